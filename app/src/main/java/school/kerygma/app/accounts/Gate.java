@@ -1,0 +1,66 @@
+package school.kerygma.app.accounts;
+
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.core.access.Access;
+import school.kerygma.core.access.Access.Circle;
+import school.kerygma.core.access.Access.Deed;
+
+/**
+ * The one gate to every thing of the application. Each module says who stands around its things;
+ * the rule itself is {@link Access}.
+ */
+@Component
+public class Gate {
+
+  /** The kinds of things that can be asked for. */
+  public enum Kind {
+    SECTION,
+    STUDENT,
+    HANDOUT,
+    PAGE,
+    WALKTHROUGH,
+    SCORE,
+    RECORDING,
+    TASK,
+    POSTING,
+    WORK
+  }
+
+  /** Says who stands around the things of some kinds. */
+  public interface CircleSource {
+
+    List<Kind> kinds();
+
+    /** The circle of a thing, or {@link Circle#NOBODY} if it does not exist. */
+    Circle circle(Kind kind, UUID id);
+  }
+
+  private final Map<Kind, CircleSource> sources = new EnumMap<>(Kind.class);
+
+  Gate(List<CircleSource> all) {
+    for (CircleSource source : all) {
+      source.kinds().forEach(kind -> sources.put(kind, source));
+    }
+  }
+
+  public boolean may(SignedIn me, Deed deed, Kind kind, UUID id) {
+    CircleSource source = sources.get(kind);
+    return source != null && Access.may(me.id(), me.role(), deed, source.circle(kind, id));
+  }
+
+  /**
+   * Lets through or not.
+   *
+   * @throws Problem as if the thing did not exist, whether it does or not
+   */
+  public void check(SignedIn me, Deed deed, Kind kind, UUID id) {
+    if (!may(me, deed, kind, id)) {
+      throw Problem.notFound();
+    }
+  }
+}

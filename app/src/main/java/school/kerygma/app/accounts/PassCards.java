@@ -1,0 +1,91 @@
+package school.kerygma.app.accounts;
+
+import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.security.GeneralSecurityException;
+import java.security.MessageDigest;
+import java.security.SecureRandom;
+import java.util.Arrays;
+import java.util.Base64;
+import java.util.Optional;
+import java.util.UUID;
+import javax.crypto.Mac;
+import javax.crypto.spec.SecretKeySpec;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.stereotype.Component;
+
+/**
+ * Makes and checks the keys on pass cards. A key names a person and proves, by 128 bits of
+ * HMAC-SHA256 under the installation's secret, that it was made here for that person's present
+ * card. Nothing that signs anybody in is stored, yet a sheet can be printed again at any time.
+ */
+@Component
+class PassCards {
+
+  private static final int PROOF_BYTES = 16;
+
+  private final SecretKeySpec secret;
+
+  PassCards(@Value("${kerygma.home}") Path home) throws IOException {
+    this.secret = new SecretKeySpec(secret(home.resolve("secret.key")), "HmacSHA256");
+  }
+
+  private static byte[] secret(Path file) throws IOException {
+    if (!Files.exists(file)) {
+      byte[] made = new byte[32];
+      new SecureRandom().nextBytes(made);
+      Files.createDirectories(file.toAbsolutePath().getParent());
+      Files.createFile(
+          file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+      Files.write(file, made);
+    }
+    return Files.readAllBytes(file);
+  }
+
+  String key(UUID person, int card) {
+    byte[] id = bytes(person);
+    byte[] key = Arrays.copyOf(id, id.length + PROOF_BYTES);
+    System.arraycopy(proof(id, card), 0, key, id.length, PROOF_BYTES);
+    return Base64.getUrlEncoder().withoutPadding().encodeToString(key);
+  }
+
+  /** Whose card the key claims to be; {@link #isGood} says whether it is. */
+  Optional<UUID> personOf(String key) {
+    try {
+      byte[] bytes = Base64.getUrlDecoder().decode(key);
+      if (bytes.length != 16 + PROOF_BYTES) {
+        return Optional.empty();
+      }
+      ByteBuffer id = ByteBuffer.wrap(bytes, 0, 16);
+      return Optional.of(new UUID(id.getLong(), id.getLong()));
+    } catch (IllegalArgumentException notBase64) {
+      return Optional.empty();
+    }
+  }
+
+  boolean isGood(String key, UUID person, int card) {
+    return MessageDigest.isEqual(key.getBytes(), key(person, card).getBytes());
+  }
+
+  private byte[] proof(byte[] id, int card) {
+    try {
+      Mac mac = Mac.getInstance("HmacSHA256");
+      mac.init(secret);
+      mac.update(id);
+      mac.update(ByteBuffer.allocate(4).putInt(card).array());
+      return mac.doFinal();
+    } catch (GeneralSecurityException e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private static byte[] bytes(UUID id) {
+    return ByteBuffer.allocate(16)
+        .putLong(id.getMostSignificantBits())
+        .putLong(id.getLeastSignificantBits())
+        .array();
+  }
+}

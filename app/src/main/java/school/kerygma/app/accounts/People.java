@@ -1,0 +1,133 @@
+package school.kerygma.app.accounts;
+
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.core.access.Access.Role;
+
+/** Knows people: their names, who guards whom, and their pass cards. */
+@Service
+@Transactional
+public class People {
+
+  /** A name and an address to write to; students and guardians may have none. */
+  public record Contact(UUID id, Role role, String name, Optional<String> email) {}
+
+  private final PersonRepository persons;
+  private final PassCards cards;
+  private final PasswordEncoder passwords;
+  private final String address;
+
+  People(
+      PersonRepository persons,
+      PassCards cards,
+      PasswordEncoder passwords,
+      @Value("${kerygma.address}") String address) {
+    this.persons = persons;
+    this.cards = cards;
+    this.passwords = passwords;
+    this.address = address;
+  }
+
+  public UUID addTeacher(String name, String email, String password) {
+    return persons
+        .save(new Person(Role.TEACHER, name, normal(email), passwords.encode(password)))
+        .id();
+  }
+
+  public UUID addStudent(String name, String email) {
+    return persons.save(new Person(Role.STUDENT, name, normal(email), null)).id();
+  }
+
+  public UUID addGuardian(String name, String email, Set<UUID> students) {
+    Person guardian = new Person(Role.GUARDIAN, name, normal(email), null);
+    guardian.students().addAll(students);
+    return persons.save(guardian).id();
+  }
+
+  /** Whether the database is empty. */
+  @Transactional(readOnly = true)
+  public boolean nobodyYet() {
+    return persons.count() == 0;
+  }
+
+  static String normal(String email) {
+    return email.strip().toLowerCase(Locale.ROOT);
+  }
+
+  @Transactional(readOnly = true)
+  public Map<UUID, Contact> contacts(Collection<UUID> ids) {
+    Map<UUID, Contact> contacts = new HashMap<>();
+    for (Person p : persons.findAllById(ids)) {
+      contacts.put(p.id(), contact(p));
+    }
+    return contacts;
+  }
+
+  private static Contact contact(Person p) {
+    return new Contact(p.id(), p.role(), p.name(), Optional.ofNullable(p.email()));
+  }
+
+  /** Guardians of any of the students. */
+  @Transactional(readOnly = true)
+  public List<Contact> guardiansOf(Collection<UUID> students) {
+    return students.isEmpty()
+        ? List.of()
+        : persons.guardiansOf(students).stream().map(People::contact).toList();
+  }
+
+  /** For every guardian of one of the students: which of them. */
+  @Transactional(readOnly = true)
+  public Map<UUID, Set<UUID>> studentsByGuardian(Collection<UUID> students) {
+    Map<UUID, Set<UUID>> pairs = new HashMap<>();
+    if (!students.isEmpty()) {
+      for (Object[] pair : persons.guardianPairs(students)) {
+        pairs.computeIfAbsent((UUID) pair[0], added -> new HashSet<>()).add((UUID) pair[1]);
+      }
+    }
+    return pairs;
+  }
+
+  @Transactional(readOnly = true)
+  public List<UUID> studentsOf(UUID guardian) {
+    return persons.studentsOf(guardian);
+  }
+
+  /** The links on the pass cards, by person. */
+  @Transactional(readOnly = true)
+  public Map<UUID, String> cardLinks(Collection<UUID> ids) {
+    Map<UUID, String> links = new HashMap<>();
+    for (Person p : persons.findAllById(ids)) {
+      if (p.role() != Role.TEACHER) {
+        links.put(p.id(), address + "/in/" + cards.key(p.id(), p.card()));
+      }
+    }
+    return links;
+  }
+
+  /** Makes all earlier cards of a person worthless. */
+  public void replaceCard(UUID person) {
+    persons.findById(person).orElseThrow(Problem::notFound).replaceCard();
+  }
+
+  /** Whom a pass card signs in. */
+  @Transactional(readOnly = true)
+  Optional<SignedIn> byCard(String key) {
+    return cards
+        .personOf(key)
+        .flatMap(persons::findById)
+        .filter(p -> p.role() != Role.TEACHER && cards.isGood(key, p.id(), p.card()))
+        .map(Person::signedIn);
+  }
+}

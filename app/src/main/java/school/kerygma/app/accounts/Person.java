@@ -1,0 +1,86 @@
+package school.kerygma.app.accounts;
+
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import java.util.HashSet;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import school.kerygma.core.access.Access.Role;
+
+/** A teacher, a student or a guardian. */
+@Entity
+class Person {
+
+  @Id @GeneratedValue private UUID id;
+
+  @Enumerated(EnumType.STRING)
+  private Role role;
+
+  private String name;
+  private @Nullable String email;
+  private @Nullable String passwordHash;
+
+  /**
+   * Which pass card is good: replacing a card counts this up, and older cards are worth nothing.
+   */
+  private int card = 1;
+
+  @ElementCollection
+  @CollectionTable(name = "guardian_student", joinColumns = @JoinColumn(name = "guardian_id"))
+  @Column(name = "student_id")
+  private Set<UUID> students = new HashSet<>();
+
+  @SuppressWarnings("NullAway.Init")
+  protected Person() {}
+
+  Person(Role role, String name, @Nullable String email, @Nullable String passwordHash) {
+    this.role = role;
+    this.name = name;
+    this.email = email;
+    this.passwordHash = passwordHash;
+  }
+
+  UUID id() {
+    return id;
+  }
+
+  Role role() {
+    return role;
+  }
+
+  String name() {
+    return name;
+  }
+
+  @Nullable String email() {
+    return email;
+  }
+
+  @Nullable String passwordHash() {
+    return passwordHash;
+  }
+
+  int card() {
+    return card;
+  }
+
+  void replaceCard() {
+    card++;
+  }
+
+  Set<UUID> students() {
+    return students;
+  }
+
+  SignedIn signedIn() {
+    return new SignedIn(id, role, name);
+  }
+}

@@ -1,0 +1,22 @@
+package school.kerygma.app.accounts;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+interface PersonRepository extends JpaRepository<Person, UUID> {
+
+  Optional<Person> findByEmail(String email);
+
+  @Query("select distinct p from Person p join p.students s where s in :students")
+  List<Person> guardiansOf(Collection<UUID> students);
+
+  @Query("select p.id, s from Person p join p.students s where s in :students")
+  List<Object[]> guardianPairs(Collection<UUID> students);
+
+  @Query("select s from Person p join p.students s where p.id = :guardian")
+  List<UUID> studentsOf(UUID guardian);
+}

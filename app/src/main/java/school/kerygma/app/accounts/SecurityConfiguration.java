@@ -1,0 +1,83 @@
+package school.kerygma.app.accounts;
+
+import jakarta.servlet.DispatcherType;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.security.authentication.LockedException;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.csrf.CsrfException;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+
+/**
+ * Which paths are for whom. What each may see behind a path is the business of the {@link Gate}.
+ */
+@Configuration(proxyBeanMethods = false)
+class SecurityConfiguration {
+
+  private static final String CONTENT_POLICY =
+      "default-src 'self'; img-src 'self' data: blob:; media-src 'self' blob:; object-src 'none'; "
+          + "base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+
+  @Bean
+  PasswordEncoder passwordEncoder() {
+    return new BCryptPasswordEncoder();
+  }
+
+  @Bean
+  SecurityFilterChain filters(HttpSecurity http) throws Exception {
+    return http.authorizeHttpRequests(
+            paths ->
+                paths
+                    .dispatcherTypeMatchers(DispatcherType.ERROR, DispatcherType.FORWARD)
+                    .permitAll()
+                    .requestMatchers(
+                        "/css/**",
+                        "/js/**",
+                        "/fonts/**",
+                        "/vendor/**",
+                        "/webjars/**",
+                        "/standin/**",
+                        "/favicon.svg")
+                    .permitAll()
+                    .requestMatchers("/", "/sign-in", "/in/**", "/actuator/health/**", "/demo/**")
+                    .permitAll()
+                    .requestMatchers("/class/**", "/watch/**")
+                    .hasRole("STUDENT")
+                    .requestMatchers("/family/**")
+                    .hasRole("GUARDIAN")
+                    .requestMatchers("/media/**")
+                    .authenticated()
+                    .anyRequest()
+                    .hasRole("TEACHER"))
+        .formLogin(
+            form ->
+                form.loginPage("/sign-in")
+                    .usernameParameter("email")
+                    .defaultSuccessUrl("/plan", false)
+                    .failureHandler(
+                        (request, response, failure) ->
+                            response.sendRedirect(
+                                "/sign-in?"
+                                    + (failure instanceof LockedException ? "locked" : "wrong"))))
+        .logout(out -> out.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in"))
+        .exceptionHandling(
+            // What is not for a person's role looks as if it were not there.
+            denied ->
+                denied.accessDeniedHandler(
+                    (request, response, e) ->
+                        response.sendError(e instanceof CsrfException ? 403 : 404)))
+        .headers(
+            headers ->
+                headers
+                    .contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
+                    .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN))
+                    .permissionsPolicyHeader(
+                        policy ->
+                            policy.policy(
+                                "microphone=(self), camera=(self), display-capture=(self), geolocation=()")))
+        .build();
+  }
+}

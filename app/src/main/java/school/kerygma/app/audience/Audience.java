@@ -1,0 +1,139 @@
+package school.kerygma.app.audience;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.walkthroughs.Scores;
+import school.kerygma.core.audience.Watched;
+import school.kerygma.core.time.Span;
+import school.kerygma.core.time.Spans;
+import school.kerygma.core.walkthrough.RunningOrder;
+
+/** Notes what students watch and tick, and sums it up. */
+@Service
+@Transactional
+public class Audience {
+
+  private static final int MAX_SPANS = 100;
+
+  private final Tick.Repository notes;
+  private final Scores scores;
+  private final Clock clock;
+
+  Audience(Tick.Repository notes, Scores scores, Clock clock) {
+    this.notes = notes;
+    this.scores = scores;
+    this.clock = clock;
+  }
+
+  /** Ticks a task off; doing it twice keeps the first time. */
+  public void tick(UUID student, UUID task, boolean done) {
+    if (done) {
+      notes.tick(task, student, clock.instant());
+    } else {
+      notes.untick(task, student);
+    }
+  }
+
+  /**
+   * Notes what was played since the last beacon. A beacon that arrives twice counts once.
+   *
+   * @param viewing one opening of the player
+   * @param number of the beacon in that viewing
+   * @param played stretches of the score's program
+   */
+  public void watched(UUID student, UUID score, UUID viewing, int number, List<Span> played) {
+    if (played.size() > MAX_SPANS || number < 0) {
+      throw Problem.refused("unreadable");
+    }
+    if (notes.beacon(viewing, number, student, clock.instant()) == 0) {
+      return;
+    }
+    RunningOrder order = scores.get(score).order();
+    for (Span span : played) {
+      for (RunningOrder.TakeSpan take : order.takesIn(span)) {
+        notes.played(student, take.takeId(), take.span().startMs(), take.span().endMs());
+      }
+    }
+  }
+
+  /** When each of the students ticked each of the tasks. */
+  @Transactional(readOnly = true)
+  public Map<UUID, Map<UUID, Instant>> ticks(Collection<UUID> students, Collection<UUID> tasks) {
+    Map<UUID, Map<UUID, Instant>> ticks = new HashMap<>();
+    if (!students.isEmpty() && !tasks.isEmpty()) {
+      for (Tick t : notes.among(students, tasks)) {
+        ticks
+            .computeIfAbsent(t.studentId(), added -> new HashMap<>())
+            .put(t.taskId(), t.tickedAt());
+      }
+    }
+    return ticks;
+  }
+
+  /**
+   * How much of each stop each student has watched, of what the walkthrough plays now.
+   *
+   * @return by student, then by stop in running order; a student who watched nothing is there too
+   */
+  @Transactional(readOnly = true)
+  public Map<UUID, Map<UUID, Watched>> watched(Scores.Info score, Collection<UUID> students) {
+    Map<UUID, Spans> parts = new LinkedHashMap<>();
+    Map<UUID, List<UUID>> takesOfStop = new LinkedHashMap<>();
+    for (RunningOrder.Segment s : score.order().segments()) {
+      parts.merge(s.part().takeId(), Spans.of(s.part().span()), Spans::union);
+      takesOfStop
+          .computeIfAbsent(s.part().stopId(), added -> new ArrayList<>())
+          .add(s.part().takeId());
+    }
+    Map<UUID, Map<UUID, List<Span>>> played = played(parts.keySet(), students);
+    Map<UUID, Map<UUID, Watched>> all = new HashMap<>();
+    for (UUID student : students) {
+      Map<UUID, List<Span>> own = played.getOrDefault(student, Map.of());
+      Map<UUID, Watched> stops = new LinkedHashMap<>();
+      takesOfStop.forEach((stop, takes) -> stops.put(stop, ofStop(takes, own, parts)));
+      all.put(student, stops);
+    }
+    return all;
+  }
+
+  /** A stop's takes lie on different clocks: they are summed up one behind the other. */
+  private static Watched ofStop(
+      List<UUID> takes, Map<UUID, List<Span>> played, Map<UUID, Spans> parts) {
+    List<Span> all = new ArrayList<>();
+    List<Span> of = new ArrayList<>();
+    long offset = 0;
+    for (UUID take : takes) {
+      Span part = parts.get(take).asList().getFirst();
+      long by = offset - part.startMs();
+      of.add(part.shift(by));
+      played.getOrDefault(take, List.of()).forEach(s -> all.add(s.shift(by)));
+      offset += part.lengthMs() + Duration.ofMinutes(1).toMillis();
+    }
+    return Watched.of(all, Spans.of(of));
+  }
+
+  private Map<UUID, Map<UUID, List<Span>>> played(Set<UUID> takes, Collection<UUID> students) {
+    Map<UUID, Map<UUID, List<Span>>> played = new HashMap<>();
+    if (!takes.isEmpty() && !students.isEmpty()) {
+      for (Object[] row : notes.playedOf(takes, students)) {
+        played
+            .computeIfAbsent((UUID) row[0], added -> new HashMap<>())
+            .computeIfAbsent((UUID) row[1], added -> new ArrayList<>())
+            .add(Span.of(((Number) row[2]).longValue(), ((Number) row[3]).longValue()));
+      }
+    }
+    return played;
+  }
+}

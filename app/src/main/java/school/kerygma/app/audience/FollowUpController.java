@@ -1,0 +1,192 @@
+package school.kerygma.app.audience;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.Postings;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.app.walkthroughs.Scores;
+import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.app.walkthroughs.StopView;
+import school.kerygma.core.audience.Watched;
+
+/** Who has followed: students as rows, stops and tasks as columns. */
+@Controller
+class FollowUpController {
+
+  /** One posting of one section, to choose from. */
+  record Choice(UUID delivery, String section, String title, boolean chosen) {}
+
+  /** One stop's cell. */
+  record Cell(int number, int percent, int again, long seconds, long ofSeconds) {}
+
+  /** One student's row. */
+  record Row(
+      String name,
+      boolean started,
+      boolean followed,
+      List<Cell> cells,
+      List<Optional<Instant>> ticks) {}
+
+  /** What follows from it. */
+  record Summary(
+      List<String> notStarted, long followed, Optional<StopView> again, double againShare) {}
+
+  private final Audience audience;
+  private final Postings postings;
+  private final Sections sections;
+  private final Scripts scripts;
+  private final Scores scores;
+  private final Tasks tasks;
+  private final People people;
+  private final Clock clock;
+
+  FollowUpController(
+      Audience audience,
+      Postings postings,
+      Sections sections,
+      Scripts scripts,
+      Scores scores,
+      Tasks tasks,
+      People people,
+      Clock clock) {
+    this.audience = audience;
+    this.postings = postings;
+    this.sections = sections;
+    this.scripts = scripts;
+    this.scores = scores;
+    this.tasks = tasks;
+    this.people = people;
+    this.clock = clock;
+  }
+
+  @GetMapping("/follow-up")
+  String followUp(
+      @AuthenticationPrincipal SignedIn me,
+      @RequestParam(required = false) @Nullable UUID delivery,
+      Model model) {
+    List<SectionView> own = sections.ofTeacher(me.id());
+    List<DeliveryView> all =
+        postings.ofSections(own.stream().map(SectionView::id).toList()).stream()
+            .filter(
+                d ->
+                    d.walkthrough().isPresent() && !d.moments().goesUpAt().isAfter(clock.instant()))
+            .sorted(Comparator.comparing((DeliveryView d) -> d.moments().goesUpAt()).reversed())
+            .toList();
+    Optional<DeliveryView> shown =
+        all.stream()
+            .filter(d -> d.id().equals(delivery))
+            .findFirst()
+            .or(() -> all.stream().findFirst());
+    Map<UUID, Scripts.Head> heads =
+        scripts.heads(all.stream().map(d -> d.walkthrough().orElseThrow()).toList());
+    List<Choice> choices = new ArrayList<>();
+    for (DeliveryView d : all) {
+      String section =
+          own.stream()
+              .filter(s -> s.id().equals(d.section()))
+              .map(SectionView::name)
+              .findFirst()
+              .orElse("");
+      choices.add(
+          new Choice(
+              d.id(),
+              section,
+              heads.get(d.walkthrough().orElseThrow()).title(),
+              shown.filter(d::equals).isPresent()));
+    }
+    model.addAttribute("choices", choices);
+    shown.ifPresent(d -> addMatrix(d, own, model));
+    return "audience/follow-up";
+  }
+
+  private void addMatrix(DeliveryView delivery, List<SectionView> own, Model model) {
+    UUID walkthrough = delivery.walkthrough().orElseThrow();
+    SectionView section =
+        own.stream().filter(s -> s.id().equals(delivery.section())).findFirst().orElseThrow();
+    List<TaskView> put = tasks.among(delivery.tasks());
+    List<StopView> stops =
+        scripts.stopsOf(walkthrough).stream().filter(StopView::recorded).toList();
+    Map<UUID, People.Contact> contacts = people.contacts(section.students());
+    Map<UUID, Map<UUID, Watched>> watched =
+        scores
+            .current(walkthrough)
+            .map(s -> audience.watched(s, section.students()))
+            .orElse(Map.of());
+    Map<UUID, Map<UUID, Instant>> ticks = audience.ticks(section.students(), delivery.tasks());
+    List<Row> rows = new ArrayList<>();
+    for (UUID student : section.students()) {
+      Map<UUID, Watched> seen = watched.getOrDefault(student, Map.of());
+      Map<UUID, Instant> ticked = ticks.getOrDefault(student, Map.of());
+      rows.add(
+          new Row(
+              contacts.get(student).name(),
+              seen.values().stream().anyMatch(Watched::started),
+              !seen.isEmpty() && seen.values().stream().allMatch(Watched::followed),
+              stops.stream().map(s -> cell(s, seen.get(s.id()))).toList(),
+              put.stream().map(t -> Optional.ofNullable(ticked.get(t.id()))).toList()));
+    }
+    rows.sort(
+        Comparator.comparing(Row::started).thenComparing(Row::followed).thenComparing(Row::name));
+    model.addAttribute("delivery", delivery);
+    model.addAttribute("section", section);
+    model.addAttribute("walkthrough", scripts.head(walkthrough));
+    model.addAttribute("stops", stops);
+    model.addAttribute("tasks", put);
+    model.addAttribute("rows", rows);
+    model.addAttribute("summary", summary(rows, stops, watched));
+  }
+
+  private static Cell cell(StopView stop, @Nullable Watched w) {
+    if (w == null) {
+      return new Cell(stop.number(), 0, 0, 0, stop.recordedMs() / 1000);
+    }
+    return new Cell(
+        stop.number(),
+        (int) Math.round(100 * w.share()),
+        (int) Math.round(100 * Math.min(1, w.shareAgain())),
+        Math.round(w.seen().lengthMs() / 1000.0),
+        Math.round(w.ofMs() / 1000.0));
+  }
+
+  private static Summary summary(
+      List<Row> rows, List<StopView> stops, Map<UUID, Map<UUID, Watched>> watched) {
+    Optional<StopView> most = Optional.empty();
+    double share = 0;
+    for (StopView stop : stops) {
+      List<Watched> own =
+          watched.values().stream()
+              .map(m -> m.get(stop.id()))
+              .filter(java.util.Objects::nonNull)
+              .filter(Watched::started)
+              .toList();
+      double again = own.stream().mapToDouble(Watched::shareAgain).average().orElse(0);
+      if (again > share) {
+        share = again;
+        most = Optional.of(stop);
+      }
+    }
+    return new Summary(
+        rows.stream().filter(r -> !r.started()).map(Row::name).sorted().toList(),
+        rows.stream().filter(Row::followed).count(),
+        most,
+        share);
+  }
+}

@@ -1,0 +1,57 @@
+package school.kerygma.app.audience;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.time.Span;
+
+/** Takes in what students' players and lists report. */
+@RestController
+class WatchController {
+
+  /**
+   * What was played since the last beacon.
+   *
+   * @param spans pairs of milliseconds of the program: from, until
+   */
+  record Beacon(UUID viewing, int number, List<List<Long>> spans) {}
+
+  private final Audience audience;
+  private final Gate gate;
+
+  WatchController(Audience audience, Gate gate) {
+    this.audience = audience;
+    this.gate = gate;
+  }
+
+  @PostMapping("/watch/{score}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void watched(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID score, @RequestBody Beacon beacon) {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.SCORE, score);
+    List<Span> spans = new ArrayList<>();
+    for (List<Long> pair : beacon.spans()) {
+      spans.add(Span.of(pair.get(0), pair.get(1)));
+    }
+    audience.watched(me.id(), score, beacon.viewing(), beacon.number(), spans);
+  }
+
+  @PostMapping("/class/tasks/{task}/tick")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void tick(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @RequestParam boolean done) {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.TASK, task);
+    audience.tick(me.id(), task, done);
+  }
+}

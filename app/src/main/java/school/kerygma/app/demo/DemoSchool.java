@@ -1,0 +1,350 @@
+package school.kerygma.app.demo;
+
+import java.io.ByteArrayInputStream;
+import java.time.Clock;
+import java.time.DayOfWeek;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.Set;
+import java.util.UUID;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+import school.kerygma.app.ScopedClock;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.audience.Audience;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.PostingSheet;
+import school.kerygma.app.posting.Postings;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.app.walkthroughs.Scores;
+import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.app.walkthroughs.StopView;
+import school.kerygma.app.work.Works;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.time.MeetingPattern;
+import school.kerygma.core.time.Moments;
+import school.kerygma.core.time.SchoolCalendar;
+import school.kerygma.core.time.Span;
+
+/**
+ * Fills an empty database with Tidewater Lane School, a week in full swing around today. Everything
+ * is made by the services that the screens use.
+ */
+@Component
+@ConditionalOnProperty("kerygma.demo")
+class DemoSchool implements ApplicationRunner {
+
+  static final String TEACHER = "odalys.brandt@tidewater.example";
+  static final String COLLEAGUE = "henrik.vale@tidewater.example";
+  static final String PASSWORD = "footbridge";
+
+  private static final Logger LOG = LoggerFactory.getLogger(DemoSchool.class);
+  private static final ZoneId ZONE = ZoneId.of("America/Halifax");
+
+  private final People people;
+  private final Sections sections;
+  private final Handouts handouts;
+  private final Tasks tasks;
+  private final Scripts scripts;
+  private final Scores scores;
+  private final DemoRecorder recorder;
+  private final Postings postings;
+  private final Audience audience;
+  private final Works works;
+  private final Clock clock;
+  private final Random random = new Random(4);
+
+  private final Map<String, UUID> papers = new HashMap<>();
+  private final Map<String, UUID> planned = new HashMap<>();
+  private final Map<String, UUID> classes = new HashMap<>();
+  private UUID teacher = new UUID(0, 0);
+  private LocalDate monday = LocalDate.EPOCH;
+
+  DemoSchool(
+      People people,
+      Sections sections,
+      Handouts handouts,
+      Tasks tasks,
+      Scripts scripts,
+      Scores scores,
+      DemoRecorder recorder,
+      Postings postings,
+      Audience audience,
+      Works works,
+      Clock clock) {
+    this.people = people;
+    this.sections = sections;
+    this.handouts = handouts;
+    this.tasks = tasks;
+    this.scripts = scripts;
+    this.scores = scores;
+    this.recorder = recorder;
+    this.postings = postings;
+    this.audience = audience;
+    this.works = works;
+    this.clock = clock;
+  }
+
+  @Override
+  public void run(ApplicationArguments arguments) throws Exception {
+    if (!people.nobodyYet()) {
+      return;
+    }
+    LocalDate today = clock.instant().atZone(ZONE).toLocalDate();
+    // On a weekend the week to come is shown, so that the plan book is never stale.
+    LocalDate schoolDay =
+        today.getDayOfWeek().getValue() > 5
+            ? today.with(java.time.temporal.TemporalAdjusters.next(DayOfWeek.MONDAY))
+            : today;
+    monday = SchoolCalendar.mondayOf(schoolDay);
+    LOG.info("Making the demonstration school");
+    enroll();
+    bringPapers(today);
+    planWeek();
+    UUID footbridge = makeWalkthrough("footbridge", true);
+    UUID box = makeWalkthrough("box", true);
+    makeWalkthrough("night-light", false);
+    post(footbridge, box);
+    watch(footbridge);
+    LOG.info("The demonstration school is ready");
+  }
+
+  private void enroll() {
+    UUID term =
+        sections.addTerm(
+            "Tidewater Lane School", ZONE, "Fall", monday.minusWeeks(3), 12, daysOff());
+    teacher = people.addTeacher("Odalys Brandt", TEACHER, PASSWORD);
+    UUID colleague = people.addTeacher("Henrik Vale", COLLEAGUE, PASSWORD);
+    DemoNames names = new DemoNames();
+    List<UUID> families = new ArrayList<>();
+    addSection(
+        term, "7A Design", "MON,WED,FRI", 45, 28, Set.of(teacher, colleague), names, families);
+    addSection(term, "7C Design", "TUE,THU", 45, 26, Set.of(teacher), names, families);
+    addSection(term, "8B Woodwork", "MON,THU", 45, 24, Set.of(teacher), names, families);
+    addSection(term, "9 Electronics", "TUE,FRI", 60, 31, Set.of(teacher), names, families);
+  }
+
+  /** The whole of week 6, and a Friday for the teachers. */
+  private Set<LocalDate> daysOff() {
+    Set<LocalDate> off = new HashSet<>(SchoolCalendar.schoolWeek(monday.plusWeeks(2)));
+    off.add(monday.plusWeeks(4).plusDays(4));
+    return off;
+  }
+
+  private void addSection(
+      UUID term,
+      String name,
+      String meets,
+      int minutes,
+      int size,
+      Set<UUID> teachers,
+      DemoNames names,
+      List<UUID> firstborn) {
+    Set<UUID> students = new HashSet<>();
+    for (int i = 0; i < size; i++) {
+      String student = names.next();
+      UUID id = people.addStudent(student, mail(student, "student"));
+      students.add(id);
+      // Every sixth student of a later section has a sister or brother in an earlier one.
+      Set<UUID> children =
+          i % 6 == 5 && !firstborn.isEmpty() ? Set.of(id, firstborn.removeFirst()) : Set.of(id);
+      people.addGuardian(DemoNames.guardianOf(student, 1), mail(student, "home"), children);
+      if (i % 3 == 0) {
+        people.addGuardian(DemoNames.guardianOf(student, 2), mail(student, "home2"), Set.of(id));
+      }
+      if (i % 8 == 0) {
+        firstborn.add(id);
+      }
+    }
+    classes.put(
+        name,
+        sections.addSection(term, name, MeetingPattern.parse(meets), minutes, teachers, students));
+  }
+
+  private static String mail(String name, String place) {
+    String plain =
+        java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFD)
+            .replace("ø", "o")
+            .replaceAll("[^A-Za-z ]", "");
+    return plain.toLowerCase(java.util.Locale.ROOT).replace(' ', '.') + "@" + place + ".example";
+  }
+
+  private void bringPapers(LocalDate today) throws InterruptedException {
+    bring("sheet", "The Footbridge Project.pdf", DemoPapers.sheet(today));
+    bring("rubric", "Footbridge rubric.pdf", DemoPapers.rubric());
+    bring("slides", "Beams, triangles, loads.pdf", DemoPapers.slides());
+    bring("workbook", "Workbook page 42.pdf", DemoPapers.workbook());
+    bring("example", "Three bridges, an example.jpg", DemoPapers.example());
+    bring("box", "A Box That Lasts.pdf", DemoPapers.box());
+    bring("night-light", "Night Light.pdf", DemoPapers.nightLight());
+  }
+
+  private void bring(String name, String fileName, byte[] content) throws InterruptedException {
+    Handouts.TakenIn taken = handouts.takeIn(teacher, fileName, new ByteArrayInputStream(content));
+    await(taken.work());
+    papers.put(name, taken.handout());
+  }
+
+  private void await(UUID work) throws InterruptedException {
+    while (!works.find(work).orElseThrow().state().isOver()) {
+      Thread.sleep(100);
+    }
+  }
+
+  private void planWeek() {
+    plan("Read the project sheet", "", 15, null, false, Map.of("7A Design", 0, "7C Design", 1));
+    plan(
+        "Sketch three bridges",
+        "on paper. Take a picture of the page.",
+        35,
+        6,
+        true,
+        Map.of("7A Design", 2, "7C Design", 3));
+    plan("Load table, rows 1 to 6", "in the workbook", 40, 6, true, Map.of("7A Design", 4));
+    plan("Choose your joint", "one of three", 20, null, false, Map.of("8B Woodwork", 0));
+    plan("Mark out the box", "on both boards", 60, 10, true, Map.of("8B Woodwork", 3));
+    plan("Read how the sensor works", "", 20, null, false, Map.of("9 Electronics", 1));
+    plan(
+        "Place the sensor", "on the board, battery last", 40, 5, false, Map.of("9 Electronics", 4));
+  }
+
+  private void plan(
+      String title,
+      String detail,
+      int minutes,
+      Integer points,
+      boolean inOrder,
+      Map<String, Integer> days) {
+    Map<UUID, LocalDate> placed = new HashMap<>();
+    days.forEach((section, day) -> placed.put(classes.get(section), monday.plusDays(day)));
+    planned.put(
+        title,
+        tasks.plan(teacher, new TaskSheet(title, detail, minutes, points, true, inOrder, placed)));
+  }
+
+  private UUID makeWalkthrough(String name, boolean recorded) throws InterruptedException {
+    DemoScript script = DemoScript.read(name);
+    UUID walkthrough = scripts.write(teacher, script.title());
+    for (int i = 1; i < script.stops().size(); i++) {
+      scripts.addStop(walkthrough, i);
+    }
+    List<StopView> stops = scripts.stopsOf(walkthrough);
+    for (int i = 0; i < stops.size(); i++) {
+      DemoScript.DemoStop demo = script.stops().get(i);
+      StopView stop = stops.get(i);
+      var page = handouts.get(papers.get(demo.paper())).shown().get(demo.page() - 1);
+      scripts.say(stop.id(), stop.version(), demo.title(), demo.say());
+      scripts.show(
+          stop.id(),
+          page.id(),
+          Box.between(0, demo.top() * page.height(), page.width(), demo.bottom() * page.height()));
+      Set<UUID> ties = new HashSet<>();
+      demo.ties().forEach(t -> ties.add(planned.get(t)));
+      scripts.tie(stop.id(), ties);
+      if (recorded) {
+        recorder.record(walkthrough, stop.id(), page.id(), demo, name + "-" + (i + 1));
+      }
+    }
+    if (recorded) {
+      await(works.latest(walkthrough).orElseThrow().id());
+    }
+    return walkthrough;
+  }
+
+  private Instant at(int day, LocalTime time) {
+    return monday.plusDays(day).atTime(time).atZone(ZONE).toInstant();
+  }
+
+  private void post(UUID footbridge, UUID box) {
+    Set<UUID> bridge =
+        Set.of(
+            planned.get("Read the project sheet"),
+            planned.get("Sketch three bridges"),
+            planned.get("Load table, rows 1 to 6"));
+    LocalTime midnight = SchoolCalendar.DUE_TIME;
+    postings.post(
+        UUID.randomUUID(),
+        teacher,
+        new PostingSheet(
+            footbridge,
+            bridge,
+            "Listen first, then sketch. Bring your pencil on Wednesday.",
+            "Your child designs a footbridge this week. Please ask to see the three sketches.",
+            Map.of(
+                classes.get("7A Design"),
+                    new Moments(at(-1, LocalTime.of(18, 0)), at(4, midnight), Optional.empty()),
+                classes.get("7C Design"),
+                    new Moments(at(0, LocalTime.of(18, 0)), at(7, midnight), Optional.empty()))));
+    postings.post(
+        UUID.randomUUID(),
+        teacher,
+        new PostingSheet(
+            box,
+            Set.of(planned.get("Choose your joint"), planned.get("Mark out the box")),
+            "",
+            "",
+            Map.of(
+                classes.get("8B Woodwork"),
+                new Moments(at(2, LocalTime.of(18, 0)), at(3, midnight), Optional.empty()))));
+  }
+
+  /** Most of 7A has watched and ticked; some have not begun; stop 3 is replayed. */
+  private void watch(UUID footbridge) {
+    Scores.Info score = scores.current(footbridge).orElseThrow();
+    List<Span> stops = new ArrayList<>();
+    scripts
+        .stopsOf(footbridge)
+        .forEach(s -> stops.add(score.order().programOf(s.id()).orElseThrow()));
+    for (String section : List.of("7A Design", "7C Design")) {
+      SectionView of = sections.get(classes.get(section));
+      List<UUID> students =
+          people.contacts(of.students()).values().stream()
+              .sorted(java.util.Comparator.comparing(People.Contact::name))
+              .map(People.Contact::id)
+              .toList();
+      int begun = section.equals("7A Design") ? students.size() - 3 : students.size() / 2;
+      for (int i = 0; i < begun; i++) {
+        UUID student = students.get(i);
+        Instant when =
+            at(section.equals("7A Design") ? 0 : 1, LocalTime.of(15, 30))
+                .plusSeconds(random.nextInt(18_000));
+        if (when.isBefore(clock.instant())) {
+          ScopedClock.runAt(when, () -> watched(student, score, stops, section));
+        }
+      }
+    }
+  }
+
+  private void watched(UUID student, Scores.Info score, List<Span> stops, String section) {
+    List<Span> played = new ArrayList<>();
+    int last = random.nextInt(10) < 7 ? stops.size() - 1 : random.nextInt(stops.size());
+    long end =
+        stops.get(last).endMs() - (random.nextInt(10) < 8 ? 0 : stops.get(last).lengthMs() / 3);
+    played.add(Span.of(0, end));
+    if (last >= 2 && random.nextInt(10) < 6) {
+      Span again = stops.get(2);
+      played.add(Span.of(again.startMs() + again.lengthMs() / 4, again.endMs()));
+    }
+    audience.watched(student, score.id(), UUID.randomUUID(), 0, played);
+    audience.tick(student, planned.get("Read the project sheet"), true);
+    if (section.equals("7A Design") && random.nextInt(10) < 3) {
+      audience.tick(student, planned.get("Sketch three bridges"), true);
+    }
+  }
+}

@@ -1,0 +1,96 @@
+package school.kerygma.app.demo;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * A script of the demonstration, as its text file has it.
+ *
+ * @param title of the walkthrough
+ */
+record DemoScript(String title, List<DemoStop> stops) {
+
+  /**
+   * A stop: what it shows, what is marked when, what it ties to, what is said.
+   *
+   * @param paper short name of the paper
+   * @param top share of the page at which the frame begins
+   * @param bottom share of the page at which it ends
+   */
+  record DemoStop(
+      String title,
+      String paper,
+      int page,
+      double top,
+      double bottom,
+      List<DemoMark> marks,
+      List<String> ties,
+      String say) {}
+
+  /**
+   * A mark.
+   *
+   * @param at share of the stop's length
+   * @param on words, lines, sentences or blocks
+   */
+  record DemoMark(double at, String kind, String on, String phrase) {}
+
+  static DemoScript read(String name) {
+    String title = "";
+    List<DemoStop> stops = new ArrayList<>();
+    List<DemoMark> marks = new ArrayList<>();
+    List<String> ties = new ArrayList<>();
+    String stop = "";
+    String[] sight = {};
+    for (String line : lines(name)) {
+      String key = line.contains(": ") ? line.substring(0, line.indexOf(':')) : "";
+      String value = line.substring(Math.min(line.length(), key.length() + 2));
+      switch (key) {
+        case "title" -> title = value;
+        case "stop" -> {
+          stop = value;
+          marks = new ArrayList<>();
+          ties = new ArrayList<>();
+        }
+        case "sight" -> sight = value.split(" ");
+        case "mark" -> {
+          String[] part = value.split(" ", 4);
+          marks.add(new DemoMark(Double.parseDouble(part[0]), part[1], part[2], part[3]));
+        }
+        case "tie" -> ties.add(value);
+        case "say" ->
+            stops.add(
+                new DemoStop(
+                    stop,
+                    sight[0],
+                    Integer.parseInt(sight[1]),
+                    Double.parseDouble(sight[2]),
+                    Double.parseDouble(sight[3]),
+                    List.copyOf(marks),
+                    List.copyOf(ties),
+                    value));
+        default -> {
+          // An empty line between stops.
+        }
+      }
+    }
+    return new DemoScript(title, List.copyOf(stops));
+  }
+
+  private static List<String> lines(String name) {
+    try (BufferedReader in =
+        new BufferedReader(
+            new InputStreamReader(
+                DemoScript.class.getResourceAsStream("/demo/" + name + ".txt"),
+                StandardCharsets.UTF_8))) {
+      return in.lines().toList();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+}

@@ -1,0 +1,85 @@
+package school.kerygma.app.frame;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.Locale;
+import org.springframework.context.MessageSource;
+import org.springframework.dao.OptimisticLockingFailureException;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.validation.BindException;
+import org.springframework.web.bind.MissingServletRequestParameterException;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.servlet.ModelAndView;
+import school.kerygma.app.problems.Problem;
+
+/**
+ * The one place that turns what went wrong into a page, or into problem+json (RFC 9457) for
+ * scripts.
+ */
+@ControllerAdvice
+class ProblemAdvice {
+
+  private final MessageSource words;
+
+  ProblemAdvice(MessageSource words) {
+    this.words = words;
+  }
+
+  @ExceptionHandler
+  Object problem(Problem problem, HttpServletRequest request, Locale locale) {
+    return answer(
+        problem.status(), words.getMessage(problem.key(), problem.details(), locale), request);
+  }
+
+  @ExceptionHandler
+  Object tooLarge(MaxUploadSizeExceededException e, HttpServletRequest request, Locale locale) {
+    return answer(
+        HttpStatus.CONTENT_TOO_LARGE,
+        words.getMessage("problem.paper.TOO_LARGE", new Object[0], locale),
+        request);
+  }
+
+  @ExceptionHandler
+  Object changedElsewhere(
+      OptimisticLockingFailureException e, HttpServletRequest request, Locale locale) {
+    return answer(
+        HttpStatus.CONFLICT,
+        words.getMessage("problem.changed-elsewhere", new Object[0], locale),
+        request);
+  }
+
+  @ExceptionHandler({
+    MethodArgumentTypeMismatchException.class,
+    MissingServletRequestParameterException.class,
+    HttpMessageNotReadableException.class,
+    BindException.class,
+    IllegalArgumentException.class
+  })
+  Object unreadable(Exception e, HttpServletRequest request, Locale locale) {
+    boolean address =
+        e instanceof MethodArgumentTypeMismatchException && request.getMethod().equals("GET");
+    return address
+        ? problem(Problem.notFound(), request, locale)
+        : answer(
+            HttpStatus.BAD_REQUEST,
+            words.getMessage("problem.unreadable", new Object[0], locale),
+            request);
+  }
+
+  private static Object answer(HttpStatusCode status, String text, HttpServletRequest request) {
+    String accept = String.valueOf(request.getHeader("Accept"));
+    if (accept.contains("json")) {
+      return ResponseEntity.status(status).body(ProblemDetail.forStatusAndDetail(status, text));
+    }
+    ModelAndView page = new ModelAndView("frame/problem");
+    page.addObject("text", text);
+    page.setStatus(status);
+    return page;
+  }
+}

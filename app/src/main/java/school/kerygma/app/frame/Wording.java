@@ -1,0 +1,72 @@
+package school.kerygma.app.frame;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.time.temporal.TemporalAccessor;
+import java.util.Locale;
+
+/** How dates, times and lengths are written on every page, in every mail. */
+public final class Wording {
+
+  private static final DateTimeFormatter CLOCK = DateTimeFormatter.ofPattern("h:mm a", Locale.US);
+  private static final DateTimeFormatter CLOCK_FULL_HOUR =
+      DateTimeFormatter.ofPattern("h a", Locale.US);
+
+  private static String format(String pattern, TemporalAccessor time) {
+    return DateTimeFormatter.ofPattern(pattern, Locale.US).format(time);
+  }
+
+  /** "Wed 30". */
+  public String shortDay(LocalDate date) {
+    return format("EEE d", date);
+  }
+
+  /** "Wednesday". */
+  public String weekday(LocalDate date) {
+    return format("EEEE", date);
+  }
+
+  /** "Wednesday 30". */
+  public String day(LocalDate date) {
+    return format("EEEE d", date);
+  }
+
+  /** "September 28". */
+  public String date(LocalDate date) {
+    return format("MMMM d", date);
+  }
+
+  /** "Wednesday, September 30". */
+  public String fullDay(LocalDate date) {
+    return format("EEEE, MMMM d", date);
+  }
+
+  /** "11:59 p.m.", "6 p.m.". */
+  public String time(Instant at, ZoneId zone) {
+    var local = at.atZone(zone);
+    String text = local.getMinute() == 0 ? CLOCK_FULL_HOUR.format(local) : CLOCK.format(local);
+    return text.replace("AM", "a.m.").replace("PM", "p.m.");
+  }
+
+  /** "Fri, Oct 2, 11:59 p.m.". */
+  public String moment(Instant at, ZoneId zone) {
+    return format("EEE, MMM d", at.atZone(zone)) + ", " + time(at, zone);
+  }
+
+  /** What a field of type datetime-local holds. */
+  public String field(Instant at, ZoneId zone) {
+    return format("uuuu-MM-dd'T'HH:mm", at.atZone(zone));
+  }
+
+  /** "4:10". */
+  public String length(long ms) {
+    long seconds = Math.round(ms / 1000.0);
+    return "%d:%02d".formatted(seconds / 60, seconds % 60);
+  }
+
+  public LocalDate dateOf(Instant at, ZoneId zone) {
+    return at.atZone(zone).toLocalDate();
+  }
+}

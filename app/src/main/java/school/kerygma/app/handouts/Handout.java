@@ -1,0 +1,169 @@
+package school.kerygma.app.handouts;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.ManyToOne;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+/** An imported paper. */
+@Entity
+class Handout {
+
+  @Id @GeneratedValue private UUID id;
+  private UUID ownerId;
+  private String title;
+  private Instant createdAt;
+
+  @SuppressWarnings("NullAway.Init")
+  protected Handout() {}
+
+  Handout(UUID ownerId, String title, Instant createdAt) {
+    this.ownerId = ownerId;
+    this.title = title;
+    this.createdAt = createdAt;
+  }
+
+  UUID id() {
+    return id;
+  }
+
+  UUID ownerId() {
+    return ownerId;
+  }
+
+  String title() {
+    return title;
+  }
+
+  void rename(String title) {
+    this.title = title;
+  }
+
+  /** One version of a handout. */
+  @Entity(name = "Edition")
+  static class Edition {
+    @Id @GeneratedValue private UUID id;
+    @ManyToOne private Handout handout;
+    private int number = 1;
+    private String fileName;
+    private String mediaType;
+    private int pages;
+    private boolean ready;
+    private Instant createdAt;
+
+    @SuppressWarnings("NullAway.Init")
+    protected Edition() {}
+
+    Edition(Handout handout, String fileName, String mediaType, int pages, Instant createdAt) {
+      this.handout = handout;
+      this.fileName = fileName;
+      this.mediaType = mediaType;
+      this.pages = pages;
+      this.createdAt = createdAt;
+    }
+
+    UUID id() {
+      return id;
+    }
+
+    Handout handout() {
+      return handout;
+    }
+
+    String mediaType() {
+      return mediaType;
+    }
+
+    int pages() {
+      return pages;
+    }
+
+    boolean isReady() {
+      return ready;
+    }
+
+    void ready() {
+      this.ready = true;
+    }
+  }
+
+  /** One page of an edition. */
+  @Entity(name = "Page")
+  static class PageEntity {
+    @Id @GeneratedValue private UUID id;
+    @ManyToOne private Edition edition;
+    private int number;
+    private double width;
+    private double height;
+    private String words;
+
+    @SuppressWarnings("NullAway.Init")
+    protected PageEntity() {}
+
+    PageEntity(Edition edition, int number, double width, double height, String words) {
+      this.edition = edition;
+      this.number = number;
+      this.width = width;
+      this.height = height;
+      this.words = words;
+    }
+
+    UUID id() {
+      return id;
+    }
+
+    Edition edition() {
+      return edition;
+    }
+
+    int number() {
+      return number;
+    }
+
+    double width() {
+      return width;
+    }
+
+    double height() {
+      return height;
+    }
+
+    String words() {
+      return words;
+    }
+  }
+
+  interface Repository extends JpaRepository<Handout, UUID> {
+    List<Handout> findByOwnerIdOrderByCreatedAtDesc(UUID ownerId);
+  }
+
+  interface EditionRepository extends JpaRepository<Edition, UUID> {
+    @Query(
+        "select e from Edition e join fetch e.handout h where h.id in :handouts order by e.number desc")
+    List<Edition> ofHandouts(Collection<UUID> handouts);
+  }
+
+  interface PageRepository extends JpaRepository<PageEntity, UUID> {
+    @Query(
+        "select p from Page p join fetch p.edition e join fetch e.handout where e.id = :edition order by p.number")
+    List<PageEntity> ofEdition(UUID edition);
+
+    @Query(
+        "select p from Page p join fetch p.edition e join fetch e.handout h where h.ownerId = :owner"
+            + " and e.ready order by h.createdAt, p.number")
+    List<PageEntity> ofOwner(UUID owner);
+
+    @Query("select p from Page p join fetch p.edition e join fetch e.handout where p.id in :ids")
+    List<PageEntity> among(Collection<UUID> ids);
+
+    @Query("select p from Page p join fetch p.edition e join fetch e.handout where p.id = :id")
+    Optional<PageEntity> whole(UUID id);
+  }
+}

@@ -1,0 +1,259 @@
+package school.kerygma.app.handouts;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.time.Clock;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.core.io.Resource;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Works;
+import school.kerygma.core.access.Access.Circle;
+import school.kerygma.core.handout.SnapTargets;
+import school.kerygma.media.paper.Paper;
+import school.kerygma.media.paper.PaperRefused;
+
+/** Takes papers in and hands out their pages. */
+@Service
+@Transactional
+public class Handouts implements Gate.CircleSource {
+
+  /** A handout in the list of a teacher's handouts. */
+  public record View(
+      UUID id, String title, int pages, boolean ready, List<PageView> shown, Works.View work) {}
+
+  /** A handout taken in, and the work that reads its pages. */
+  public record TakenIn(UUID handout, UUID work) {}
+
+  private final Handout.Repository handouts;
+  private final Handout.EditionRepository editions;
+  private final Handout.PageRepository pages;
+  private final MediaStore store;
+  private final Works works;
+  private final Clock clock;
+
+  Handouts(
+      Handout.Repository handouts,
+      Handout.EditionRepository editions,
+      Handout.PageRepository pages,
+      MediaStore store,
+      Works works,
+      Clock clock) {
+    this.handouts = handouts;
+    this.editions = editions;
+    this.pages = pages;
+    this.store = store;
+    this.works = works;
+    this.clock = clock;
+  }
+
+  static String original(UUID edition) {
+    return "editions/" + edition + ".original";
+  }
+
+  /**
+   * Takes a paper in. Its pages are read in the background.
+   *
+   * @throws Problem if it is none that can be taken in; then nothing of it is kept
+   */
+  public TakenIn takeIn(UUID owner, String fileName, InputStream content) {
+    Path directory = store.workDirectory();
+    Path file = directory.resolve("paper");
+    try {
+      Files.copy(content, file, StandardCopyOption.REPLACE_EXISTING);
+      String mediaType;
+      int count;
+      try (Paper paper = Paper.open(file)) {
+        mediaType = paper.mediaType();
+        count = paper.pageCount();
+      }
+      Handout handout = handouts.save(new Handout(owner, title(fileName), clock.instant()));
+      Handout.Edition edition =
+          editions.save(
+              new Handout.Edition(
+                  handout, shortened(fileName, 255), mediaType, count, clock.instant()));
+      store.putFile(original(edition.id()), file);
+      return new TakenIn(handout.id(), works.start(PageReading.KIND, edition.id(), owner));
+    } catch (PaperRefused refused) {
+      throw Problem.refused("paper." + refused.reason(), shortened(fileName, 80));
+    } catch (IOException e) {
+      throw Problem.unavailable("disk-full");
+    } finally {
+      remove(directory, file);
+    }
+  }
+
+  private static void remove(Path directory, Path file) {
+    try {
+      Files.deleteIfExists(file);
+      Files.deleteIfExists(directory);
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+  }
+
+  private static String shortened(String name, int length) {
+    String last = name.replace('\\', '/');
+    last = last.substring(last.lastIndexOf('/') + 1).replaceAll("\\p{Cntrl}", "");
+    return last.substring(0, Math.min(length, last.length()));
+  }
+
+  private static String title(String fileName) {
+    String name =
+        shortened(fileName, 200)
+            .replaceFirst("\\.[A-Za-z]{3,4}$", "")
+            .replace('_', ' ')
+            .replace('-', ' ')
+            .strip();
+    return name.isEmpty() ? "Paper" : Character.toUpperCase(name.charAt(0)) + name.substring(1);
+  }
+
+  public void rename(UUID handout, String title) {
+    String name = title.strip();
+    if (name.isEmpty() || name.length() > 200) {
+      throw Problem.refused("name");
+    }
+    handouts.findById(handout).orElseThrow(Problem::notFound).rename(name);
+  }
+
+  @Transactional(readOnly = true)
+  public List<View> ofTeacher(UUID teacher) {
+    List<Handout> all = handouts.findByOwnerIdOrderByCreatedAtDesc(teacher);
+    Map<UUID, Handout.Edition> newest = newest(all.stream().map(Handout::id).toList());
+    Map<UUID, List<PageView>> shown =
+        pages.ofOwner(teacher).stream()
+            .map(Handouts::view)
+            .collect(
+                Collectors.groupingBy(PageView::handout, LinkedHashMap::new, Collectors.toList()));
+    Map<UUID, Works.View> work =
+        works.latestOf(newest.values().stream().map(Handout.Edition::id).toList());
+    return all.stream()
+        .filter(h -> newest.containsKey(h.id()))
+        .map(
+            h -> {
+              Handout.Edition e = newest.get(h.id());
+              return new View(
+                  h.id(),
+                  h.title(),
+                  e.pages(),
+                  e.isReady(),
+                  shown.getOrDefault(h.id(), List.of()),
+                  work.get(e.id()));
+            })
+        .toList();
+  }
+
+  @Transactional(readOnly = true)
+  public View get(UUID id) {
+    Handout handout = handouts.findById(id).orElseThrow(Problem::notFound);
+    return ofTeacher(handout.ownerId()).stream()
+        .filter(v -> v.id().equals(id))
+        .findFirst()
+        .orElseThrow(Problem::notFound);
+  }
+
+  private Map<UUID, Handout.Edition> newest(Collection<UUID> ids) {
+    Map<UUID, Handout.Edition> newest = new HashMap<>();
+    if (!ids.isEmpty()) {
+      editions.ofHandouts(ids).forEach(e -> newest.putIfAbsent(e.handout().id(), e));
+    }
+    return newest;
+  }
+
+  /** All pages of a teacher's handouts that have been read, handout by handout. */
+  @Transactional(readOnly = true)
+  public List<PageView> pagesOfTeacher(UUID teacher) {
+    return pages.ofOwner(teacher).stream().map(Handouts::view).toList();
+  }
+
+  @Transactional(readOnly = true)
+  public Map<UUID, PageView> pages(Collection<UUID> ids) {
+    return ids.isEmpty()
+        ? Map.of()
+        : pages.among(ids).stream()
+            .map(Handouts::view)
+            .collect(Collectors.toMap(PageView::id, Function.identity()));
+  }
+
+  /** What marks can snap to on a page. */
+  @Transactional(readOnly = true)
+  public SnapTargets targets(UUID page) {
+    Handout.PageEntity p = pages.findById(page).orElseThrow(Problem::notFound);
+    return SnapTargets.of(
+        new school.kerygma.core.handout.Page(
+            p.number(), p.width(), p.height(), PageWords.read(p.words())));
+  }
+
+  /** The words of a page, in reading order. */
+  @Transactional(readOnly = true)
+  public String text(UUID page) {
+    return pages
+        .findById(page)
+        .map(
+            p ->
+                PageWords.read(p.words()).stream()
+                    .map(w -> w.text())
+                    .collect(Collectors.joining(" ")))
+        .orElseThrow(Problem::notFound);
+  }
+
+  /** The picture of a page. */
+  @Transactional(readOnly = true)
+  public Resource picture(UUID page, PageReading.Size size) {
+    return store.find(PageReading.picture(page, size)).orElseThrow(Problem::notFound);
+  }
+
+  /** What kind of picture a page has. */
+  @Transactional(readOnly = true)
+  public org.springframework.http.MediaType pictureType(UUID page) {
+    boolean photograph =
+        pages
+            .whole(page)
+            .map(p -> p.edition().mediaType())
+            .filter("image/jpeg"::equals)
+            .isPresent();
+    return photograph
+        ? org.springframework.http.MediaType.IMAGE_JPEG
+        : org.springframework.http.MediaType.IMAGE_PNG;
+  }
+
+  private static PageView view(Handout.PageEntity p) {
+    Handout h = p.edition().handout();
+    return new PageView(
+        p.id(), h.id(), h.title(), p.number(), p.edition().pages(), p.width(), p.height());
+  }
+
+  @Override
+  public List<Gate.Kind> kinds() {
+    return List.of(Gate.Kind.HANDOUT);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public Circle circle(Gate.Kind kind, UUID id) {
+    return handouts
+        .findById(id)
+        .map(h -> Circle.ofTeachers(Set.of(h.ownerId())))
+        .orElse(Circle.NOBODY);
+  }
+
+  /** Whose page it is, if there is such a page. */
+  @Transactional(readOnly = true)
+  public java.util.Optional<UUID> ownerOfPage(UUID page) {
+    return pages.whole(page).map(p -> p.edition().handout().ownerId());
+  }
+}

@@ -1,0 +1,139 @@
+package school.kerygma.app.handouts;
+
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.List;
+import java.util.Locale;
+import java.util.UUID;
+import javax.imageio.ImageIO;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Work;
+import school.kerygma.core.handout.Page;
+import school.kerygma.media.paper.Paper;
+import school.kerygma.media.paper.PaperRefused;
+
+/** Reads the pages of an edition in the background: words, and a picture in two sizes. */
+@Component
+public class PageReading implements Work {
+
+  static final String KIND = "pages";
+
+  /** Widths of the two pictures of a page, in pixels. */
+  public enum Size {
+    S(900),
+    L(1800);
+
+    private final int width;
+
+    Size(int width) {
+      this.width = width;
+    }
+  }
+
+  private final Handout.EditionRepository editions;
+  private final Handout.Repository handouts;
+  private final Handout.PageRepository pages;
+  private final MediaStore store;
+  private final TransactionTemplate inTransaction;
+
+  PageReading(
+      Handout.EditionRepository editions,
+      Handout.Repository handouts,
+      Handout.PageRepository pages,
+      MediaStore store,
+      TransactionTemplate inTransaction) {
+    this.editions = editions;
+    this.handouts = handouts;
+    this.pages = pages;
+    this.store = store;
+    this.inTransaction = inTransaction;
+  }
+
+  static String picture(UUID page, Size size) {
+    return "pages/" + page + "-" + size.name().toLowerCase(Locale.ROOT);
+  }
+
+  @Override
+  public String kind() {
+    return KIND;
+  }
+
+  @Override
+  public void run(UUID subject, Progress progress) {
+    Handout.Edition edition = editions.findById(subject).orElseThrow(Problem::notFound);
+    removePages(edition);
+    try (Paper paper = Paper.open(store.localFile(Handouts.original(subject)))) {
+      for (int number = 1; number <= paper.pageCount(); number++) {
+        progress.at(number - 1, paper.pageCount());
+        readPage(edition, paper, number);
+      }
+    } catch (PaperRefused refused) {
+      throw Problem.refused("paper." + refused.reason());
+    }
+    inTransaction.executeWithoutResult(t -> editions.findById(subject).orElseThrow().ready());
+  }
+
+  private void readPage(Handout.Edition edition, Paper paper, int number) {
+    Page page = paper.page(number);
+    UUID id =
+        inTransaction.execute(
+            t ->
+                pages
+                    .save(
+                        new Handout.PageEntity(
+                            edition,
+                            number,
+                            page.width(),
+                            page.height(),
+                            PageWords.write(page.words())))
+                    .id());
+    boolean photograph = paper.mediaType().equals("image/jpeg");
+    for (Size size : Size.values()) {
+      store.put(
+          picture(id, size),
+          new ByteArrayInputStream(encoded(paper.picture(number, size.width), photograph)));
+    }
+  }
+
+  private static byte[] encoded(BufferedImage image, boolean photograph) {
+    ByteArrayOutputStream bytes = new ByteArrayOutputStream();
+    try {
+      ImageIO.write(image, photograph ? "jpeg" : "png", bytes);
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+    return bytes.toByteArray();
+  }
+
+  private void removePages(Handout.Edition edition) {
+    List<Handout.PageEntity> old = pages.ofEdition(edition.id());
+    for (Handout.PageEntity page : old) {
+      for (Size size : Size.values()) {
+        store.delete(picture(page.id(), size));
+      }
+    }
+    inTransaction.executeWithoutResult(t -> pages.deleteAllInBatch(old));
+  }
+
+  /** A paper that cannot be read to its end is not kept at all. */
+  @Override
+  public void clear(UUID subject) {
+    editions
+        .findById(subject)
+        .ifPresent(
+            edition -> {
+              removePages(edition);
+              store.delete(Handouts.original(subject));
+              inTransaction.executeWithoutResult(
+                  t -> {
+                    editions.deleteById(subject);
+                    handouts.deleteById(edition.handout().id());
+                  });
+            });
+  }
+}

@@ -1,0 +1,62 @@
+package school.kerygma.app.messages;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+/** A message to one person about one delivery. */
+@Entity
+class Message {
+
+  @Id @GeneratedValue private UUID id;
+  private UUID deliveryId;
+  private UUID toId;
+  private String subject;
+  private String body;
+  private Instant createdAt;
+  private @Nullable Instant sentAt;
+
+  @SuppressWarnings("NullAway.Init")
+  protected Message() {}
+
+  Message(UUID deliveryId, UUID toId, String subject, String body, Instant createdAt) {
+    this.deliveryId = deliveryId;
+    this.toId = toId;
+    this.subject = subject;
+    this.body = body;
+    this.createdAt = createdAt;
+  }
+
+  UUID id() {
+    return id;
+  }
+
+  UUID toId() {
+    return toId;
+  }
+
+  String subject() {
+    return subject;
+  }
+
+  String body() {
+    return body;
+  }
+
+  boolean sent() {
+    return sentAt != null;
+  }
+
+  void sent(Instant at) {
+    this.sentAt = at;
+  }
+
+  interface Repository extends JpaRepository<Message, UUID> {
+
+    boolean existsByDeliveryIdAndToId(UUID deliveryId, UUID toId);
+  }
+}

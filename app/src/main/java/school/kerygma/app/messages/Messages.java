@@ -1,0 +1,166 @@
+package school.kerygma.app.messages;
+
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.MessageSource;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.frame.Wording;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.DeliveryWentUp;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.app.walkthroughs.Scripts;
+
+/**
+ * Writes the messages when a delivery goes up, in the same transaction: one for every student and
+ * one for every guardian, whatever is tried again. Sending follows on its own.
+ */
+@Component
+class Messages {
+
+  private final Message.Repository messages;
+  private final Sections sections;
+  private final People people;
+  private final Tasks tasks;
+  private final Scripts scripts;
+  private final ObjectProvider<SchedulerClient> scheduler;
+  private final MessageSource words;
+  private final Clock clock;
+  private final Wording show = new Wording();
+
+  Messages(
+      Message.Repository messages,
+      Sections sections,
+      People people,
+      Tasks tasks,
+      Scripts scripts,
+      ObjectProvider<SchedulerClient> scheduler,
+      MessageSource words,
+      Clock clock) {
+    this.messages = messages;
+    this.sections = sections;
+    this.people = people;
+    this.tasks = tasks;
+    this.scripts = scripts;
+    this.scheduler = scheduler;
+    this.words = words;
+    this.clock = clock;
+  }
+
+  @EventListener
+  void on(DeliveryWentUp event) {
+    DeliveryView delivery = event.delivery();
+    SectionView section = sections.get(delivery.section());
+    Map<UUID, Set<UUID>> guarded = people.studentsByGuardian(section.students());
+    Map<UUID, People.Contact> contacts = people.contacts(section.students());
+    Map<UUID, String> links = people.cardLinks(guarded.keySet());
+    links.putAll(people.cardLinks(section.students()));
+    for (UUID student : section.students()) {
+      write(
+          delivery,
+          student,
+          "student",
+          body(
+              delivery,
+              section,
+              "student",
+              contacts.get(student).name(),
+              delivery.toStudents(),
+              links.get(student)));
+    }
+    guarded.forEach(
+        (guardian, children) -> {
+          String names =
+              children.stream()
+                  .map(c -> contacts.get(c).name())
+                  .sorted()
+                  .collect(Collectors.joining(", "));
+          write(
+              delivery,
+              guardian,
+              "guardian",
+              body(
+                  delivery,
+                  section,
+                  "guardian",
+                  names,
+                  delivery.toFamilies(),
+                  links.get(guardian)));
+        });
+  }
+
+  private void write(DeliveryView delivery, UUID to, String kind, String body) {
+    if (!messages.existsByDeliveryIdAndToId(delivery.id(), to)) {
+      String subject =
+          text(
+              "mail." + kind + ".subject",
+              title(delivery),
+              sections.get(delivery.section()).name());
+      Message message =
+          messages.save(
+              new Message(
+                  delivery.id(),
+                  to,
+                  subject.substring(0, Math.min(200, subject.length())),
+                  body,
+                  clock.instant()));
+      scheduler
+          .getObject()
+          .scheduleIfNotExists(
+              Sending.TASK.instance(message.id().toString()).scheduledTo(Instant.now()));
+    }
+  }
+
+  private String title(DeliveryView delivery) {
+    return delivery
+        .walkthrough()
+        .map(w -> scripts.head(w).title())
+        .or(() -> tasks.among(delivery.tasks()).stream().map(TaskView::title).findFirst())
+        .orElse("");
+  }
+
+  private String body(
+      DeliveryView delivery,
+      SectionView section,
+      String kind,
+      String names,
+      String note,
+      String link) {
+    List<String> lines = new ArrayList<>();
+    lines.add(text("mail." + kind + ".opening", names, title(delivery), section.name()));
+    if (!note.isBlank()) {
+      lines.add(note.strip());
+    }
+    List<TaskView> all = tasks.among(delivery.tasks());
+    if (!all.isEmpty()) {
+      lines.add(
+          all.stream()
+              .map(t -> text("mail.task", t.title(), t.sheet().minutes()))
+              .collect(Collectors.joining("\n")));
+    }
+    lines.add(
+        text(
+            "mail.due",
+            show.fullDay(section.calendar().dateOf(delivery.moments().dueAt())),
+            show.time(delivery.moments().dueAt(), section.zone())));
+    lines.add(text("mail." + kind + ".link", link));
+    return String.join("\n\n", lines);
+  }
+
+  private String text(String key, Object... details) {
+    return words.getMessage(key, details, Locale.US);
+  }
+}

@@ -1,0 +1,72 @@
+package school.kerygma.app.messages;
+
+import com.icegreen.greenmail.util.GreenMail;
+import com.icegreen.greenmail.util.ServerSetup;
+import jakarta.mail.Message.RecipientType;
+import jakarta.mail.MessagingException;
+import jakarta.mail.internet.MimeMessage;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.context.annotation.Primary;
+import org.springframework.mail.javamail.JavaMailSender;
+import org.springframework.mail.javamail.JavaMailSenderImpl;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+
+/** A mail server that stands in for the school's: it takes everything and sends nothing. */
+@Configuration(proxyBeanMethods = false)
+@ConditionalOnProperty("kerygma.demo")
+class StandInMail {
+
+  private static final int SHOWN = 200;
+
+  @Bean(initMethod = "start", destroyMethod = "stop")
+  GreenMail greenMail() {
+    return new GreenMail(new ServerSetup(0, "127.0.0.1", ServerSetup.PROTOCOL_SMTP));
+  }
+
+  @Bean
+  @Primary
+  JavaMailSender standInSender(GreenMail server) {
+    JavaMailSenderImpl sender = new JavaMailSenderImpl();
+    sender.setHost("127.0.0.1");
+    sender.setPort(server.getSmtp().getPort());
+    return sender;
+  }
+
+  /** The page on which the mail can be read. */
+  @Controller
+  @ConditionalOnProperty("kerygma.demo")
+  static class MailPage {
+
+    /** A letter as the page shows it. */
+    record Letter(String to, String subject, String text) {}
+
+    private final GreenMail server;
+
+    MailPage(GreenMail server) {
+      this.server = server;
+    }
+
+    @GetMapping("/demo/mail")
+    String mail(Model model) throws MessagingException, IOException {
+      List<Letter> letters = new ArrayList<>();
+      MimeMessage[] all = server.getReceivedMessages();
+      for (int i = all.length - 1; i >= 0 && letters.size() < SHOWN; i--) {
+        letters.add(
+            new Letter(
+                all[i].getRecipients(RecipientType.TO)[0].toString(),
+                all[i].getSubject(),
+                String.valueOf(all[i].getContent())));
+      }
+      model.addAttribute("letters", letters);
+      model.addAttribute("count", all.length);
+      return "messages/standin";
+    }
+  }
+}

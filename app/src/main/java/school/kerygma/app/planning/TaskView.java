@@ -1,0 +1,11 @@
+package school.kerygma.app.planning;
+
+import java.util.UUID;
+
+/** A task as other modules see it. */
+public record TaskView(UUID id, UUID owner, int position, TaskSheet sheet) {
+
+  public String title() {
+    return sheet.title();
+  }
+}

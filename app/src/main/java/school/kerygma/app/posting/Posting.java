@@ -1,0 +1,172 @@
+package school.kerygma.app.posting;
+
+import jakarta.persistence.CascadeType;
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.ManyToOne;
+import jakarta.persistence.OneToMany;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Persistable;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+import school.kerygma.core.time.Moments;
+
+/**
+ * A walkthrough and tasks put up for sections. Its id is made by the form, so that it is posted
+ * once.
+ */
+@Entity
+class Posting implements Persistable<UUID> {
+
+  @Id private UUID id;
+  private UUID ownerId;
+  private @Nullable UUID walkthroughId;
+  private String toStudents;
+  private String toFamilies;
+  private Instant createdAt;
+
+  @ElementCollection
+  @CollectionTable(name = "posting_task", joinColumns = @JoinColumn(name = "posting_id"))
+  @Column(name = "task_id")
+  private Set<UUID> tasks = new HashSet<>();
+
+  @OneToMany(mappedBy = "posting", cascade = CascadeType.ALL)
+  private List<Delivery> deliveries = new ArrayList<>();
+
+  @SuppressWarnings("NullAway.Init")
+  protected Posting() {}
+
+  Posting(UUID id, UUID ownerId, PostingSheet sheet, Instant createdAt) {
+    this.id = id;
+    this.ownerId = ownerId;
+    this.walkthroughId = sheet.walkthrough();
+    this.toStudents = sheet.toStudents();
+    this.toFamilies = sheet.toFamilies();
+    this.createdAt = createdAt;
+    this.tasks.addAll(sheet.tasks());
+    sheet
+        .sections()
+        .forEach((section, moments) -> deliveries.add(new Delivery(this, section, moments)));
+  }
+
+  @Override
+  public UUID getId() {
+    return id;
+  }
+
+  @Override
+  public boolean isNew() {
+    return true;
+  }
+
+  UUID ownerId() {
+    return ownerId;
+  }
+
+  List<Delivery> deliveries() {
+    return deliveries;
+  }
+
+  /** The posting for one section. */
+  @Entity(name = "Delivery")
+  static class Delivery {
+    @Id @GeneratedValue private UUID id;
+    @ManyToOne private Posting posting;
+    private UUID sectionId;
+    private Instant goesUpAt;
+    private Instant dueAt;
+    private @Nullable Instant closesAt;
+    private @Nullable Instant withdrawnAt;
+    private @Nullable Instant announcedAt;
+
+    @SuppressWarnings("NullAway.Init")
+    protected Delivery() {}
+
+    Delivery(Posting posting, UUID sectionId, Moments moments) {
+      this.posting = posting;
+      this.sectionId = sectionId;
+      change(moments);
+    }
+
+    final void change(Moments moments) {
+      this.goesUpAt = moments.goesUpAt();
+      this.dueAt = moments.dueAt();
+      this.closesAt = moments.closesAt().orElse(null);
+    }
+
+    UUID id() {
+      return id;
+    }
+
+    Posting posting() {
+      return posting;
+    }
+
+    void withdraw(Instant at) {
+      this.withdrawnAt = at;
+    }
+
+    void putUpAgain() {
+      this.withdrawnAt = null;
+    }
+
+    boolean announced() {
+      return announcedAt != null;
+    }
+
+    void announce(Instant at) {
+      this.announcedAt = at;
+    }
+
+    Moments moments() {
+      return new Moments(goesUpAt, dueAt, Optional.ofNullable(closesAt));
+    }
+
+    DeliveryView view(Instant now) {
+      return new DeliveryView(
+          id,
+          posting.id,
+          posting.ownerId,
+          sectionId,
+          Optional.ofNullable(posting.walkthroughId),
+          Set.copyOf(posting.tasks),
+          moments(),
+          withdrawnAt != null ? Moments.State.WITHDRAWN : moments().stateAt(now),
+          posting.toStudents,
+          posting.toFamilies);
+    }
+  }
+
+  interface Repository extends JpaRepository<Posting, UUID> {}
+
+  interface DeliveryRepository extends JpaRepository<Delivery, UUID> {
+
+    String WHOLE =
+        "select distinct d from Delivery d join fetch d.posting p left join fetch p.tasks ";
+
+    @Query(WHOLE + "where d.sectionId in :sections order by d.goesUpAt")
+    List<Delivery> ofSections(Collection<UUID> sections);
+
+    @Query(WHOLE + "where p.id = :posting order by d.goesUpAt")
+    List<Delivery> ofPosting(UUID posting);
+
+    @Query(WHOLE + "where p.walkthroughId in :walkthroughs order by d.goesUpAt")
+    List<Delivery> ofWalkthroughs(Collection<UUID> walkthroughs);
+
+    @Query(WHOLE + "where :task member of p.tasks")
+    List<Delivery> ofTask(UUID task);
+  }
+}

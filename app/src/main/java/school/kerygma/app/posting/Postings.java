@@ -1,0 +1,109 @@
+package school.kerygma.app.posting;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.core.time.Moments;
+
+/** Puts up, changes and withdraws. */
+@Service
+@Transactional
+public class Postings {
+
+  private final Posting.Repository postings;
+  private final Posting.DeliveryRepository deliveries;
+  private final GoesUp goesUp;
+  private final Clock clock;
+
+  Postings(
+      Posting.Repository postings,
+      Posting.DeliveryRepository deliveries,
+      GoesUp goesUp,
+      Clock clock) {
+    this.postings = postings;
+    this.deliveries = deliveries;
+    this.goesUp = goesUp;
+    this.clock = clock;
+  }
+
+  /**
+   * Posts once, however often it is asked.
+   *
+   * @param id made by the form
+   */
+  public void post(UUID id, UUID owner, PostingSheet sheet) {
+    Optional<Posting> posted = postings.findById(id);
+    if (posted.isPresent()) {
+      if (!posted.get().ownerId().equals(owner)) {
+        throw Problem.notFound();
+      }
+      return;
+    }
+    Posting posting = postings.saveAndFlush(new Posting(id, owner, sheet, clock.instant()));
+    posting.deliveries().forEach(goesUp::schedule);
+  }
+
+  /** Changes the moments of one section. Who has been told once is not told again. */
+  public void change(UUID delivery, Moments moments) {
+    PostingSheet.check(moments);
+    Posting.Delivery d = get(delivery);
+    d.change(moments);
+    goesUp.schedule(d);
+  }
+
+  /** Takes a delivery down. */
+  public void withdraw(UUID delivery) {
+    get(delivery).withdraw(clock.instant());
+  }
+
+  /** Undoes {@link #withdraw}. */
+  public void putUpAgain(UUID delivery) {
+    Posting.Delivery d = get(delivery);
+    d.putUpAgain();
+    goesUp.schedule(d);
+  }
+
+  private Posting.Delivery get(UUID delivery) {
+    return deliveries.findById(delivery).orElseThrow(Problem::notFound);
+  }
+
+  @Transactional(readOnly = true)
+  public DeliveryView view(UUID delivery) {
+    return get(delivery).view(now());
+  }
+
+  private Instant now() {
+    return clock.instant();
+  }
+
+  @Transactional(readOnly = true)
+  public List<DeliveryView> ofSections(Collection<UUID> sections) {
+    return sections.isEmpty() ? List.of() : views(deliveries.ofSections(sections));
+  }
+
+  @Transactional(readOnly = true)
+  public List<DeliveryView> ofPosting(UUID posting) {
+    return views(deliveries.ofPosting(posting));
+  }
+
+  @Transactional(readOnly = true)
+  public List<DeliveryView> ofWalkthroughs(Collection<UUID> walkthroughs) {
+    return walkthroughs.isEmpty() ? List.of() : views(deliveries.ofWalkthroughs(walkthroughs));
+  }
+
+  @Transactional(readOnly = true)
+  public List<DeliveryView> ofTask(UUID task) {
+    return views(deliveries.ofTask(task));
+  }
+
+  private List<DeliveryView> views(List<Posting.Delivery> all) {
+    Instant now = now();
+    return all.stream().map(d -> d.view(now)).toList();
+  }
+}

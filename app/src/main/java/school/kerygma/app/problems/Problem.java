@@ -1,0 +1,52 @@
+package school.kerygma.app.problems;
+
+import java.util.List;
+import org.springframework.http.HttpStatus;
+
+/**
+ * Something a person can be told. The words stand in messages.properties under {@code
+ * problem.<key>}: what happened, what was kept, what to do next.
+ */
+public final class Problem extends RuntimeException {
+
+  private final HttpStatus status;
+  private final transient List<Object> details;
+
+  private Problem(HttpStatus status, String key, Object... details) {
+    super(key);
+    this.status = status;
+    this.details = List.of(details);
+  }
+
+  /** The thing is not there, or not for this person: both look the same from outside. */
+  public static Problem notFound() {
+    return new Problem(HttpStatus.NOT_FOUND, "not-found");
+  }
+
+  /** What was sent cannot be taken. */
+  public static Problem refused(String key, Object... details) {
+    return new Problem(HttpStatus.UNPROCESSABLE_CONTENT, key, details);
+  }
+
+  /** It was changed elsewhere in the meantime, or cannot be done in this state. */
+  public static Problem conflict(String key, Object... details) {
+    return new Problem(HttpStatus.CONFLICT, key, details);
+  }
+
+  /** The machine cannot do it now. */
+  public static Problem unavailable(String key) {
+    return new Problem(HttpStatus.INSUFFICIENT_STORAGE, key);
+  }
+
+  public HttpStatus status() {
+    return status;
+  }
+
+  public String key() {
+    return "problem." + getMessage();
+  }
+
+  public Object[] details() {
+    return details.toArray();
+  }
+}

@@ -1,0 +1,84 @@
+package school.kerygma.app.sections;
+
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.ManyToOne;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.HashSet;
+import java.util.Set;
+import java.util.UUID;
+import school.kerygma.core.time.SchoolCalendar;
+
+/** A school and its clock. */
+@Entity
+class School {
+
+  @Id @GeneratedValue private UUID id;
+  private String name;
+  private String zone;
+
+  @SuppressWarnings("NullAway.Init")
+  protected School() {}
+
+  School(String name, ZoneId zone) {
+    this.name = name;
+    this.zone = zone.getId();
+  }
+
+  UUID id() {
+    return id;
+  }
+
+  String name() {
+    return name;
+  }
+
+  ZoneId zone() {
+    return ZoneId.of(zone);
+  }
+
+  /** A term of a school. */
+  @Entity(name = "Term")
+  static class Term {
+
+    @Id @GeneratedValue private UUID id;
+    @ManyToOne private School school;
+    private String name;
+    private LocalDate firstMonday;
+    private int weeks;
+
+    @ElementCollection
+    @CollectionTable(name = "term_day_off", joinColumns = @JoinColumn(name = "term_id"))
+    @Column(name = "day")
+    private Set<LocalDate> daysOff = new HashSet<>();
+
+    @SuppressWarnings("NullAway.Init")
+    protected Term() {}
+
+    Term(School school, String name, LocalDate firstMonday, int weeks, Set<LocalDate> daysOff) {
+      this.school = school;
+      this.name = name;
+      this.firstMonday = firstMonday;
+      this.weeks = weeks;
+      this.daysOff.addAll(daysOff);
+    }
+
+    UUID id() {
+      return id;
+    }
+
+    School school() {
+      return school;
+    }
+
+    SchoolCalendar calendar() {
+      return new SchoolCalendar(school.zone(), firstMonday, weeks, daysOff);
+    }
+  }
+}

@@ -1,0 +1,99 @@
+package school.kerygma.app.sections;
+
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.ManyToOne;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+import school.kerygma.core.time.MeetingPattern;
+
+/** One class group that meets. */
+@Entity
+class Section {
+
+  @Id @GeneratedValue private UUID id;
+  @ManyToOne private School school;
+  @ManyToOne private School.Term term;
+  private String name;
+  private String meets;
+  private int minutes;
+
+  @ElementCollection
+  @CollectionTable(name = "section_teacher", joinColumns = @JoinColumn(name = "section_id"))
+  @Column(name = "person_id")
+  private Set<UUID> teachers = new HashSet<>();
+
+  @ElementCollection
+  @CollectionTable(name = "section_student", joinColumns = @JoinColumn(name = "section_id"))
+  @Column(name = "person_id")
+  private Set<UUID> students = new HashSet<>();
+
+  @SuppressWarnings("NullAway.Init")
+  protected Section() {}
+
+  Section(
+      School.Term term,
+      String name,
+      MeetingPattern meets,
+      int minutes,
+      Set<UUID> teachers,
+      Set<UUID> students) {
+    this.school = term.school();
+    this.term = term;
+    this.name = name;
+    this.meets = meets.toString();
+    this.minutes = minutes;
+    this.teachers.addAll(teachers);
+    this.students.addAll(students);
+  }
+
+  UUID id() {
+    return id;
+  }
+
+  /** The section as other modules see it. */
+  SectionView view() {
+    return new SectionView(
+        id,
+        name,
+        school.name(),
+        MeetingPattern.parse(meets),
+        minutes,
+        term.calendar(),
+        Set.copyOf(teachers),
+        Set.copyOf(students));
+  }
+
+  interface Repository extends JpaRepository<Section, UUID> {
+
+    @Query("select s from Section s join s.teachers t where t = :teacher order by s.name")
+    List<Section> ofTeacher(UUID teacher);
+
+    @Query("select s from Section s join s.students t where t = :student order by s.name")
+    List<Section> ofStudent(UUID student);
+
+    @Query("select s from Section s where s.id in :ids order by s.name")
+    List<Section> among(Collection<UUID> ids);
+
+    @Query("select s from Section s left join fetch s.students where s.id = :id")
+    Optional<Section> withStudents(UUID id);
+
+    @Query("select t from Section s join s.teachers t join s.students p where p = :student")
+    List<UUID> teachersOfStudent(UUID student);
+  }
+
+  interface TermRepository extends JpaRepository<School.Term, UUID> {}
+
+  interface SchoolRepository extends JpaRepository<School, UUID> {}
+}

@@ -1,0 +1,113 @@
+package school.kerygma.app.sections;
+
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.core.access.Access.Circle;
+import school.kerygma.core.time.MeetingPattern;
+
+/** Schools, terms, sections and who is in them. */
+@Service
+@Transactional
+public class Sections implements Gate.CircleSource {
+
+  private final Section.Repository sections;
+  private final Section.TermRepository terms;
+  private final Section.SchoolRepository schools;
+  private final People people;
+
+  Sections(
+      Section.Repository sections,
+      Section.TermRepository terms,
+      Section.SchoolRepository schools,
+      People people) {
+    this.sections = sections;
+    this.terms = terms;
+    this.schools = schools;
+    this.people = people;
+  }
+
+  /** Adds a school with its first term; gives the term. */
+  public UUID addTerm(
+      String school,
+      ZoneId zone,
+      String name,
+      LocalDate firstMonday,
+      int weeks,
+      Set<LocalDate> daysOff) {
+    School.Term term =
+        new School.Term(schools.save(new School(school, zone)), name, firstMonday, weeks, daysOff);
+    term.calendar(); // refuses a term that is none
+    return terms.save(term).id();
+  }
+
+  public UUID addSection(
+      UUID term,
+      String name,
+      MeetingPattern meets,
+      int minutes,
+      Set<UUID> teachers,
+      Set<UUID> students) {
+    School.Term of = terms.findById(term).orElseThrow(Problem::notFound);
+    return sections.save(new Section(of, name, meets, minutes, teachers, students)).id();
+  }
+
+  @Transactional(readOnly = true)
+  public List<SectionView> ofTeacher(UUID teacher) {
+    return sections.ofTeacher(teacher).stream().map(Section::view).toList();
+  }
+
+  @Transactional(readOnly = true)
+  public List<SectionView> ofStudent(UUID student) {
+    return sections.ofStudent(student).stream().map(Section::view).toList();
+  }
+
+  @Transactional(readOnly = true)
+  public List<SectionView> among(Collection<UUID> ids) {
+    return ids.isEmpty() ? List.of() : sections.among(ids).stream().map(Section::view).toList();
+  }
+
+  /**
+   * One section.
+   *
+   * @throws Problem if there is none
+   */
+  @Transactional(readOnly = true)
+  public SectionView get(UUID id) {
+    return sections.findById(id).map(Section::view).orElseThrow(Problem::notFound);
+  }
+
+  @Override
+  public List<Gate.Kind> kinds() {
+    return List.of(Gate.Kind.SECTION, Gate.Kind.STUDENT);
+  }
+
+  /** Around a section: its teachers and students. Around a student: who teaches and who guards. */
+  @Override
+  @Transactional(readOnly = true)
+  public Circle circle(Gate.Kind kind, UUID id) {
+    if (kind == Gate.Kind.STUDENT) {
+      Set<UUID> guardians = new HashSet<>();
+      people.guardiansOf(Set.of(id)).forEach(g -> guardians.add(g.id()));
+      return new Circle(
+          Set.copyOf(new HashSet<>(sections.teachersOfStudent(id))), Set.of(id), guardians);
+    }
+    return sections
+        .findById(id)
+        .map(Section::view)
+        .map(
+            s ->
+                new Circle(
+                    s.teachers(), s.students(), people.studentsByGuardian(s.students()).keySet()))
+        .orElse(Circle.NOBODY);
+  }
+}

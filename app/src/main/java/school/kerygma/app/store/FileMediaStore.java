@@ -1,0 +1,103 @@
+package school.kerygma.app.store;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.FileSystemException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.Optional;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.core.io.FileSystemResource;
+import org.springframework.core.io.Resource;
+import org.springframework.stereotype.Component;
+import school.kerygma.app.problems.Problem;
+
+/** Keeps media as files below the home directory. */
+@Component
+class FileMediaStore implements MediaStore {
+
+  private final Path root;
+
+  FileMediaStore(@Value("${kerygma.home}") Path home) throws IOException {
+    this.root = Files.createDirectories(home.resolve("media")).toRealPath();
+  }
+
+  @Override
+  public long put(String name, InputStream content) {
+    Path target = path(name);
+    Path part = null;
+    try {
+      Files.createDirectories(target.getParent());
+      part = Files.createTempFile(target.getParent(), "part", null);
+      long bytes = Files.copy(content, part, StandardCopyOption.REPLACE_EXISTING);
+      Files.move(part, target, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+      return bytes;
+    } catch (IOException e) {
+      remove(part);
+      throw cannotKeep(e);
+    }
+  }
+
+  @Override
+  public void putFile(String name, Path file) {
+    Path target = path(name);
+    try {
+      Files.createDirectories(target.getParent());
+      Files.move(file, target, StandardCopyOption.REPLACE_EXISTING);
+    } catch (IOException e) {
+      throw cannotKeep(e);
+    }
+  }
+
+  @Override
+  public Optional<Resource> find(String name) {
+    Path file = path(name);
+    return Files.isRegularFile(file) ? Optional.of(new FileSystemResource(file)) : Optional.empty();
+  }
+
+  @Override
+  public Path localFile(String name) {
+    return path(name);
+  }
+
+  @Override
+  public void delete(String name) {
+    remove(path(name));
+  }
+
+  @Override
+  public Path workDirectory() {
+    try {
+      return Files.createTempDirectory(root, "work");
+    } catch (IOException e) {
+      throw cannotKeep(e);
+    }
+  }
+
+  private static void remove(@org.jspecify.annotations.Nullable Path file) {
+    try {
+      if (file != null) {
+        Files.deleteIfExists(file);
+      }
+    } catch (IOException e) {
+      // What cannot be removed now is found by nobody: its name is not handed out.
+      throw new java.io.UncheckedIOException(e);
+    }
+  }
+
+  /** Names are made by the application; one that leaves the root is a fault in it. */
+  private Path path(String name) {
+    Path path = root.resolve(name).normalize();
+    if (!path.startsWith(root) || path.equals(root)) {
+      throw new IllegalArgumentException("No name of a medium: " + name);
+    }
+    return path;
+  }
+
+  private static RuntimeException cannotKeep(IOException e) {
+    return e instanceof FileSystemException || String.valueOf(e.getMessage()).contains("space")
+        ? Problem.unavailable("disk-full")
+        : new java.io.UncheckedIOException(e);
+  }
+}

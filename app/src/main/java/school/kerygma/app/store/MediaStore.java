@@ -1,0 +1,36 @@
+package school.kerygma.app.store;
+
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.util.Optional;
+import org.springframework.core.io.Resource;
+
+/**
+ * Keeps pictures and sounds under names such as {@code pages/4f…-l.png}. A name once written is
+ * never written with other content, so that it can be cached for ever.
+ */
+public interface MediaStore {
+
+  /**
+   * Keeps what the stream holds; the name is there only once all of it is.
+   *
+   * @return how many bytes it was
+   * @throws school.kerygma.app.problems.Problem if the disk is full
+   */
+  long put(String name, InputStream content);
+
+  /** Keeps a file, which is moved away from where it was. */
+  void putFile(String name, Path file);
+
+  Optional<Resource> find(String name);
+
+  /**
+   * A file on this machine with the content, for programs that need one; it must not be changed.
+   */
+  Path localFile(String name);
+
+  void delete(String name);
+
+  /** An empty directory for work under way; whoever asks for it removes it. */
+  Path workDirectory();
+}

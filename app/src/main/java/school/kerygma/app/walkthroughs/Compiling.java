@@ -1,0 +1,268 @@
+package school.kerygma.app.walkthroughs;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.handouts.PageView;
+import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Work;
+import school.kerygma.app.work.Works;
+import school.kerygma.core.captions.CueBuilder;
+import school.kerygma.core.text.Sentences;
+import school.kerygma.core.time.Span;
+import school.kerygma.core.time.Spans;
+import school.kerygma.core.voice.IslandFinder;
+import school.kerygma.core.voice.Loudness;
+import school.kerygma.core.voice.ScriptAligner;
+import school.kerygma.core.voice.SyllableAligner;
+import school.kerygma.core.voice.TimedSentence;
+import school.kerygma.core.walkthrough.PlaybackScore;
+import school.kerygma.core.walkthrough.RunningOrder;
+import school.kerygma.core.walkthrough.ScoreCompiler;
+import school.kerygma.core.walkthrough.Sight;
+import school.kerygma.core.walkthrough.Trace;
+import school.kerygma.core.walkthrough.TraceEvent;
+import school.kerygma.media.sound.Sound;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Compiles a walkthrough in the background: the score, the captions, and one sound file of each
+ * kind.
+ */
+@Component
+class Compiling implements Work {
+
+  private static final String KIND = "compile";
+  private static final int STEPS = 4;
+
+  private final Walkthrough.Repository walkthroughs;
+  private final Walkthrough.StopRepository stops;
+  private final Recording.TakeRepository takes;
+  private final Score.Repository scores;
+  private final ObjectProvider<Recordings> recordings;
+  private final Handouts handouts;
+  private final MediaStore store;
+  private final Works works;
+  private final TransactionTemplate inTransaction;
+  private final JsonMapper json;
+  private final Clock clock;
+  private final ScriptAligner aligner = new SyllableAligner();
+
+  Compiling(
+      Walkthrough.Repository walkthroughs,
+      Walkthrough.StopRepository stops,
+      Recording.TakeRepository takes,
+      Score.Repository scores,
+      ObjectProvider<Recordings> recordings,
+      Handouts handouts,
+      MediaStore store,
+      Works works,
+      TransactionTemplate inTransaction,
+      JsonMapper json,
+      Clock clock) {
+    this.walkthroughs = walkthroughs;
+    this.stops = stops;
+    this.takes = takes;
+    this.scores = scores;
+    this.recordings = recordings;
+    this.handouts = handouts;
+    this.store = store;
+    this.works = works;
+    this.inTransaction = inTransaction;
+    this.json = json;
+    this.clock = clock;
+  }
+
+  /** Starts compiling a walkthrough. */
+  UUID start(UUID walkthrough) {
+    return works.start(
+        KIND, walkthrough, walkthroughs.findById(walkthrough).orElseThrow().ownerId());
+  }
+
+  /** Compiles again if there is anything recorded, and no such work waits already. */
+  void again(UUID walkthrough) {
+    boolean waits = works.latest(walkthrough).filter(w -> w.state() == State.WAITING).isPresent();
+    if (!waits && !takes.chosen(Set.of(walkthrough)).isEmpty()) {
+      start(walkthrough);
+    }
+  }
+
+  @Override
+  public String kind() {
+    return KIND;
+  }
+
+  /** All that is needed to compile, read in one transaction. */
+  private record Material(
+      String title,
+      RunningOrder order,
+      Map<UUID, Trace> traces,
+      Map<UUID, ScoreCompiler.StopSheet> sheets,
+      Map<UUID, String> scripts,
+      Map<UUID, PlaybackScore.ShownPage> pages) {}
+
+  @Override
+  public void run(UUID walkthrough, Progress progress) {
+    progress.at(0, STEPS);
+    Material material = inTransaction.execute(t -> material(walkthrough));
+    if (material.order().segments().isEmpty()) {
+      return;
+    }
+    progress.at(1, STEPS);
+    List<TimedSentence> said = said(material);
+    progress.at(2, STEPS);
+    ScoreCompiler.Speech speech =
+        new ScoreCompiler.Speech(
+            CueBuilder.build(said, material.order().durationMs()),
+            said.stream().flatMap(s -> s.words().stream()).toList());
+    PlaybackScore score =
+        ScoreCompiler.compile(
+            material.title(),
+            material.order(),
+            material.traces(),
+            material.sheets(),
+            material.pages(),
+            speech);
+    Path directory = store.workDirectory();
+    try {
+      Path webm = directory.resolve("sound.webm");
+      Path mp4 = directory.resolve("sound.mp4");
+      Sound.join(
+          material.order().segments().stream()
+              .map(
+                  s ->
+                      new Sound.Part(
+                          store.localFile(Recordings.sound(s.part().recordingId())),
+                          s.part().span()))
+              .toList(),
+          webm,
+          mp4);
+      progress.at(3, STEPS);
+      inTransaction.executeWithoutResult(
+          t -> {
+            UUID id =
+                scores
+                    .save(
+                        new Score(
+                            walkthrough,
+                            clock.instant(),
+                            material.order(),
+                            json.writeValueAsString(score),
+                            score.pages().stream().map(PlaybackScore.ShownPage::id).toList()))
+                    .id();
+            store.putFile(Scores.sound(id, "webm"), webm);
+            store.putFile(Scores.sound(id, "mp4"), mp4);
+          });
+    } finally {
+      org.springframework.util.FileSystemUtils.deleteRecursively(directory.toFile());
+    }
+  }
+
+  private Material material(UUID id) {
+    Walkthrough walkthrough = walkthroughs.findById(id).orElseThrow();
+    List<Walkthrough.StopEntity> all = stops.ofWalkthrough(id);
+    Map<UUID, Integer> place = new HashMap<>();
+    all.forEach(s -> place.put(s.id(), s.position()));
+    List<RunningOrder.Part> parts =
+        takes.chosen(Set.of(id)).stream()
+            .sorted(Comparator.comparing(t -> place.get(t.stopId())))
+            .map(t -> new RunningOrder.Part(t.stopId(), t.id(), t.recordingId(), t.span()))
+            .toList();
+    Map<UUID, Trace> traces =
+        parts.stream()
+            .map(RunningOrder.Part::recordingId)
+            .distinct()
+            .collect(Collectors.toMap(r -> r, recordings.getObject()::trace));
+    Map<UUID, PageView> pages = new HashMap<>(handouts.pages(pageIds(all, traces)));
+    UUID owner = walkthrough.ownerId();
+    pages.keySet().removeIf(p -> !handouts.ownerOfPage(p).equals(java.util.Optional.of(owner)));
+    Map<UUID, ScoreCompiler.StopSheet> sheets = new HashMap<>();
+    Map<UUID, String> scripts = new HashMap<>();
+    for (Walkthrough.StopEntity s : all) {
+      if (s.sight() instanceof Sight sight && pages.containsKey(sight.pageId())) {
+        String title = s.title().isEmpty() ? Scripts.opening(s.script()) : s.title();
+        sheets.put(s.id(), new ScoreCompiler.StopSheet(s.position(), title, sight));
+        scripts.put(s.id(), s.script());
+      }
+    }
+    return new Material(
+        walkthrough.title(),
+        RunningOrder.of(parts.stream().filter(p -> sheets.containsKey(p.stopId())).toList()),
+        traces,
+        sheets,
+        scripts,
+        pages.values().stream()
+            .collect(
+                Collectors.toMap(
+                    PageView::id,
+                    p -> new PlaybackScore.ShownPage(p.id(), p.width(), p.height()))));
+  }
+
+  private static Set<UUID> pageIds(List<Walkthrough.StopEntity> stops, Map<UUID, Trace> traces) {
+    Set<UUID> ids = new java.util.HashSet<>();
+    stops.stream()
+        .map(Walkthrough.StopEntity::sight)
+        .filter(java.util.Objects::nonNull)
+        .forEach(s -> ids.add(s.pageId()));
+    for (Trace trace : traces.values()) {
+      for (TraceEvent event : trace.events()) {
+        if (event instanceof TraceEvent.Look look) {
+          ids.add(look.pageId());
+        }
+      }
+    }
+    return ids;
+  }
+
+  /** The sentences of all scripts, placed on the sound of their takes, on the program's clock. */
+  private List<TimedSentence> said(Material material) {
+    Map<UUID, Loudness> sounds = new HashMap<>();
+    List<TimedSentence> said = new ArrayList<>();
+    Set<UUID> begun = new java.util.HashSet<>();
+    for (RunningOrder.Segment segment : material.order().segments()) {
+      UUID stop = segment.part().stopId();
+      if (!begun.add(stop)) {
+        continue; // All parts of a stop were placed with its first.
+      }
+      List<Span> speech = new ArrayList<>();
+      for (RunningOrder.Segment part : material.order().segments()) {
+        if (part.part().stopId().equals(stop)) {
+          Loudness sound =
+              sounds.computeIfAbsent(
+                  part.part().recordingId(),
+                  r ->
+                      Loudness.of(
+                          Sound.samples(store.localFile(Recordings.sound(r))),
+                          Sound.SAMPLES_PER_SECOND));
+          speech.addAll(islands(sound, part));
+        }
+      }
+      said.addAll(
+          aligner.align(Sentences.of(material.scripts().getOrDefault(stop, "")), Spans.of(speech)));
+    }
+    return said;
+  }
+
+  private static List<Span> islands(Loudness sound, RunningOrder.Segment segment) {
+    Span span = segment.part().span();
+    int from = (int) Math.min(sound.decibels().length, span.startMs() / sound.frameMs());
+    int to = (int) Math.min(sound.decibels().length, span.endMs() / sound.frameMs());
+    Loudness own = new Loudness(sound.frameMs(), Arrays.copyOfRange(sound.decibels(), from, to));
+    return IslandFinder.find(own)
+        .shift((long) from * sound.frameMs() - span.startMs() + segment.programStartMs())
+        .intersection(segment.program())
+        .asList();
+  }
+}

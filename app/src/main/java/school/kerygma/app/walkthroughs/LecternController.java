@@ -1,0 +1,175 @@
+package school.kerygma.app.walkthroughs;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.frame.PageJson;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.handouts.PageView;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.text.Sentences;
+
+/** The lectern, and the pieces of recordings that come from it. */
+@Controller
+class LecternController {
+
+  /** What the lectern's script needs. */
+  record Lectern(UUID walkthrough, List<LecternStop> stops, List<PageView> pages) {}
+
+  /** One stop, with the sentences to say and the camera that it begins with. */
+  record LecternStop(
+      UUID id,
+      int number,
+      String title,
+      List<String> sentences,
+      long plannedMs,
+      long recordedMs,
+      UUID page,
+      Box view) {}
+
+  private final Scripts scripts;
+  private final Recordings recordings;
+  private final Handouts handouts;
+  private final PageJson json;
+  private final Gate gate;
+
+  LecternController(
+      Scripts scripts, Recordings recordings, Handouts handouts, PageJson json, Gate gate) {
+    this.json = json;
+    this.scripts = scripts;
+    this.recordings = recordings;
+    this.handouts = handouts;
+    this.gate = gate;
+  }
+
+  @GetMapping("/walkthroughs/{id}/lectern")
+  String lectern(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(required = false) @Nullable UUID stop,
+      Model model) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    List<StopView> stops = scripts.stopsOf(id);
+    model.addAttribute("walkthrough", scripts.head(id));
+    model.addAttribute("stops", stops);
+    model.addAttribute("first", stop);
+    model.addAttribute("unframed", stops.stream().filter(s -> s.sight().isEmpty()).toList());
+    Lectern lectern = lectern(me, id, stops);
+    model.addAttribute("lectern", lectern);
+    model.addAttribute("json", json.of(lectern));
+    recordings.interrupted(id).stream()
+        .filter(r -> r.seconds() > 0)
+        .findFirst()
+        .ifPresent(
+            interrupted -> {
+              UUID last = interrupted.lastStop().orElse(null);
+              model.addAttribute("interrupted", interrupted);
+              model.addAttribute("interruptedStop", last);
+              model.addAttribute(
+                  "interruptedNumber",
+                  stops.stream()
+                      .filter(s -> s.id().equals(last))
+                      .mapToInt(StopView::number)
+                      .findFirst()
+                      .orElse(1));
+            });
+    return "walkthroughs/lectern";
+  }
+
+  private Lectern lectern(SignedIn me, UUID id, List<StopView> stops) {
+    List<LecternStop> shown =
+        stops.stream()
+            .filter(s -> s.sight().isPresent())
+            .map(
+                s ->
+                    new LecternStop(
+                        s.id(),
+                        s.number(),
+                        s.title(),
+                        Sentences.of(s.script()),
+                        s.plannedMs(),
+                        s.recordedMs(),
+                        s.sight().orElseThrow().pageId(),
+                        s.sight().orElseThrow().camera().view()))
+            .toList();
+    return new Lectern(id, shown, handouts.pagesOfTeacher(me.id()));
+  }
+
+  @PostMapping("/walkthroughs/{id}/recordings")
+  @ResponseBody
+  Map<String, UUID> begin(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    return Map.of("recording", recordings.begin(id));
+  }
+
+  @PutMapping(
+      path = "/recordings/{id}/sound/{number}",
+      consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void sound(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @PathVariable int number,
+      @RequestBody byte[] bytes) {
+    check(me, id);
+    recordings.keepSound(id, number, bytes);
+  }
+
+  @PutMapping(path = "/recordings/{id}/trace/{number}", consumes = MediaType.APPLICATION_JSON_VALUE)
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void trace(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @PathVariable int number,
+      @RequestBody String events) {
+    check(me, id);
+    recordings.keepTrace(id, number, events);
+  }
+
+  @PostMapping("/recordings/{id}/finish")
+  @ResponseBody
+  Map<String, Optional<UUID>> finish(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam int soundPieces,
+      @RequestParam int tracePieces) {
+    check(me, id);
+    return Map.of("work", recordings.finish(id, soundPieces, tracePieces));
+  }
+
+  @PostMapping("/recordings/{id}/keep")
+  @ResponseBody
+  Map<String, Optional<UUID>> keep(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    check(me, id);
+    return Map.of("work", recordings.keep(id));
+  }
+
+  @PostMapping("/recordings/{id}/discard")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void discard(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    check(me, id);
+    recordings.discard(id);
+  }
+
+  private void check(SignedIn me, UUID recording) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.RECORDING, recording);
+  }
+}

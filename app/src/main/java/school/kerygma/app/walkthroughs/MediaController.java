@@ -1,0 +1,84 @@
+package school.kerygma.app.walkthroughs;
+
+import java.time.Duration;
+import java.util.Locale;
+import java.util.UUID;
+import org.springframework.core.io.Resource;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.handouts.PageReading;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.core.access.Access.Deed;
+
+/** Pictures of pages, scores, sound and captions, to whoever may see them. */
+@Controller
+class MediaController {
+
+  /** What is asked for once may be kept by that browser, but by no proxy between. */
+  private static final CacheControl KEEP =
+      CacheControl.maxAge(Duration.ofDays(30)).cachePrivate().immutable();
+
+  private final Handouts handouts;
+  private final Scores scores;
+  private final Gate gate;
+
+  MediaController(Handouts handouts, Scores scores, Gate gate) {
+    this.handouts = handouts;
+    this.scores = scores;
+    this.gate = gate;
+  }
+
+  @GetMapping("/media/pages/{id}/{size}")
+  ResponseEntity<Resource> picture(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable String size) {
+    gate.check(me, Deed.SEE, Gate.Kind.PAGE, id);
+    if (!size.equals("s") && !size.equals("l")) {
+      throw Problem.notFound();
+    }
+    Resource picture =
+        handouts.picture(id, PageReading.Size.valueOf(size.toUpperCase(Locale.ROOT)));
+    return ResponseEntity.ok()
+        .cacheControl(KEEP)
+        .contentType(handouts.pictureType(id))
+        .body(picture);
+  }
+
+  @GetMapping(path = "/media/scores/{id}/score", produces = MediaType.APPLICATION_JSON_VALUE)
+  ResponseEntity<String> score(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
+    return ResponseEntity.ok()
+        .cacheControl(KEEP)
+        .contentType(MediaType.APPLICATION_JSON)
+        .body(scores.body(id));
+  }
+
+  @GetMapping("/media/scores/{id}/captions.vtt")
+  ResponseEntity<String> captions(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
+    return ResponseEntity.ok()
+        .cacheControl(KEEP)
+        .contentType(MediaType.parseMediaType("text/vtt;charset=UTF-8"))
+        .body(scores.captions(id));
+  }
+
+  @GetMapping("/media/scores/{id}/sound.{kind}")
+  ResponseEntity<Resource> sound(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable String kind) {
+    gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
+    if (!kind.equals("webm") && !kind.equals("mp4")) {
+      throw Problem.notFound();
+    }
+    return ResponseEntity.ok()
+        .cacheControl(KEEP)
+        .contentType(MediaType.parseMediaType("audio/" + kind))
+        .body(scores.soundOf(id, kind));
+  }
+}

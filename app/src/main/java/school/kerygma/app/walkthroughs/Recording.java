@@ -1,0 +1,163 @@
+package school.kerygma.app.walkthroughs;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.Query;
+import school.kerygma.core.time.Span;
+
+/** One uninterrupted run of the microphone, over one stop or several. */
+@Entity
+class Recording {
+
+  /** States of a recording. */
+  enum State {
+    OPEN,
+    FINISHED,
+    DISCARDED
+  }
+
+  @Id @GeneratedValue private UUID id;
+  private UUID walkthroughId;
+
+  @Enumerated(EnumType.STRING)
+  private State state = State.OPEN;
+
+  private Instant startedAt;
+  private long durationMs;
+
+  @SuppressWarnings("NullAway.Init")
+  protected Recording() {}
+
+  Recording(UUID walkthroughId, Instant startedAt) {
+    this.walkthroughId = walkthroughId;
+    this.startedAt = startedAt;
+  }
+
+  UUID id() {
+    return id;
+  }
+
+  UUID walkthroughId() {
+    return walkthroughId;
+  }
+
+  State state() {
+    return state;
+  }
+
+  Instant startedAt() {
+    return startedAt;
+  }
+
+  void finish(long durationMs) {
+    this.state = State.FINISHED;
+    this.durationMs = durationMs;
+  }
+
+  void discard() {
+    this.state = State.DISCARDED;
+  }
+
+  /** One stop's stretch of a recording. */
+  @Entity(name = "Take")
+  static class Take {
+    @Id @GeneratedValue private UUID id;
+
+    /** Counts up in the order of making; the clock may be set back. */
+    @Column(insertable = false, updatable = false)
+    private Long seq;
+
+    private UUID stopId;
+    private UUID recordingId;
+    private long startMs;
+    private long endMs;
+    private boolean chosen = true;
+    private Instant madeAt;
+
+    @SuppressWarnings("NullAway.Init")
+    protected Take() {}
+
+    Take(UUID stopId, UUID recordingId, Span span, Instant madeAt) {
+      this.stopId = stopId;
+      this.recordingId = recordingId;
+      this.startMs = span.startMs();
+      this.endMs = span.endMs();
+      this.madeAt = madeAt;
+    }
+
+    UUID id() {
+      return id;
+    }
+
+    UUID stopId() {
+      return stopId;
+    }
+
+    UUID recordingId() {
+      return recordingId;
+    }
+
+    Span span() {
+      return Span.of(startMs, endMs);
+    }
+  }
+
+  interface Repository extends JpaRepository<Recording, UUID> {
+    @Query(
+        "select r from Recording r where r.walkthroughId = :walkthrough and r.state = OPEN order by r.startedAt desc")
+    List<Recording> open(UUID walkthrough);
+
+    /** Keeps a piece once, however often it is sent. */
+    @Modifying
+    @Query(
+        value =
+            "insert into sound_piece (recording_id, number, bytes) values (:recording, :number, :bytes)"
+                + " on conflict do nothing",
+        nativeQuery = true)
+    void keepSound(UUID recording, int number, int bytes);
+
+    @Modifying
+    @Query(
+        value =
+            "insert into trace_piece (recording_id, number, events) values (:recording, :number, :events)"
+                + " on conflict do nothing",
+        nativeQuery = true)
+    void keepTrace(UUID recording, int number, String events);
+
+    @Query(
+        value = "select number from sound_piece where recording_id = :recording order by number",
+        nativeQuery = true)
+    List<Integer> soundPieces(UUID recording);
+
+    @Query(
+        value = "select number from trace_piece where recording_id = :recording order by number",
+        nativeQuery = true)
+    List<Integer> tracePieces(UUID recording);
+
+    @Query(
+        value = "select events from trace_piece where recording_id = :recording order by number",
+        nativeQuery = true)
+    List<String> traceOf(UUID recording);
+  }
+
+  interface TakeRepository extends JpaRepository<Take, UUID> {
+    @Query(
+        "select t from Take t where t.chosen and t.stopId in"
+            + " (select s.id from Stop s where s.walkthroughId in :walkthroughs) order by t.seq")
+    List<Take> chosen(Collection<UUID> walkthroughs);
+
+    @Modifying
+    @Query("update Take t set t.chosen = false where t.stopId = :stop")
+    void unchoose(UUID stop);
+  }
+}

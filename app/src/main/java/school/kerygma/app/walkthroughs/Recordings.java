@@ -1,0 +1,234 @@
+package school.kerygma.app.walkthroughs;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.SequenceInputStream;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.access.Access.Circle;
+import school.kerygma.core.walkthrough.Trace;
+import school.kerygma.core.walkthrough.TraceEvent;
+import school.kerygma.media.process.Program;
+import school.kerygma.media.sound.Sound;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Takes recordings in, piece by piece. A piece that was acknowledged is kept, whatever happens
+ * afterwards; a piece sent twice is kept once.
+ */
+@Service
+@Transactional
+public class Recordings implements Gate.CircleSource {
+
+  /** A recording that was never ended: its tab was closed, its machine went down. */
+  public record Interrupted(UUID id, Instant startedAt, int seconds, Optional<UUID> lastStop) {}
+
+  private static final int MAX_PIECES = 4 * 3600;
+  private static final int MAX_SOUND_BYTES = 1024 * 1024;
+  private static final int MAX_TRACE_CHARS = 256 * 1024;
+
+  private final Recording.Repository recordings;
+  private final Recording.TakeRepository takes;
+  private final Walkthrough.StopRepository stops;
+  private final Walkthrough.Repository walkthroughs;
+  private final MediaStore store;
+  private final Compiling compiling;
+  private final JsonMapper json;
+  private final Clock clock;
+
+  Recordings(
+      Recording.Repository recordings,
+      Recording.TakeRepository takes,
+      Walkthrough.StopRepository stops,
+      Walkthrough.Repository walkthroughs,
+      MediaStore store,
+      Compiling compiling,
+      JsonMapper json,
+      Clock clock) {
+    this.recordings = recordings;
+    this.takes = takes;
+    this.stops = stops;
+    this.walkthroughs = walkthroughs;
+    this.store = store;
+    this.compiling = compiling;
+    this.json = json;
+    this.clock = clock;
+  }
+
+  static String sound(UUID recording) {
+    return "recordings/" + recording + ".webm";
+  }
+
+  private static String piece(UUID recording, int number) {
+    return "recordings/" + recording + "/" + "%06d".formatted(number);
+  }
+
+  public UUID begin(UUID walkthrough) {
+    return recordings.save(new Recording(walkthrough, clock.instant())).id();
+  }
+
+  /** Keeps a piece of sound. */
+  public void keepSound(UUID recording, int number, byte[] bytes) {
+    checkOpen(recording, number);
+    if (bytes.length == 0 || bytes.length > MAX_SOUND_BYTES) {
+      throw Problem.refused("piece");
+    }
+    store.put(piece(recording, number), new ByteArrayInputStream(bytes));
+    recordings.keepSound(recording, number, bytes.length);
+  }
+
+  /** Keeps a piece of the trace. */
+  public void keepTrace(UUID recording, int number, String events) {
+    checkOpen(recording, number);
+    if (events.length() > MAX_TRACE_CHARS) {
+      throw Problem.refused("piece");
+    }
+    TraceReader.read(events, json);
+    recordings.keepTrace(recording, number, events);
+  }
+
+  private void checkOpen(UUID recording, int number) {
+    if (number < 0 || number >= MAX_PIECES) {
+      throw Problem.refused("recording-too-long");
+    }
+    if (get(recording).state() == Recording.State.DISCARDED) {
+      throw Problem.conflict("recording-over");
+    }
+  }
+
+  private Recording get(UUID recording) {
+    return recordings.findById(recording).orElseThrow(Problem::notFound);
+  }
+
+  /**
+   * Ends a recording whose pieces have all arrived, and makes its takes.
+   *
+   * @return the work that compiles the walkthrough
+   */
+  public Optional<UUID> finish(UUID recording, int soundPieces, int tracePieces) {
+    if (count(recordings.soundPieces(recording)) < soundPieces
+        || count(recordings.tracePieces(recording)) < tracePieces) {
+      throw Problem.conflict("pieces-missing");
+    }
+    return keep(recording);
+  }
+
+  /** Ends a recording with what has arrived, up to the first gap. Ending it twice is harmless. */
+  public Optional<UUID> keep(UUID id) {
+    Recording recording = get(id);
+    if (recording.state() != Recording.State.OPEN) {
+      return Optional.empty();
+    }
+    int pieces = count(recordings.soundPieces(id));
+    if (pieces == 0) {
+      recording.discard();
+      return Optional.empty();
+    }
+    join(id, pieces);
+    long duration;
+    try {
+      duration = Sound.durationMs(store.localFile(sound(id)));
+    } catch (Program.Failed e) {
+      throw Problem.refused("sound-unreadable");
+    }
+    recording.finish(duration);
+    makeTakes(recording, duration);
+    return Optional.of(compiling.start(recording.walkthroughId()));
+  }
+
+  /** How many pieces there are without a gap from the first. */
+  private static int count(List<Integer> numbers) {
+    int count = 0;
+    while (count < numbers.size() && numbers.get(count) == count) {
+      count++;
+    }
+    return count;
+  }
+
+  private void join(UUID recording, int pieces) {
+    List<InputStream> parts = new ArrayList<>();
+    try {
+      for (int i = 0; i < pieces; i++) {
+        parts.add(store.find(piece(recording, i)).orElseThrow().getInputStream());
+      }
+      store.put(sound(recording), new SequenceInputStream(Collections.enumeration(parts)));
+    } catch (IOException e) {
+      throw Problem.unavailable("disk-full");
+    }
+  }
+
+  private void makeTakes(Recording recording, long durationMs) {
+    Set<UUID> own = new HashSet<>();
+    stops.ofWalkthrough(recording.walkthroughId()).forEach(s -> own.add(s.id()));
+    for (Trace.Stretch stretch : trace(recording.id()).stretches(durationMs)) {
+      if (own.contains(stretch.stopId())) {
+        if (!stretch.continues()) {
+          takes.unchoose(stretch.stopId());
+        }
+        takes.save(
+            new Recording.Take(stretch.stopId(), recording.id(), stretch.span(), clock.instant()));
+      }
+    }
+  }
+
+  /** What the teacher did during a recording. */
+  @Transactional(readOnly = true)
+  public Trace trace(UUID recording) {
+    List<TraceEvent> events = new ArrayList<>();
+    recordings.traceOf(recording).forEach(piece -> events.addAll(TraceReader.read(piece, json)));
+    return new Trace(events);
+  }
+
+  public void discard(UUID recording) {
+    Recording r = get(recording);
+    if (r.state() == Recording.State.OPEN) {
+      r.discard();
+      recordings.soundPieces(recording).forEach(n -> store.delete(piece(recording, n)));
+    }
+  }
+
+  /** Recordings of a walkthrough that were never ended, newest first. */
+  @Transactional(readOnly = true)
+  public List<Interrupted> interrupted(UUID walkthrough) {
+    return recordings.open(walkthrough).stream()
+        .map(
+            r -> {
+              Optional<UUID> last =
+                  trace(r.id()).events().stream()
+                      .filter(TraceEvent.StopBegins.class::isInstance)
+                      .map(e -> ((TraceEvent.StopBegins) e).stopId())
+                      .reduce((a, b) -> b);
+              return new Interrupted(
+                  r.id(), r.startedAt(), count(recordings.soundPieces(r.id())), last);
+            })
+        .toList();
+  }
+
+  @Override
+  public List<Gate.Kind> kinds() {
+    return List.of(Gate.Kind.RECORDING);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public Circle circle(Gate.Kind kind, UUID id) {
+    return recordings
+        .findById(id)
+        .flatMap(r -> walkthroughs.findById(r.walkthroughId()))
+        .map(w -> Circle.ofTeachers(Set.of(w.ownerId())))
+        .orElse(Circle.NOBODY);
+  }
+}

@@ -1,0 +1,121 @@
+package school.kerygma.app.walkthroughs;
+
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Embeddable;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.OrderColumn;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+import school.kerygma.core.time.Span;
+import school.kerygma.core.walkthrough.RunningOrder;
+
+/** A compiled score. It is never changed; compiling again makes another. */
+@Entity
+class Score {
+
+  @Id @GeneratedValue private UUID id;
+
+  /** Counts up in the order of making; the clock may be set back. */
+  @Column(insertable = false, updatable = false)
+  private Long seq;
+
+  private UUID walkthroughId;
+  private Instant madeAt;
+  private long durationMs;
+  private String body;
+
+  @ElementCollection
+  @CollectionTable(name = "score_page", joinColumns = @JoinColumn(name = "score_id"))
+  @Column(name = "page_id")
+  private Set<UUID> pages = new HashSet<>();
+
+  @ElementCollection
+  @CollectionTable(name = "score_part", joinColumns = @JoinColumn(name = "score_id"))
+  @OrderColumn(name = "position")
+  private List<Part> parts = new ArrayList<>();
+
+  /** A stretch of a take that the score plays. */
+  @Embeddable
+  static class Part {
+    private UUID stopId;
+    private UUID takeId;
+    private long startMs;
+    private long endMs;
+
+    @SuppressWarnings("NullAway.Init")
+    protected Part() {}
+
+    Part(RunningOrder.Part part) {
+      this.stopId = part.stopId();
+      this.takeId = part.takeId();
+      this.startMs = part.span().startMs();
+      this.endMs = part.span().endMs();
+    }
+
+    RunningOrder.Part part() {
+      return new RunningOrder.Part(stopId, takeId, takeId, Span.of(startMs, endMs));
+    }
+  }
+
+  @SuppressWarnings("NullAway.Init")
+  protected Score() {}
+
+  Score(
+      UUID walkthroughId, Instant madeAt, RunningOrder order, String body, Collection<UUID> pages) {
+    this.walkthroughId = walkthroughId;
+    this.madeAt = madeAt;
+    this.durationMs = order.durationMs();
+    this.body = body;
+    this.pages.addAll(pages);
+    order.segments().forEach(s -> parts.add(new Part(s.part())));
+  }
+
+  UUID id() {
+    return id;
+  }
+
+  UUID walkthroughId() {
+    return walkthroughId;
+  }
+
+  long durationMs() {
+    return durationMs;
+  }
+
+  String body() {
+    return body;
+  }
+
+  RunningOrder order() {
+    return RunningOrder.of(parts.stream().map(Part::part).toList());
+  }
+
+  interface Repository extends JpaRepository<Score, UUID> {
+
+    @Query("select s from Score s where s.walkthroughId = :walkthrough order by s.seq desc limit 1")
+    Optional<Score> current(UUID walkthrough);
+
+    @Query(
+        "select distinct s from Score s left join fetch s.parts where s.walkthroughId in :walkthroughs and s.seq ="
+            + " (select max(t.seq) from Score t where t.walkthroughId = s.walkthroughId)")
+    List<Score> currentOf(Collection<UUID> walkthroughs);
+
+    @Query(
+        "select distinct s.walkthroughId from Score s join s.pages p where p = :page and s.seq ="
+            + " (select max(t.seq) from Score t where t.walkthroughId = s.walkthroughId)")
+    List<UUID> walkthroughsShowing(UUID page);
+  }
+}

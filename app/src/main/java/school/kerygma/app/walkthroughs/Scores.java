@@ -1,0 +1,83 @@
+package school.kerygma.app.walkthroughs;
+
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.core.io.Resource;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.captions.WebVtt;
+import school.kerygma.core.walkthrough.PlaybackScore;
+import school.kerygma.core.walkthrough.RunningOrder;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Hands out compiled scores, their sound and their captions. */
+@Service
+@Transactional(readOnly = true)
+public class Scores {
+
+  /** A score without its body: what it plays, on its takes' clocks. */
+  public record Info(UUID id, UUID walkthrough, long durationMs, RunningOrder order) {}
+
+  private final Score.Repository scores;
+  private final MediaStore store;
+  private final JsonMapper json;
+
+  Scores(Score.Repository scores, MediaStore store, JsonMapper json) {
+    this.scores = scores;
+    this.store = store;
+    this.json = json;
+  }
+
+  static String sound(UUID score, String kind) {
+    return "scores/" + score + "." + kind;
+  }
+
+  public Optional<Info> current(UUID walkthrough) {
+    return scores.current(walkthrough).map(Scores::info);
+  }
+
+  public Map<UUID, Info> currentOf(Collection<UUID> walkthroughs) {
+    Map<UUID, Info> infos = new HashMap<>();
+    if (!walkthroughs.isEmpty()) {
+      scores.currentOf(walkthroughs).forEach(s -> infos.put(s.walkthroughId(), info(s)));
+    }
+    return infos;
+  }
+
+  public Info get(UUID score) {
+    return scores.findById(score).map(Scores::info).orElseThrow(Problem::notFound);
+  }
+
+  private static Info info(Score s) {
+    return new Info(s.id(), s.walkthroughId(), s.durationMs(), s.order());
+  }
+
+  /** The score as JSON. */
+  public String body(UUID score) {
+    return scores.findById(score).map(Score::body).orElseThrow(Problem::notFound);
+  }
+
+  public String captions(UUID score) {
+    return WebVtt.write(json.readValue(body(score), PlaybackScore.class).cues());
+  }
+
+  /** Sound in one of the two kinds, webm or mp4. */
+  public Resource soundOf(UUID score, String kind) {
+    return store.find(sound(score, kind)).orElseThrow(Problem::notFound);
+  }
+
+  /** Walkthroughs whose current score shows a page. */
+  public List<UUID> showing(UUID page) {
+    return scores.walkthroughsShowing(page);
+  }
+
+  public Optional<UUID> walkthroughOf(UUID score) {
+    return scores.findById(score).map(Score::walkthroughId);
+  }
+}

@@ -1,0 +1,144 @@
+package school.kerygma.app.walkthroughs;
+
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.work.Works;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.handout.Box;
+
+/** The list of walkthroughs, the script, and the teacher's own view of the player. */
+@Controller
+class ScriptController {
+
+  /** Words of a stop, changed from a version. */
+  record Words(int version, String title, String script) {}
+
+  /** A frame drawn on a page. */
+  record Drawn(UUID page, double x, double y, double width, double height) {}
+
+  private final Scripts scripts;
+  private final Scores scores;
+  private final Handouts handouts;
+  private final Tasks tasks;
+  private final Works works;
+  private final Gate gate;
+
+  ScriptController(
+      Scripts scripts, Scores scores, Handouts handouts, Tasks tasks, Works works, Gate gate) {
+    this.scripts = scripts;
+    this.scores = scores;
+    this.handouts = handouts;
+    this.tasks = tasks;
+    this.works = works;
+    this.gate = gate;
+  }
+
+  @GetMapping("/walkthroughs")
+  String list(@AuthenticationPrincipal SignedIn me, Model model) {
+    model.addAttribute("walkthroughs", scripts.ofTeacher(me.id()));
+    return "walkthroughs/list";
+  }
+
+  @PostMapping("/walkthroughs")
+  String write(@AuthenticationPrincipal SignedIn me, @RequestParam String title) {
+    return "redirect:/walkthroughs/" + scripts.write(me.id(), title);
+  }
+
+  @GetMapping("/walkthroughs/{id}")
+  String script(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    model.addAttribute("walkthrough", scripts.head(id));
+    model.addAttribute("stops", scripts.stopsOf(id));
+    model.addAttribute("pages", handouts.pagesOfTeacher(me.id()));
+    model.addAttribute("tasks", tasks.ofTeacher(me.id()));
+    model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
+    return "walkthroughs/script";
+  }
+
+  @GetMapping("/walkthroughs/{id}/play")
+  String play(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    model.addAttribute("walkthrough", scripts.head(id));
+    model.addAttribute("score", scores.current(id).orElse(null));
+    model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
+    return "walkthroughs/play";
+  }
+
+  @PostMapping("/walkthroughs/{id}/title")
+  String rename(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam String title) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    scripts.rename(id, title);
+    return "redirect:/walkthroughs/" + id;
+  }
+
+  @PostMapping("/walkthroughs/{id}/stops")
+  String addStop(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam int at) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    return "redirect:/walkthroughs/" + id + "#stop-" + scripts.addStop(id, at);
+  }
+
+  @PostMapping("/stops/{id}/remove")
+  String removeStop(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    UUID walkthrough = checkStop(me, id);
+    scripts.removeStop(id);
+    return "redirect:/walkthroughs/" + walkthrough;
+  }
+
+  @PostMapping("/stops/{id}/move")
+  String moveStop(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam int by) {
+    UUID walkthrough = checkStop(me, id);
+    scripts.moveStop(id, by);
+    return "redirect:/walkthroughs/" + walkthrough + "#stop-" + id;
+  }
+
+  @PutMapping("/stops/{id}/words")
+  @ResponseBody
+  StopView say(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestBody Words words) {
+    checkStop(me, id);
+    return scripts.say(id, words.version(), words.title(), words.script());
+  }
+
+  @PutMapping("/stops/{id}/sight")
+  @ResponseBody
+  StopView show(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestBody Drawn drawn) {
+    checkStop(me, id);
+    gate.check(me, Deed.CHANGE, Gate.Kind.PAGE, drawn.page());
+    return scripts.show(
+        id,
+        drawn.page(),
+        new Box(drawn.x(), drawn.y(), Math.max(0.1, drawn.width()), Math.max(0.1, drawn.height())));
+  }
+
+  @PutMapping("/stops/{id}/ties")
+  @ResponseBody
+  StopView tie(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestBody Set<UUID> to) {
+    checkStop(me, id);
+    return scripts.tie(id, to);
+  }
+
+  private UUID checkStop(SignedIn me, UUID stop) {
+    UUID walkthrough = scripts.walkthroughOf(stop);
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
+    return walkthrough;
+  }
+}

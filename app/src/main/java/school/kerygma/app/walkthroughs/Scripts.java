@@ -1,0 +1,280 @@
+package school.kerygma.app.walkthroughs;
+
+import java.time.Clock;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.orm.ObjectOptimisticLockingFailureException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.handouts.PageView;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.text.SpeakingTime;
+import school.kerygma.core.text.Words;
+import school.kerygma.core.walkthrough.Sight;
+
+/** Writes scripts: walkthroughs, their stops, what is shown and what is said. */
+@Service
+@Transactional
+public class Scripts {
+
+  /** A walkthrough in a list, or as the head of its pages. */
+  public record Head(
+      UUID id, UUID owner, String title, int stops, int recorded, long plannedMs, long recordedMs) {
+
+    public boolean complete() {
+      return stops > 0 && recorded == stops;
+    }
+  }
+
+  private static final int MAX_SCRIPT = 20_000;
+  private static final int MAX_STOPS = 60;
+
+  private final Walkthrough.Repository walkthroughs;
+  private final Walkthrough.StopRepository stops;
+  private final Recording.TakeRepository takes;
+  private final Handouts handouts;
+  private final Tasks tasks;
+  private final Compiling compiling;
+  private final Clock clock;
+
+  Scripts(
+      Walkthrough.Repository walkthroughs,
+      Walkthrough.StopRepository stops,
+      Recording.TakeRepository takes,
+      Handouts handouts,
+      Tasks tasks,
+      Compiling compiling,
+      Clock clock) {
+    this.walkthroughs = walkthroughs;
+    this.stops = stops;
+    this.takes = takes;
+    this.handouts = handouts;
+    this.tasks = tasks;
+    this.compiling = compiling;
+    this.clock = clock;
+  }
+
+  /** A new walkthrough with one empty stop. */
+  public UUID write(UUID owner, String title) {
+    UUID id = walkthroughs.save(new Walkthrough(owner, title(title), clock.instant())).id();
+    addStop(id, 0);
+    return id;
+  }
+
+  private static String title(String title) {
+    String name = title.strip();
+    if (name.isEmpty() || name.length() > 200) {
+      throw Problem.refused("name");
+    }
+    return name;
+  }
+
+  public void rename(UUID walkthrough, String title) {
+    walkthroughs.findById(walkthrough).orElseThrow(Problem::notFound).rename(title(title));
+    compiling.again(walkthrough);
+  }
+
+  /**
+   * Adds a stop.
+   *
+   * @param at how many stops stand before it
+   */
+  public UUID addStop(UUID walkthrough, int at) {
+    List<Walkthrough.StopEntity> all = stops.ofWalkthrough(walkthrough);
+    if (all.size() >= MAX_STOPS) {
+      throw Problem.refused("too-many-stops", MAX_STOPS);
+    }
+    int place = Math.clamp(at, 0, all.size());
+    all.subList(place, all.size()).forEach(s -> s.moveTo(s.position() + 1));
+    Walkthrough.StopEntity stop = new Walkthrough.StopEntity(walkthrough, place + 1);
+    // A new stop shows what the one before it shows: most stops stay on the page.
+    if (place > 0 && all.get(place - 1).sight() instanceof Sight before) {
+      stop.show(before);
+    }
+    return stops.save(stop).id();
+  }
+
+  public void removeStop(UUID stop) {
+    Walkthrough.StopEntity gone = entity(stop);
+    List<Walkthrough.StopEntity> all = stops.ofWalkthrough(gone.walkthroughId());
+    if (all.size() == 1) {
+      throw Problem.refused("last-stop");
+    }
+    stops.delete(gone);
+    int position = 1;
+    for (Walkthrough.StopEntity s : all) {
+      if (!s.id().equals(stop)) {
+        s.moveTo(position++);
+      }
+    }
+    compiling.again(gone.walkthroughId());
+  }
+
+  /** Moves a stop by so many places; at the ends it stays. */
+  public void moveStop(UUID stop, int by) {
+    Walkthrough.StopEntity moved = entity(stop);
+    List<Walkthrough.StopEntity> all =
+        new java.util.ArrayList<>(stops.ofWalkthrough(moved.walkthroughId()));
+    int from = all.indexOf(moved);
+    all.add(Math.clamp(from + by, 0, all.size() - 1), all.remove(from));
+    for (int i = 0; i < all.size(); i++) {
+      all.get(i).moveTo(i + 1);
+    }
+    compiling.again(moved.walkthroughId());
+  }
+
+  /**
+   * Changes what is said.
+   *
+   * @param version the version that was changed; another one means that somebody else was faster
+   */
+  public StopView say(UUID stop, int version, String title, String script) {
+    Walkthrough.StopEntity s = entity(stop);
+    if (s.version() != version) {
+      throw new ObjectOptimisticLockingFailureException(Walkthrough.StopEntity.class, stop);
+    }
+    if (script.length() > MAX_SCRIPT || title.length() > 120) {
+      throw Problem.refused("script-too-long", MAX_SCRIPT);
+    }
+    s.say(title.strip(), script.strip());
+    stops.flush();
+    compiling.again(s.walkthroughId());
+    return get(stop);
+  }
+
+  /** Changes what is shown; the frame snaps to the lines of the page. */
+  public StopView show(UUID stop, UUID page, Box drawn) {
+    Walkthrough.StopEntity s = entity(stop);
+    PageView shown =
+        Optional.ofNullable(handouts.pages(Set.of(page)).get(page)).orElseThrow(Problem::notFound);
+    s.show(new Sight(page, handouts.targets(page).frame(drawn, shown.box())));
+    stops.flush();
+    compiling.again(s.walkthroughId());
+    return get(stop);
+  }
+
+  /** Ties a stop to the tasks that it explains; only tasks of the walkthrough's owner count. */
+  public StopView tie(UUID stop, Set<UUID> to) {
+    Walkthrough.StopEntity s = entity(stop);
+    UUID owner = walkthroughs.findById(s.walkthroughId()).orElseThrow().ownerId();
+    Set<UUID> own = new HashSet<>();
+    tasks.among(to).stream().filter(t -> t.owner().equals(owner)).forEach(t -> own.add(t.id()));
+    s.tasks().retainAll(own);
+    s.tasks().addAll(own);
+    stops.flush();
+    return get(stop);
+  }
+
+  private Walkthrough.StopEntity entity(UUID stop) {
+    return stops.findById(stop).orElseThrow(Problem::notFound);
+  }
+
+  @Transactional(readOnly = true)
+  public UUID walkthroughOf(UUID stop) {
+    return entity(stop).walkthroughId();
+  }
+
+  private StopView get(UUID stop) {
+    return stopsOf(walkthroughOf(stop)).stream()
+        .filter(s -> s.id().equals(stop))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  @Transactional(readOnly = true)
+  public List<StopView> stopsOf(UUID walkthrough) {
+    Map<UUID, Long> recorded = recorded(Set.of(walkthrough));
+    return stops.ofWalkthrough(walkthrough).stream().map(s -> view(s, recorded)).toList();
+  }
+
+  /** The stops that explain tasks. */
+  @Transactional(readOnly = true)
+  public List<StopView> explaining(Collection<UUID> taskIds) {
+    return taskIds.isEmpty()
+        ? List.of()
+        : stops.explaining(taskIds).stream().map(s -> view(s, Map.of())).toList();
+  }
+
+  private static StopView view(Walkthrough.StopEntity s, Map<UUID, Long> recorded) {
+    return new StopView(
+        s.id(),
+        s.walkthroughId(),
+        s.position(),
+        s.version(),
+        s.title().isEmpty() ? opening(s.script()) : s.title(),
+        s.script(),
+        Optional.ofNullable(s.sight()),
+        Set.copyOf(s.tasks()),
+        SpeakingTime.ofMs(s.script()),
+        recorded.getOrDefault(s.id(), 0L));
+  }
+
+  /** A stop without a name is called by its first words. */
+  static String opening(String script) {
+    List<String> words = Words.of(script);
+    return words.isEmpty()
+        ? "New stop"
+        : String.join(" ", words.subList(0, Math.min(4, words.size()))).replaceAll("[.,;:!?]$", "");
+  }
+
+  private Map<UUID, Long> recorded(Collection<UUID> ids) {
+    Map<UUID, Long> lengths = new HashMap<>();
+    takes.chosen(ids).forEach(t -> lengths.merge(t.stopId(), t.span().lengthMs(), Long::sum));
+    return lengths;
+  }
+
+  @Transactional(readOnly = true)
+  public Head head(UUID walkthrough) {
+    Walkthrough w = walkthroughs.findById(walkthrough).orElseThrow(Problem::notFound);
+    return heads(List.of(w)).getFirst();
+  }
+
+  @Transactional(readOnly = true)
+  public List<Head> ofTeacher(UUID teacher) {
+    return heads(walkthroughs.findByOwnerIdOrderByCreatedAtDesc(teacher));
+  }
+
+  @Transactional(readOnly = true)
+  public Map<UUID, Head> heads(Collection<UUID> ids) {
+    Map<UUID, Head> heads = new HashMap<>();
+    heads(walkthroughs.findAllById(ids)).forEach(h -> heads.put(h.id(), h));
+    return heads;
+  }
+
+  private List<Head> heads(List<Walkthrough> all) {
+    List<UUID> ids = all.stream().map(Walkthrough::id).toList();
+    if (ids.isEmpty()) {
+      return List.of();
+    }
+    Map<UUID, Long> recorded = recorded(ids);
+    List<Walkthrough.StopEntity> allStops = stops.ofWalkthroughs(ids);
+    return all.stream()
+        .map(
+            w -> {
+              var own = allStops.stream().filter(s -> s.walkthroughId().equals(w.id())).toList();
+              return new Head(
+                  w.id(),
+                  w.ownerId(),
+                  w.title(),
+                  own.size(),
+                  (int) own.stream().filter(s -> recorded.containsKey(s.id())).count(),
+                  own.stream().mapToLong(s -> SpeakingTime.ofMs(s.script())).sum(),
+                  own.stream().mapToLong(s -> recorded.getOrDefault(s.id(), 0L)).sum());
+            })
+        .toList();
+  }
+
+  @Transactional(readOnly = true)
+  public Optional<UUID> ownerOf(UUID walkthrough) {
+    return walkthroughs.findById(walkthrough).map(Walkthrough::ownerId);
+  }
+}

@@ -1,0 +1,36 @@
+package school.kerygma.app.walkthroughs;
+
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import school.kerygma.core.walkthrough.Sight;
+
+/**
+ * A stop as pages and other modules see it.
+ *
+ * @param number from 1
+ * @param plannedMs how long its script takes to say
+ * @param recordedMs how long its chosen takes are; 0 if it is not recorded
+ */
+public record StopView(
+    UUID id,
+    UUID walkthrough,
+    int number,
+    int version,
+    String title,
+    String script,
+    Optional<Sight> sight,
+    Set<UUID> tasks,
+    long plannedMs,
+    long recordedMs) {
+
+  /** The sight, or null, for templates. */
+  public @Nullable Sight shown() {
+    return sight.orElse(null);
+  }
+
+  public boolean recorded() {
+    return recordedMs > 0;
+  }
+}

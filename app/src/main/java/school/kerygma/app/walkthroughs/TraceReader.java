@@ -1,0 +1,92 @@
+package school.kerygma.app.walkthroughs;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.UUID;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.walkthrough.Mark;
+import school.kerygma.core.walkthrough.TraceEvent;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Reads pieces of a trace as the lectern writes them; docs/formats/trace.schema.json describes
+ * them.
+ */
+final class TraceReader {
+
+  /** Points further from a page than this are no places. */
+  private static final double FARTHEST = 30_000;
+
+  private TraceReader() {}
+
+  /**
+   * Reads one piece.
+   *
+   * @throws IllegalArgumentException if anything in it is not as it should be
+   */
+  static List<TraceEvent> read(String piece, JsonMapper json) {
+    try {
+      List<TraceEvent> events = new ArrayList<>();
+      for (JsonNode node : json.readTree(piece)) {
+        events.add(event(node));
+      }
+      return events;
+    } catch (JacksonException e) {
+      throw new IllegalArgumentException("No trace: " + e.getOriginalMessage(), e);
+    }
+  }
+
+  private static TraceEvent event(JsonNode n) {
+    long at = n.required("t").longValue();
+    return switch (n.required("do").asString()) {
+      case "stop" ->
+          new TraceEvent.StopBegins(
+              at, uuid(n.required("stop")), n.path("continues").asBoolean(false));
+      case "look" ->
+          new TraceEvent.Look(
+              at,
+              uuid(n.required("page")),
+              box(n.required("view")),
+              Math.clamp(n.path("over").asLong(0), 0L, 5000L));
+      case "point" ->
+          new TraceEvent.Point(
+              at, uuid(n.required("page")), place(n.required("x")), place(n.required("y")));
+      case "gone" -> new TraceEvent.PointerGone(at);
+      case "mark" -> new TraceEvent.MarkMade(at, mark(n));
+      case "wipe" -> new TraceEvent.Wiped(at, uuid(n.required("page")));
+      default -> throw new IllegalArgumentException("Nobody does " + n.required("do"));
+    };
+  }
+
+  private static Mark mark(JsonNode n) {
+    List<Box> boxes = new ArrayList<>();
+    n.required("boxes").forEach(b -> boxes.add(box(b)));
+    String words = n.path("words").asString("");
+    return new Mark(
+        Mark.Kind.valueOf(n.required("kind").asString().toUpperCase(Locale.ROOT)),
+        uuid(n.required("page")),
+        boxes,
+        n.path("number").asInt(0),
+        words.substring(0, Math.min(500, words.length())));
+  }
+
+  private static Box box(JsonNode n) {
+    return new Box(
+        place(n.required(0)), place(n.required(1)), place(n.required(2)), place(n.required(3)));
+  }
+
+  private static double place(JsonNode n) {
+    double value = n.doubleValue();
+    if (Math.abs(value) > FARTHEST) {
+      throw new IllegalArgumentException("No place on a page: " + value);
+    }
+    return value;
+  }
+
+  private static UUID uuid(JsonNode n) {
+    return UUID.fromString(n.asString());
+  }
+}

@@ -1,0 +1,159 @@
+package school.kerygma.app.walkthroughs;
+
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.walkthrough.Sight;
+
+/** A recorded explanation, or one that is to be recorded. */
+@Entity
+class Walkthrough {
+
+  @Id @GeneratedValue private UUID id;
+  private UUID ownerId;
+  private String title;
+  private Instant createdAt;
+  @Version private int version;
+
+  @SuppressWarnings("NullAway.Init")
+  protected Walkthrough() {}
+
+  Walkthrough(UUID ownerId, String title, Instant createdAt) {
+    this.ownerId = ownerId;
+    this.title = title;
+    this.createdAt = createdAt;
+  }
+
+  UUID id() {
+    return id;
+  }
+
+  UUID ownerId() {
+    return ownerId;
+  }
+
+  String title() {
+    return title;
+  }
+
+  void rename(String title) {
+    this.title = title;
+  }
+
+  /** One stop of a walkthrough's script. */
+  @Entity(name = "Stop")
+  static class StopEntity {
+    @Id @GeneratedValue private UUID id;
+    private UUID walkthroughId;
+    private int position;
+    private String title = "";
+    private String script = "";
+    private @Nullable UUID pageId;
+
+    @Column(name = "frame_x")
+    private double frameX;
+
+    @Column(name = "frame_y")
+    private double frameY;
+
+    private double frameWidth;
+    private double frameHeight;
+    @Version private int version;
+
+    @ElementCollection
+    @CollectionTable(name = "stop_task", joinColumns = @JoinColumn(name = "stop_id"))
+    @Column(name = "task_id")
+    private Set<UUID> tasks = new HashSet<>();
+
+    @SuppressWarnings("NullAway.Init")
+    protected StopEntity() {}
+
+    StopEntity(UUID walkthroughId, int position) {
+      this.walkthroughId = walkthroughId;
+      this.position = position;
+    }
+
+    UUID id() {
+      return id;
+    }
+
+    UUID walkthroughId() {
+      return walkthroughId;
+    }
+
+    int position() {
+      return position;
+    }
+
+    void moveTo(int position) {
+      this.position = position;
+    }
+
+    String title() {
+      return title;
+    }
+
+    String script() {
+      return script;
+    }
+
+    int version() {
+      return version;
+    }
+
+    Set<UUID> tasks() {
+      return tasks;
+    }
+
+    void say(String title, String script) {
+      this.title = title;
+      this.script = script;
+    }
+
+    @Nullable Sight sight() {
+      return pageId == null
+          ? null
+          : new Sight(pageId, new Box(frameX, frameY, frameWidth, frameHeight));
+    }
+
+    void show(Sight sight) {
+      this.pageId = sight.pageId();
+      this.frameX = sight.frame().x();
+      this.frameY = sight.frame().y();
+      this.frameWidth = sight.frame().width();
+      this.frameHeight = sight.frame().height();
+    }
+  }
+
+  interface Repository extends JpaRepository<Walkthrough, UUID> {
+    List<Walkthrough> findByOwnerIdOrderByCreatedAtDesc(UUID ownerId);
+  }
+
+  interface StopRepository extends JpaRepository<StopEntity, UUID> {
+    @Query(
+        "select distinct s from Stop s left join fetch s.tasks where s.walkthroughId = :walkthrough order by s.position")
+    List<StopEntity> ofWalkthrough(UUID walkthrough);
+
+    @Query("select s from Stop s where s.walkthroughId in :walkthroughs order by s.position")
+    List<StopEntity> ofWalkthroughs(Collection<UUID> walkthroughs);
+
+    @Query(
+        "select distinct s from Stop s join fetch s.tasks t where t in :tasks order by s.position")
+    List<StopEntity> explaining(Collection<UUID> tasks);
+  }
+}

@@ -1,0 +1,108 @@
+package school.kerygma.app.work;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.Query;
+
+/** One piece of long work and how far it is. */
+@Entity
+@Table(name = "work")
+class WorkItem {
+
+  @Id @GeneratedValue private UUID id;
+
+  /** Counts up in the order of making; the clock may be set back. */
+  @Column(insertable = false, updatable = false)
+  private Long seq;
+
+  private String kind;
+  private UUID subjectId;
+  private UUID ownerId;
+
+  @Enumerated(EnumType.STRING)
+  private Work.State state = Work.State.WAITING;
+
+  private int done;
+  private int total = 1;
+  private @Nullable String problem;
+  private Instant createdAt;
+
+  @SuppressWarnings("NullAway.Init")
+  protected WorkItem() {}
+
+  WorkItem(String kind, UUID subjectId, UUID ownerId, Instant createdAt) {
+    this.kind = kind;
+    this.subjectId = subjectId;
+    this.ownerId = ownerId;
+    this.createdAt = createdAt;
+  }
+
+  UUID id() {
+    return id;
+  }
+
+  String kind() {
+    return kind;
+  }
+
+  UUID subjectId() {
+    return subjectId;
+  }
+
+  UUID ownerId() {
+    return ownerId;
+  }
+
+  Work.State state() {
+    return state;
+  }
+
+  int done() {
+    return done;
+  }
+
+  int total() {
+    return total;
+  }
+
+  @Nullable String problem() {
+    return problem;
+  }
+
+  interface Repository extends JpaRepository<WorkItem, UUID> {
+
+    @Query("select w from WorkItem w where w.subjectId = :subject order by w.seq desc limit 1")
+    Optional<WorkItem> latest(UUID subject);
+
+    @Query(
+        "select w from WorkItem w where w.subjectId in :subjects and w.seq ="
+            + " (select max(v.seq) from WorkItem v where v.subjectId = w.subjectId)")
+    List<WorkItem> latestOf(List<UUID> subjects);
+
+    @Modifying
+    @Query("update WorkItem w set w.done = :done, w.total = :total where w.id = :id")
+    void progress(UUID id, int done, int total);
+
+    /** Changes the state unless the work is over: the owner's cancelling wins over everything. */
+    @Modifying
+    @Query(
+        "update WorkItem w set w.state = :state, w.problem = :problem where w.id = :id"
+            + " and w.state in (WAITING, RUNNING)")
+    int become(UUID id, Work.State state, @Nullable String problem);
+
+    @Query("select w.state from WorkItem w where w.id = :id")
+    Work.State stateOf(UUID id);
+  }
+}

@@ -1,0 +1,95 @@
+package school.kerygma.app.work;
+
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.core.access.Access.Circle;
+
+/** Starts long work, tells how far it is, and cancels it. */
+@Service
+@Transactional
+public class Works implements Gate.CircleSource {
+
+  /**
+   * How far a piece of work is.
+   *
+   * @param percent 0 to 100
+   * @param problem key of the words that say what went wrong, or empty
+   */
+  public record View(UUID id, UUID subject, Work.State state, int percent, String problem) {}
+
+  private final WorkItem.Repository items;
+  private final ObjectProvider<SchedulerClient> scheduler;
+  private final Clock clock;
+
+  Works(WorkItem.Repository items, ObjectProvider<SchedulerClient> scheduler, Clock clock) {
+    this.items = items;
+    this.scheduler = scheduler;
+    this.clock = clock;
+  }
+
+  /** Starts work once the transaction around this call is committed. */
+  public UUID start(String kind, UUID subject, UUID owner) {
+    WorkItem item = items.save(new WorkItem(kind, subject, owner, clock.instant()));
+    scheduler
+        .getObject()
+        .scheduleIfNotExists(
+            WorkRunner.TASK.instance(item.id().toString()).scheduledTo(Instant.now()));
+    return item.id();
+  }
+
+  @Transactional(readOnly = true)
+  public Optional<View> find(UUID id) {
+    return items.findById(id).map(Works::view);
+  }
+
+  /** The newest work on a subject. */
+  @Transactional(readOnly = true)
+  public Optional<View> latest(UUID subject) {
+    return items.latest(subject).map(Works::view);
+  }
+
+  @Transactional(readOnly = true)
+  public Map<UUID, View> latestOf(Collection<UUID> subjects) {
+    return subjects.isEmpty()
+        ? Map.of()
+        : items.latestOf(List.copyOf(subjects)).stream()
+            .map(Works::view)
+            .collect(Collectors.toMap(View::subject, v -> v, (a, b) -> a));
+  }
+
+  public void cancel(UUID id) {
+    items.become(id, Work.State.CANCELLED, null);
+  }
+
+  private static View view(WorkItem w) {
+    int percent = w.total() == 0 ? 0 : Math.min(100, 100 * w.done() / w.total());
+    String problem = w.problem() == null ? "" : w.problem();
+    return new View(
+        w.id(), w.subjectId(), w.state(), w.state() == Work.State.DONE ? 100 : percent, problem);
+  }
+
+  @Override
+  public List<Gate.Kind> kinds() {
+    return List.of(Gate.Kind.WORK);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public Circle circle(Gate.Kind kind, UUID id) {
+    return items
+        .findById(id)
+        .map(w -> Circle.ofTeachers(java.util.Set.of(w.ownerId())))
+        .orElse(Circle.NOBODY);
+  }
+}

@@ -1,0 +1,232 @@
+// Plays a walkthrough: draws what the score shows at the time of the sound.
+import { clock, send } from './api.js';
+import { Beacons } from './beacons.js';
+import { draw, fit, momentOf, Pictures } from './stage.js';
+import './page.js';
+
+document.addEventListener('alpine:init', () => {
+  Alpine.data('player', () => {
+    // Outside the component: what Alpine watches is wrapped, and these must not be.
+    let pictures;
+    let beacons;
+    let score;
+    let wordButtons = [];
+    let shownWord;
+    return {
+      fresh: true,
+      playing: false,
+      captionsOn: true,
+      transcriptOn: false,
+      at: 0,
+      duration: 1,
+      line1: '',
+      line2: '',
+      described: '',
+      problem: '',
+      stops: [],
+      words: {},
+
+      async init() {
+        this.described = this.$root.dataset.title;
+        this.words = { play: this.$refs.play.dataset.play, pause: this.$refs.play.dataset.pause };
+        pictures = new Pictures(() => this.show());
+        const id = this.$root.dataset.score;
+        if (this.$root.dataset.watch === 'true') {
+          beacons = new Beacons(id);
+        }
+        try {
+          score = await send('GET', `/media/scores/${id}/score`);
+        } catch {
+          this.problem = this.$refs.problem.dataset.lost;
+          return;
+        }
+        this.duration = score.durationMs;
+        this.buildStops();
+        this.buildTranscript();
+        const sound = this.$refs.sound;
+        sound.addEventListener('play', () => this.began());
+        for (const halt of ['pause', 'ended', 'waiting', 'seeking']) {
+          sound.addEventListener(halt, () => this.halted());
+        }
+        sound.addEventListener('seeked', () => this.show());
+        sound.addEventListener('error', () => {
+          this.problem = this.$refs.problem.dataset.lost;
+        });
+        addEventListener('resize', () => this.show());
+        document.addEventListener('kerygma:play', (e) => this.playFrom(e.detail.at));
+        this.show();
+        this.$root.dataset.ready = 'true';
+      },
+
+      get clock() {
+        return `${clock(this.at)} / ${clock(this.duration)}`;
+      },
+
+      now() {
+        return this.$refs.sound.currentTime * 1000;
+      },
+
+      began() {
+        this.playing = true;
+        this.fresh = false;
+        document.dispatchEvent(new CustomEvent('kerygma:watching'));
+        const step = () => {
+          if (!this.playing) {
+            return;
+          }
+          beacons?.playing(this.now(), this.$refs.sound.playbackRate);
+          this.show();
+          requestAnimationFrame(step);
+        };
+        requestAnimationFrame(step);
+      },
+
+      halted() {
+        const sound = this.$refs.sound;
+        if (this.playing && !sound.seeking) {
+          beacons?.playing(this.now(), sound.playbackRate);
+        }
+        beacons?.stopped();
+        if (sound.paused || sound.ended) {
+          this.playing = false;
+          beacons?.flush();
+        }
+        this.show();
+      },
+
+      show() {
+        if (!score) {
+          return;
+        }
+        const at = Math.min(this.now(), this.duration - 1);
+        this.at = at;
+        const moment = momentOf(score, at);
+        fit(this.$refs.stage);
+        draw(this.$refs.stage, moment, pictures);
+        const cue = score.cues.find((c) => c.startMs <= at && at < c.endMs);
+        this.line1 = cue?.lines[0] ?? '';
+        this.line2 = cue?.lines[1] ?? '';
+        const stop = score.stops.find((s) => s.startMs <= at && at < s.endMs);
+        const seen = moment.marks.map((m) => `${m.kind}: ${m.words || m.number}`);
+        this.described = [stop ? `${stop.number} ${stop.title}` : score.title, ...seen].join('; ');
+        this.$refs.stage.dataset.at = Math.round(at);
+        this.$refs.stage.dataset.marks = moment.marks.map((m) => m.kind).join(' ');
+        const current = score.stops.findIndex((s) => s.startMs <= at && at < s.endMs);
+        this.stops.forEach((stop, i) => {
+          const s = score.stops[i];
+          stop.current = i === current;
+          stop.played = Math.min(100, Math.max(0, (100 * (at - s.startMs)) / (s.endMs - s.startMs)));
+        });
+        this.showWord(at);
+      },
+
+      buildStops() {
+        this.stops = score.stops.map((s) => ({
+          id: s.id,
+          number: s.number,
+          title: s.title,
+          current: false,
+          played: 0,
+          go: () => this.playFrom(s.startMs),
+        }));
+      },
+
+      buildTranscript() {
+        const box = this.$refs.transcript;
+        wordButtons = [];
+        for (const stop of score.stops) {
+          const head = document.createElement('h3');
+          head.textContent = `${stop.number} ${stop.title}`;
+          const text = document.createElement('p');
+          for (const word of score.words.filter((w) => stop.startMs <= w.startMs && w.startMs < stop.endMs)) {
+            const button = document.createElement('button');
+            button.type = 'button';
+            button.textContent = word.text;
+            button.tabIndex = -1;
+            button.addEventListener('click', () => this.playFrom(word.startMs));
+            text.append(button, ' ');
+            wordButtons.push({ button, word });
+          }
+          box.append(head, text);
+        }
+        if (wordButtons.length > 0) {
+          wordButtons[0].button.tabIndex = 0;
+        }
+        box.addEventListener('keydown', (e) => this.moveInTranscript(e));
+      },
+
+      /** Arrow keys go from word to word; Tab leaves the transcript. */
+      moveInTranscript(event) {
+        const from = wordButtons.findIndex((w) => w.button === document.activeElement);
+        const by = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: 10, ArrowUp: -10 }[event.key];
+        if (!by) {
+          return;
+        }
+        event.preventDefault();
+        event.stopPropagation();
+        const to = Math.min(wordButtons.length - 1, Math.max(0, from + by));
+        wordButtons.forEach((w) => {
+          w.button.tabIndex = -1;
+        });
+        wordButtons[to].button.tabIndex = 0;
+        wordButtons[to].button.focus();
+      },
+
+      showWord(at) {
+        if (!this.transcriptOn) {
+          return;
+        }
+        const now = wordButtons.find((w) => w.word.startMs <= at && at < Math.max(w.word.endMs, w.word.startMs + 1));
+        if (now === shownWord) {
+          return;
+        }
+        shownWord?.button.classList.remove('now');
+        now?.button.classList.add('now');
+        shownWord = now;
+      },
+
+      toggle() {
+        const sound = this.$refs.sound;
+        if (sound.paused) {
+          sound.play();
+        } else {
+          sound.pause();
+        }
+      },
+
+      playFrom(at) {
+        this.$refs.sound.currentTime = at / 1000;
+        this.$refs.sound.play();
+      },
+
+      back() {
+        this.$refs.sound.currentTime = Math.max(0, this.$refs.sound.currentTime - 10);
+      },
+
+      seekTo(event) {
+        this.$refs.sound.currentTime = Number(event.target.value) / 1000;
+      },
+
+      setSpeed(event) {
+        this.$refs.sound.playbackRate = Number(event.target.value);
+      },
+
+      toggleCaptions() {
+        this.captionsOn = !this.captionsOn;
+      },
+
+      toggleTranscript() {
+        this.transcriptOn = !this.transcriptOn;
+      },
+
+      /** Space plays and pauses, unless a control that has the focus uses it itself. */
+      key(event) {
+        const own = ['BUTTON', 'SELECT', 'INPUT', 'A'].includes(event.target.tagName);
+        if (event.key === ' ' && !own) {
+          event.preventDefault();
+          this.toggle();
+        }
+      },
+    };
+  });
+});

@@ -1,0 +1,217 @@
+// Evaluates a score at a moment and draws it. FrameRenderer.java draws the same; a test compares the two.
+// Lengths of lines are in stage units: the stage is 1600 wide and 900 high at any size.
+
+const STAGE_WIDTH = 1600;
+const STAGE_HEIGHT = 900;
+const DRAW_MS = 250;
+const DESK = '#EEE9DC';
+const RULE = '#D9D2C3';
+const PLUM = '#5B3A5E';
+const INK = '#22302E';
+const DIM = 0.38;
+
+function between(a, b, share) {
+  return a + (b - a) * share;
+}
+
+function cameraAt(keys, at) {
+  let last = null;
+  for (const key of keys) {
+    if (key.atMs > at) {
+      if (!last || last.page !== key.page) {
+        return last ?? key;
+      }
+      const s = (at - last.atMs) / (key.atMs - last.atMs);
+      const view = {
+        x: between(last.view.x, key.view.x, s),
+        y: between(last.view.y, key.view.y, s),
+        width: between(last.view.width, key.view.width, s),
+        height: between(last.view.height, key.view.height, s),
+      };
+      return { page: key.page, view };
+    }
+    last = key;
+  }
+  return last;
+}
+
+function pointerAt(tracks, page, at) {
+  for (const track of tracks) {
+    const keys = track.keys;
+    if (track.page !== page || at < keys[0].atMs || at >= keys[keys.length - 1].atMs) {
+      continue;
+    }
+    const next = keys.findIndex((k) => k.atMs > at);
+    const a = keys[next - 1];
+    const b = keys[next];
+    const s = (at - a.atMs) / (b.atMs - a.atMs);
+    return { x: between(a.x, b.x, s), y: between(a.y, b.y, s) };
+  }
+  return null;
+}
+
+/** What a score shows at a moment. */
+export function momentOf(score, at) {
+  const camera = cameraAt(score.camera, at);
+  const page = camera ? camera.page : -1;
+  return {
+    at,
+    page: page < 0 ? null : score.pages[page],
+    view: camera?.view,
+    marks: score.marks.filter((m) => m.page === page && m.startMs <= at && at < m.endMs),
+    pointer: pointerAt(score.pointer, page, at),
+  };
+}
+
+function drawnShare(mark, at) {
+  return Math.min(1, Math.max(0, (at - mark.startMs) / DRAW_MS));
+}
+
+function disc(g, x, y, radius, color) {
+  g.fillStyle = color;
+  g.beginPath();
+  g.arc(x, y, radius, 0, 2 * Math.PI);
+  g.fill();
+}
+
+function around(boxes) {
+  const x = Math.min(...boxes.map((b) => b.x));
+  const y = Math.min(...boxes.map((b) => b.y));
+  return {
+    x,
+    y,
+    width: Math.max(...boxes.map((b) => b.x + b.width)) - x,
+    height: Math.max(...boxes.map((b) => b.y + b.height)) - y,
+  };
+}
+
+function drawLight(g, onStage, mark, at) {
+  g.save();
+  g.beginPath();
+  g.rect(0, 0, STAGE_WIDTH, STAGE_HEIGHT);
+  for (const box of mark.boxes) {
+    const r = onStage(box, 8);
+    // Wound the other way round, so that it is left out.
+    g.moveTo(r.x, r.y);
+    g.lineTo(r.x, r.y + r.height);
+    g.lineTo(r.x + r.width, r.y + r.height);
+    g.lineTo(r.x + r.width, r.y);
+    g.closePath();
+  }
+  g.globalAlpha = DIM * drawnShare(mark, at);
+  g.fillStyle = INK;
+  g.fill('nonzero');
+  g.restore();
+}
+
+function drawMark(g, onStage, mark, at) {
+  const drawn = drawnShare(mark, at);
+  g.strokeStyle = PLUM;
+  if (mark.kind === 'ring') {
+    const r = onStage(around(mark.boxes), 8);
+    g.save();
+    g.globalAlpha = drawn;
+    g.lineWidth = 5;
+    g.beginPath();
+    g.roundRect(r.x, r.y, r.width, r.height, Math.min(36, r.height) / 2);
+    g.stroke();
+    g.restore();
+  } else if (mark.kind === 'underline') {
+    g.lineWidth = 6;
+    g.lineCap = 'round';
+    for (const box of mark.boxes) {
+      const r = onStage(box, 0);
+      const y = r.y + r.height + 3;
+      g.beginPath();
+      g.moveTo(r.x, y);
+      g.lineTo(r.x + r.width * drawn, y);
+      g.stroke();
+    }
+  } else if (mark.kind === 'number') {
+    const r = onStage(mark.boxes[0], 0);
+    const x = r.x - 28;
+    const y = r.y + r.height / 2;
+    disc(g, x, y, 22 * drawn, PLUM);
+    g.fillStyle = '#FFFFFF';
+    g.font = `700 ${26 * drawn}px Bitter, Georgia, serif`;
+    g.textAlign = 'center';
+    g.fillText(String(mark.number), x, y + 9 * drawn);
+  }
+}
+
+/** Fits a canvas to the pixels of the screen. */
+export function fit(canvas) {
+  const width = Math.round(canvas.clientWidth * (window.devicePixelRatio || 1));
+  if (width > 0 && Math.abs(canvas.width - width) > 1) {
+    canvas.width = width;
+    canvas.height = Math.round((width * 9) / 16);
+  }
+}
+
+/** Draws a moment; pictures that are not there yet leave a white sheet. */
+export function draw(canvas, moment, pictures) {
+  const g = canvas.getContext('2d');
+  const unit = canvas.width / STAGE_WIDTH;
+  g.setTransform(unit, 0, 0, unit, 0, 0);
+  g.fillStyle = DESK;
+  g.fillRect(0, 0, STAGE_WIDTH, STAGE_HEIGHT);
+  if (!moment.page) {
+    return;
+  }
+  const { page, view } = moment;
+  const scale = STAGE_WIDTH / view.width;
+  const onStage = (box, grown) => ({
+    x: (box.x - view.x) * scale - grown,
+    y: (box.y - view.y) * scale - grown,
+    width: box.width * scale + 2 * grown,
+    height: box.height * scale + 2 * grown,
+  });
+  const sheet = onStage({ x: 0, y: 0, width: page.width, height: page.height }, 0);
+  g.fillStyle = '#FFFFFF';
+  g.fillRect(sheet.x, sheet.y, sheet.width, sheet.height);
+  const picture = pictures.of(page.id, sheet.width * unit);
+  if (picture) {
+    g.imageSmoothingQuality = 'high';
+    g.drawImage(picture, sheet.x, sheet.y, sheet.width, sheet.height);
+  }
+  g.strokeStyle = RULE;
+  g.lineWidth = 2;
+  g.strokeRect(sheet.x, sheet.y, sheet.width, sheet.height);
+  moment.marks.filter((m) => m.kind === 'light').forEach((m) => drawLight(g, onStage, m, moment.at));
+  moment.marks.forEach((m) => drawMark(g, onStage, m, moment.at));
+  if (moment.pointer) {
+    const p = onStage({ x: moment.pointer.x, y: moment.pointer.y, width: 0, height: 0 }, 0);
+    disc(g, p.x, p.y, 11, '#FFFFFF');
+    disc(g, p.x, p.y, 9, PLUM);
+  }
+}
+
+/** Pictures of pages, fetched when they are first needed, in the size that is needed. */
+export class Pictures {
+  #images = new Map();
+  #arrived;
+
+  constructor(arrived) {
+    this.#arrived = arrived;
+  }
+
+  of(page, widthPx) {
+    const wanted = this.#get(page, widthPx > 900 ? 'l' : 's');
+    if (wanted.complete && wanted.naturalWidth > 0) {
+      return wanted;
+    }
+    const other = this.#images.get(`${page}/s`);
+    return other?.complete && other.naturalWidth > 0 ? other : null;
+  }
+
+  #get(page, size) {
+    const key = `${page}/${size}`;
+    if (!this.#images.has(key)) {
+      const image = new Image();
+      image.onload = () => this.#arrived();
+      image.src = `/media/pages/${key}`;
+      this.#images.set(key, image);
+    }
+    return this.#images.get(key);
+  }
+}

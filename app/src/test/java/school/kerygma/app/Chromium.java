@@ -1,0 +1,116 @@
+package school.kerygma.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Debian's Chromium without a window; every message of a page's console that tells of a fault is
+ * kept.
+ */
+final class Chromium implements AutoCloseable {
+
+  private final Playwright playwright;
+  private final Browser browser;
+  private final List<String> faults = new ArrayList<>();
+
+  /** With a microphone into which the file is spoken, once, from the moment it is opened. */
+  Chromium(Path microphone) {
+    this(
+        List.of(
+            "--use-fake-ui-for-media-stream",
+            "--use-fake-device-for-media-stream",
+            "--use-file-for-fake-audio-capture=" + microphone + "%noloop"));
+  }
+
+  Chromium(List<String> arguments) {
+    playwright =
+        Playwright.create(
+            new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+    List<String> all =
+        new ArrayList<>(
+            List.of(
+                "--no-sandbox",
+                "--disable-background-networking",
+                "--autoplay-policy=no-user-gesture-required",
+                "--force-color-profile=srgb"));
+    all.addAll(arguments);
+    browser =
+        playwright
+            .chromium()
+            .launch(
+                new BrowserType.LaunchOptions()
+                    .setExecutablePath(Path.of("/usr/bin/chromium"))
+                    .setArgs(all));
+  }
+
+  BrowserContext context(int width, int height) {
+    BrowserContext context =
+        browser.newContext(
+            new Browser.NewContextOptions()
+                .setViewportSize(width, height)
+                .setLocale("en-US")
+                .setTimezoneId("America/Halifax"));
+    context.setDefaultTimeout(30_000);
+    context.onConsoleMessage(
+        message -> {
+          if (message.type().equals("error")
+              && !message.text().contains("Failed to load resource")) {
+            faults.add(message.text());
+          }
+        });
+    context.onWebError(error -> faults.add(error.error()));
+    return context;
+  }
+
+  Page teacher(BrowserContext context) {
+    Page page = context.newPage();
+    page.navigate(DemoServer.address() + "/sign-in");
+    page.getByLabel("E-mail").fill(DemoServer.TEACHER);
+    page.getByLabel("Password").fill(DemoServer.PASSWORD);
+    page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
+    page.waitForURL("**/plan**");
+    return page;
+  }
+
+  List<String> faults() {
+    return faults;
+  }
+
+  /** Reference: axe-core, rules of WCAG 2.2 A and AA. */
+  static void assertAccessible(Page page) {
+    List<Rule> serious =
+        new AxeBuilder(page)
+            .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+            .analyze()
+            .getViolations();
+    assertThat(serious)
+        .as(page.url())
+        .extracting(
+            r ->
+                r.getId()
+                    + " "
+                    + r.getNodes().stream()
+                        .map(n -> String.valueOf(n.getTarget()))
+                        .limit(3)
+                        .toList())
+        .isEmpty();
+  }
+
+  @Override
+  public void close() {
+    browser.close();
+    playwright.close();
+  }
+}

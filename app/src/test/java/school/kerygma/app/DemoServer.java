@@ -1,0 +1,58 @@
+package school.kerygma.app;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/**
+ * The whole application with the demonstration school on a port of its own, started once for all
+ * tests that need it. Its clock starts on Wednesday 2026-09-30, 10:15 in Halifax.
+ */
+final class DemoServer {
+
+  static final String START = "2026-09-30T13:15:00Z";
+  static final String TEACHER = "odalys.brandt@tidewater.example";
+  static final String COLLEAGUE = "henrik.vale@tidewater.example";
+  static final String PASSWORD = "footbridge";
+
+  private static final ConfigurableApplicationContext CONTEXT = start();
+
+  private DemoServer() {}
+
+  private static ConfigurableApplicationContext start() {
+    try {
+      Path home = Files.createTempDirectory("kerygma-home");
+      int port = port();
+      return new SpringApplicationBuilder(KerygmaApplication.class)
+          .run(
+              "--server.port=" + port,
+              "--kerygma.address=http://127.0.0.1:" + port,
+              "--kerygma.home=" + home,
+              "--kerygma.demo=true",
+              "--kerygma.clock.start=" + START,
+              "--db-scheduler.polling-interval=200ms",
+              "--spring.datasource.url=" + TestDatabase.fresh());
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private static int port() throws IOException {
+    try (var socket = new java.net.ServerSocket(0)) {
+      return socket.getLocalPort();
+    }
+  }
+
+  static String address() {
+    return "http://127.0.0.1:"
+        + ((ServletWebServerApplicationContext) CONTEXT).getWebServer().getPort();
+  }
+
+  static <T> T bean(Class<T> type) {
+    return CONTEXT.getBean(type);
+  }
+}

@@ -1,0 +1,54 @@
+package school.kerygma.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Properties;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** Every word of a template comes from messages.properties, and no word there is left over. */
+class MessagesTest {
+
+  private static final Path RESOURCES = Path.of("src/main/resources");
+  private static final Pattern USED = Pattern.compile("#\\{([a-z][A-Za-z0-9.-]*)[}(]");
+
+  private static Properties words() throws IOException {
+    Properties words = new Properties();
+    try (var in = Files.newBufferedReader(RESOURCES.resolve("messages.properties"))) {
+      words.load(in);
+    }
+    return words;
+  }
+
+  private static Set<String> used() throws IOException {
+    Set<String> used = new TreeSet<>();
+    try (var files = Files.walk(RESOURCES.resolve("templates"))) {
+      for (Path file : files.filter(f -> f.toString().endsWith(".html")).toList()) {
+        Matcher m = USED.matcher(Files.readString(file));
+        while (m.find()) {
+          used.add(m.group(1));
+        }
+      }
+    }
+    return used;
+  }
+
+  @Test
+  void everyWordThatATemplateUsesIsThere() throws IOException {
+    assertThat(words().stringPropertyNames()).containsAll(used());
+  }
+
+  @Test
+  void noWordIsLeftOver() throws IOException {
+    Set<String> left = new TreeSet<>(words().stringPropertyNames());
+    left.removeAll(used());
+    left.removeIf(key -> key.matches("(problem|state|doubt|mail)\\..*"));
+    assertThat(left).isEmpty();
+  }
+}

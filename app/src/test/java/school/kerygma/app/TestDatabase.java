@@ -1,0 +1,76 @@
+package school.kerygma.app;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.time.Duration;
+import java.util.List;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.springframework.util.FileSystemUtils;
+import school.kerygma.media.process.Program;
+
+/** A PostgreSQL cluster of the tests' own, started once for the whole run and removed after it. */
+final class TestDatabase {
+
+  private static final Path SCRIPT = Path.of("..", "bin", "database").toAbsolutePath().normalize();
+  private static final AtomicInteger MADE = new AtomicInteger();
+  private static final int PORT = freePort();
+  private static final Path DIRECTORY = start();
+
+  private TestDatabase() {}
+
+  private static Path start() {
+    try {
+      Path parent = Files.createTempDirectory("kerygma-test");
+      // PostgreSQL's own user must come through when the tests run as root.
+      parent.toFile().setExecutable(true, false);
+      parent.toFile().setReadable(true, false);
+      Path directory = parent.resolve("database");
+      Runtime.getRuntime().addShutdownHook(new Thread(() -> remove(directory)));
+      run("start", directory.toString(), "" + PORT);
+      return directory;
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private static void remove(Path directory) {
+    run("stop", directory.toString());
+    FileSystemUtils.deleteRecursively(directory.getParent().toFile());
+  }
+
+  private static void run(String... arguments) {
+    List<String> command = new java.util.ArrayList<>(List.of(SCRIPT.toString()));
+    command.addAll(List.of(arguments));
+    Program.run(command, Duration.ofMinutes(2), 10_000);
+  }
+
+  private static int freePort() {
+    try (ServerSocket socket = new ServerSocket(0)) {
+      return socket.getLocalPort();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** The address of a new, empty database. */
+  static String fresh() {
+    String name = "test" + MADE.incrementAndGet();
+    try (var connection = DriverManager.getConnection(url("postgres"), "kerygma", "");
+        var statement = connection.createStatement()) {
+      statement.execute("create database " + name);
+    } catch (SQLException e) {
+      throw new IllegalStateException(
+          "The tests' database at " + DIRECTORY + " does not answer", e);
+    }
+    return url(name);
+  }
+
+  private static String url(String database) {
+    return "jdbc:postgresql://127.0.0.1:" + PORT + "/" + database;
+  }
+}

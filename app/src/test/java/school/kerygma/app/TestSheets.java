@@ -1,0 +1,41 @@
+package school.kerygma.app;
+
+import java.io.IOException;
+import java.nio.file.Path;
+import java.util.List;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.font.PDType1Font;
+import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
+
+/** Makes small papers for the stories. */
+final class TestSheets {
+
+  private TestSheets() {}
+
+  /**
+   * A PDF with so many pages as lists of lines are given; lines are 40 points apart, from the top.
+   */
+  @SafeVarargs
+  static Path pdf(Path file, List<String>... pages) throws IOException {
+    try (PDDocument document = new PDDocument()) {
+      for (List<String> lines : pages) {
+        PDPage page = new PDPage(PDRectangle.LETTER);
+        document.addPage(page);
+        try (PDPageContentStream content = new PDPageContentStream(document, page)) {
+          content.setFont(new PDType1Font(FontName.HELVETICA), 20);
+          for (int i = 0; i < lines.size(); i++) {
+            content.beginText();
+            content.newLineAtOffset(72, 700 - 40 * i);
+            content.showText(lines.get(i));
+            content.endText();
+          }
+        }
+      }
+      document.save(file.toFile());
+      return file;
+    }
+  }
+}

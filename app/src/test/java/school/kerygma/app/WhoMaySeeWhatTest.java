@@ -1,0 +1,320 @@
+package school.kerygma.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import school.kerygma.app.accounts.People;
+
+/**
+ * The table of persons and things, over real requests. Imani is in 7A, for which the Footbridge
+ * walkthrough is up; Wood is in 8B, for which the joint walkthrough is only scheduled; both have a
+ * guardian.
+ */
+class WhoMaySeeWhatTest {
+
+  private static final Map<String, HttpClient> PEOPLE = new LinkedHashMap<>();
+  private static final Map<String, String> THINGS = new HashMap<>();
+
+  @BeforeAll
+  static void meetThem() throws Exception {
+    JdbcClient sql = DemoServer.bean(JdbcClient.class);
+    UUID imani = one(sql, "select id from person where name = 'Imani Kamau'");
+    UUID wood =
+        one(
+            sql,
+            "select person_id from section_student s join section on section.id = section_id where name = '8B Woodwork'"
+                + " and (select count(*) from section_student o where o.person_id = s.person_id) = 1"
+                + " and not exists (select 1 from guardian_student g join guardian_student h on g.guardian_id = h.guardian_id"
+                + " where g.student_id = s.person_id and h.student_id <> s.person_id) order by person_id limit 1");
+    UUID imanisGuardian =
+        one(
+            sql,
+            "select guardian_id from guardian_student where student_id = '" + imani + "' limit 1");
+    UUID woodsGuardian =
+        one(
+            sql,
+            "select guardian_id from guardian_student where student_id = '" + wood + "' limit 1");
+    Map<UUID, String> cards =
+        DemoServer.bean(People.class).cardLinks(Set.of(imani, wood, imanisGuardian, woodsGuardian));
+    PEOPLE.put("nobody", client());
+    PEOPLE.put("teacher", teacher(DemoServer.TEACHER));
+    PEOPLE.put("colleague", teacher(DemoServer.COLLEAGUE));
+    PEOPLE.put("imani", byCard(cards.get(imani)));
+    PEOPLE.put("wood", byCard(cards.get(wood)));
+    PEOPLE.put("imanisGuardian", byCard(cards.get(imanisGuardian)));
+    PEOPLE.put("woodsGuardian", byCard(cards.get(woodsGuardian)));
+
+    UUID bridge = one(sql, "select id from walkthrough where title = 'The Footbridge Project'");
+    UUID joint = one(sql, "select id from walkthrough where title = 'Choose your joint'");
+    UUID score =
+        one(
+            sql,
+            "select id from score where walkthrough_id = '"
+                + bridge
+                + "' order by seq desc limit 1");
+    UUID jointScore =
+        one(
+            sql,
+            "select id from score where walkthrough_id = '"
+                + joint
+                + "' order by seq desc limit 1");
+    UUID shown =
+        one(sql, "select page_id from score_page where score_id = '" + score + "' limit 1");
+    UUID slide =
+        one(
+            sql,
+            "select page.id from page join edition on edition.id = edition_id where file_name like 'Beams%' and page.number = 3");
+    UUID section = one(sql, "select id from section where name = '7A Design'");
+    THINGS.put("bridge's score", "/media/scores/" + score + "/score");
+    THINGS.put("bridge's sound", "/media/scores/" + score + "/sound.mp4");
+    THINGS.put("bridge's captions", "/media/scores/" + score + "/captions.vtt");
+    THINGS.put("bridge's page", "/media/pages/" + shown + "/s");
+    THINGS.put("joint's score", "/media/scores/" + jointScore + "/score");
+    THINGS.put("joint's sound", "/media/scores/" + jointScore + "/sound.webm");
+    THINGS.put("a slide not shown", "/media/pages/" + slide + "/l");
+    THINGS.put(
+        "the sheet",
+        "/handouts/"
+            + one(sql, "select handout_id from edition where file_name like 'The Footbridge%'"));
+    THINGS.put("the script", "/walkthroughs/" + bridge);
+    THINGS.put("the lectern", "/walkthroughs/" + bridge + "/lectern");
+    THINGS.put("pass cards", "/sections/" + section + "/cards");
+    THINGS.put(
+        "other cards",
+        "/sections/" + one(sql, "select id from section where name = '8B Woodwork'") + "/cards");
+    THINGS.put(
+        "the task",
+        "/plan/tasks/" + one(sql, "select id from task where title = 'Sketch three bridges'"));
+    THINGS.put("plan book", "/plan");
+    THINGS.put("follow-up", "/follow-up");
+    THINGS.put("class page", "/class");
+    THINGS.put("family page", "/family");
+    THINGS.put("family's bridge", "/family/walkthroughs/" + bridge);
+    THINGS.put("nothing", "/media/scores/" + new UUID(0, 1) + "/score");
+    THINGS.put("no id", "/media/pages/etc-passwd/s");
+  }
+
+  private static UUID one(JdbcClient sql, String query) {
+    return sql.sql(query).query(UUID.class).single();
+  }
+
+  private static HttpClient client() {
+    return HttpClient.newBuilder()
+        .cookieHandler(new CookieManager())
+        .followRedirects(HttpClient.Redirect.NEVER)
+        .build();
+  }
+
+  private static HttpResponse<String> get(HttpClient client, String path)
+      throws IOException, InterruptedException {
+    URI uri = URI.create(path.startsWith("http") ? path : DemoServer.address() + path);
+    return client.send(HttpRequest.newBuilder(uri).build(), HttpResponse.BodyHandlers.ofString());
+  }
+
+  private static String token(HttpClient client, String path)
+      throws IOException, InterruptedException {
+    Matcher m =
+        Pattern.compile("name=\"csrf\" content=\"([^\"]+)\"").matcher(get(client, path).body());
+    assertThat(m.find()).isTrue();
+    return m.group(1);
+  }
+
+  private static HttpResponse<String> post(
+      HttpClient client, String path, String type, String body, String token)
+      throws IOException, InterruptedException {
+    HttpRequest.Builder request =
+        HttpRequest.newBuilder(URI.create(DemoServer.address() + path))
+            .header("Content-Type", type)
+            .POST(HttpRequest.BodyPublishers.ofString(body));
+    if (!token.isEmpty()) {
+      request.header("X-CSRF-TOKEN", token);
+    }
+    return client.send(request.build(), HttpResponse.BodyHandlers.ofString());
+  }
+
+  private static HttpResponse<String> signIn(HttpClient client, String email, String password)
+      throws IOException, InterruptedException {
+    String form =
+        "email=" + URLEncoder.encode(email, StandardCharsets.UTF_8) + "&password=" + password;
+    return post(
+        client, "/sign-in", "application/x-www-form-urlencoded", form, token(client, "/sign-in"));
+  }
+
+  private static HttpClient teacher(String email) throws IOException, InterruptedException {
+    HttpClient client = client();
+    assertThat(signIn(client, email, DemoServer.PASSWORD).headers().firstValue("Location"))
+        .hasValueSatisfying(l -> assertThat(l).contains("/plan"));
+    return client;
+  }
+
+  private static HttpClient byCard(String link) throws IOException, InterruptedException {
+    HttpClient client = client();
+    assertThat(get(client, link).statusCode()).isEqualTo(302);
+    return client;
+  }
+
+  /** s: sees it; -: as if it were not there; in: is asked to sign in. */
+  @ParameterizedTest(name = "{0}")
+  @CsvSource({
+    // thing,            nobody, teacher, colleague, imani, wood, imanisGuardian, woodsGuardian
+    "bridge's score,     in, s, -, s, -, s, -",
+    "bridge's sound,     in, s, -, s, -, s, -",
+    "bridge's captions,  in, s, -, s, -, s, -",
+    "bridge's page,      in, s, -, s, -, s, -",
+    "joint's score,      in, s, -, -, -, -, -",
+    "joint's sound,      in, s, -, -, -, -, -",
+    "a slide not shown,  in, s, -, -, -, -, -",
+    "the sheet,          in, s, -, -, -, -, -",
+    "the script,         in, s, -, -, -, -, -",
+    "the lectern,        in, s, -, -, -, -, -",
+    "the task,           in, s, -, -, -, -, -",
+    "pass cards,         in, s, s, -, -, -, -",
+    "other cards,        in, s, -, -, -, -, -",
+    "plan book,          in, s, s, -, -, -, -",
+    "follow-up,          in, s, s, -, -, -, -",
+    "class page,         in, -, -, s, s, -, -",
+    "family page,        in, -, -, -, -, s, s",
+    "family's bridge,    in, -, -, -, -, s, -",
+    "nothing,            in, -, -, -, -, -, -",
+    "no id,              in, -, -, -, -, -, -",
+  })
+  void theTable(
+      String thing,
+      String nobody,
+      String teacher,
+      String colleague,
+      String imani,
+      String wood,
+      String guardian,
+      String other)
+      throws IOException, InterruptedException {
+    Map<String, String> expected = new LinkedHashMap<>();
+    expected.put("nobody", nobody);
+    expected.put("teacher", teacher);
+    expected.put("colleague", colleague);
+    expected.put("imani", imani);
+    expected.put("wood", wood);
+    expected.put("imanisGuardian", guardian);
+    expected.put("woodsGuardian", other);
+    Map<String, String> found = new LinkedHashMap<>();
+    for (String person : expected.keySet()) {
+      HttpResponse<String> answer = get(PEOPLE.get(person), THINGS.get(thing));
+      boolean askedToSignIn =
+          answer.headers().firstValue("Location").filter(l -> l.endsWith("/sign-in")).isPresent();
+      found.put(
+          person,
+          switch (answer.statusCode()) {
+            case 200 -> "s";
+            case 404 -> "-";
+            case 302 -> askedToSignIn ? "in" : "moved";
+            default -> "" + answer.statusCode();
+          });
+    }
+    assertThat(found).isEqualTo(expected);
+  }
+
+  @Test
+  void aStudentCannotTickOrReportForWhatIsNotUp() throws IOException, InterruptedException {
+    HttpClient wood = PEOPLE.get("wood");
+    String token = token(wood, "/class");
+    String beacon = "{\"viewing\":\"" + UUID.randomUUID() + "\",\"number\":0,\"spans\":[[0,1000]]}";
+    String score =
+        THINGS.get("joint's score").replace("/media/scores/", "/watch/").replace("/score", "");
+    assertThat(post(wood, score, "application/json", beacon, token).statusCode()).isEqualTo(404);
+    String task = THINGS.get("the task").replace("/plan/tasks/", "");
+    assertThat(
+            post(wood, "/class/tasks/" + task + "/tick?done=true", "application/json", "", token)
+                .statusCode())
+        .isEqualTo(404);
+  }
+
+  @Test
+  void nothingIsChangedWithoutTheTokenOfTheForm() throws IOException, InterruptedException {
+    assertThat(
+            post(
+                    PEOPLE.get("teacher"),
+                    "/walkthroughs",
+                    "application/x-www-form-urlencoded",
+                    "title=x",
+                    "")
+                .statusCode())
+        .isEqualTo(403);
+  }
+
+  @Test
+  void aPassCardThatWasReplacedOrGuessedSignsNobodyIn() throws IOException, InterruptedException {
+    JdbcClient sql = DemoServer.bean(JdbcClient.class);
+    UUID student =
+        one(
+            sql,
+            "select person_id from section_student join section on section.id = section_id where name = '9 Electronics' order by person_id limit 1");
+    People people = DemoServer.bean(People.class);
+    String card = people.cardLinks(Set.of(student)).get(student);
+    people.replaceCard(student);
+    assertThat(get(client(), card).statusCode()).isEqualTo(422);
+    String fresh = people.cardLinks(Set.of(student)).get(student);
+    assertThat(get(client(), fresh).statusCode()).isEqualTo(302);
+    char last = fresh.charAt(fresh.length() - 3);
+    String guessed =
+        fresh.substring(0, fresh.length() - 3)
+            + (last == 'A' ? 'B' : 'A')
+            + fresh.substring(fresh.length() - 2);
+    assertThat(get(client(), guessed).statusCode()).isEqualTo(422);
+    assertThat(get(client(), DemoServer.address() + "/in/x").statusCode()).isEqualTo(422);
+  }
+
+  @Test
+  void afterTenFailuresNobodyIsLetInForAWhile() throws IOException, InterruptedException {
+    for (int i = 0; i < 10; i++) {
+      assertThat(
+              signIn(client(), "guess@tidewater.example", "no" + i)
+                  .headers()
+                  .firstValue("Location")
+                  .orElse(""))
+          .contains("wrong");
+    }
+    assertThat(
+            signIn(client(), "guess@tidewater.example", "no")
+                .headers()
+                .firstValue("Location")
+                .orElse(""))
+        .contains("locked");
+    assertThat(
+            signIn(client(), DemoServer.TEACHER, DemoServer.PASSWORD)
+                .headers()
+                .firstValue("Location")
+                .orElse(""))
+        .contains("/plan");
+  }
+
+  @Test
+  void everyPageForbidsScriptsThatAreNotItsOwn() throws IOException, InterruptedException {
+    var headers = get(PEOPLE.get("teacher"), "/plan").headers();
+    String policy = headers.firstValue("Content-Security-Policy").orElse("");
+    assertThat(policy)
+        .contains("default-src 'self'")
+        .doesNotContain("unsafe")
+        .contains("frame-ancestors 'none'");
+    assertThat(headers.firstValue("Permissions-Policy").orElse("")).contains("microphone=(self)");
+    assertThat(headers.firstValue("X-Content-Type-Options")).contains("nosniff");
+  }
+}

@@ -1,0 +1,152 @@
+package school.kerygma.core.handout;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import school.kerygma.core.text.Sentences;
+import school.kerygma.core.text.Words;
+
+/**
+ * What marks and frames can snap to on a page: its words, lines, sentences and blocks, each as the
+ * boxes that cover it. The browser only looks up which one lies under the pointer.
+ *
+ * @param words one box each
+ * @param lines one box each
+ * @param sentences one box for every line that the sentence runs over
+ * @param blocks paragraphs and table rows, one box each
+ */
+public record SnapTargets(
+    List<Target> words, List<Target> lines, List<Target> sentences, List<Target> blocks) {
+
+  /**
+   * One thing to snap to.
+   *
+   * @param text its words
+   * @param boxes the boxes that cover it, top to bottom
+   */
+  public record Target(String text, List<Box> boxes) {}
+
+  /** Words further apart than this many line heights stand in different columns. */
+  private static final double COLUMN_GAP = 2.5;
+
+  /** Lines further apart than this many line heights belong to different blocks. */
+  private static final double BLOCK_GAP = 0.75;
+
+  /** Air around a frame, in points. */
+  private static final double FRAME_MARGIN = 14;
+
+  /** A box smaller than this was not meant to be one. */
+  private static final double CLICK_POINTS = 6;
+
+  public static SnapTargets of(Page page) {
+    List<List<Word>> lines = lines(page.words());
+    List<List<List<Word>>> blocks = blocks(lines);
+    List<Target> sentences = new ArrayList<>();
+    for (List<List<Word>> block : blocks) {
+      sentences.addAll(sentences(block));
+    }
+    return new SnapTargets(
+        page.words().stream().map(w -> new Target(w.text(), List.of(w.box()))).toList(),
+        lines.stream().map(SnapTargets::target).toList(),
+        List.copyOf(sentences),
+        blocks.stream().map(b -> target(b.stream().flatMap(List::stream).toList())).toList());
+  }
+
+  /**
+   * The frame that a hand-drawn box means: the lines it covers by half or more, with a margin,
+   * inside the page; the box itself where there are no words; the whole page if the box is only a
+   * click.
+   */
+  public Box frame(Box drawn, Box page) {
+    if (drawn.width() < CLICK_POINTS && drawn.height() < CLICK_POINTS) {
+      return page;
+    }
+    List<Box> covered =
+        lines.stream().map(t -> t.boxes().getFirst()).filter(line -> covers(drawn, line)).toList();
+    Box frame = covered.isEmpty() ? drawn : Box.around(covered).grownBy(FRAME_MARGIN);
+    double left = Math.clamp(frame.x(), page.x(), page.right() - 1);
+    double top = Math.clamp(frame.y(), page.y(), page.bottom() - 1);
+    return Box.between(
+        left,
+        top,
+        Math.clamp(frame.right(), left + 1, page.right()),
+        Math.clamp(frame.bottom(), top + 1, page.bottom()));
+  }
+
+  private static boolean covers(Box drawn, Box line) {
+    double height = Math.min(drawn.bottom(), line.bottom()) - Math.max(drawn.y(), line.y());
+    double width = Math.min(drawn.right(), line.right()) - Math.max(drawn.x(), line.x());
+    return height >= line.height() / 2 && width >= Math.min(line.width() / 2, drawn.width() / 2);
+  }
+
+  private static Target target(List<Word> words) {
+    return new Target(
+        String.join(" ", words.stream().map(Word::text).toList()),
+        List.of(Box.around(words.stream().map(Word::box).toList())));
+  }
+
+  private static List<List<Word>> lines(List<Word> words) {
+    List<List<Word>> lines = new ArrayList<>();
+    for (Word word : words) {
+      List<Word> open = lines.isEmpty() ? null : lines.getLast();
+      if (open != null && continuesLine(open.getLast().box(), word.box())) {
+        open.add(word);
+      } else {
+        lines.add(new ArrayList<>(List.of(word)));
+      }
+    }
+    return lines;
+  }
+
+  private static boolean continuesLine(Box last, Box next) {
+    double height = Math.max(last.height(), next.height());
+    boolean sameHeight = Math.abs(last.centerY() - next.centerY()) < height / 2;
+    double gap = next.x() - last.right();
+    return sameHeight && gap > -height && gap < COLUMN_GAP * height;
+  }
+
+  private static List<List<List<Word>>> blocks(List<List<Word>> lines) {
+    List<List<List<Word>>> blocks = new ArrayList<>();
+    for (List<Word> line : lines) {
+      Box box = boxOf(line);
+      blocks.stream()
+          .filter(block -> continuesBlock(boxOf(block.getLast()), box))
+          .max(Comparator.comparingDouble(block -> boxOf(block.getLast()).bottom()))
+          .ifPresentOrElse(
+              block -> block.add(line), () -> blocks.add(new ArrayList<>(List.of(line))));
+    }
+    return blocks;
+  }
+
+  private static boolean continuesBlock(Box above, Box below) {
+    double gap = below.y() - above.bottom();
+    double ratio = below.height() / above.height();
+    boolean startsTogether = Math.abs(above.x() - below.x()) < 2 * above.height();
+    return gap > -above.height() / 2
+        && gap < BLOCK_GAP * above.height()
+        && ratio > 0.8
+        && ratio < 1.25
+        && startsTogether;
+  }
+
+  private static Box boxOf(List<Word> line) {
+    return Box.around(line.stream().map(Word::box).toList());
+  }
+
+  /** Cuts a block into sentences and gives each one box for every line it runs over. */
+  private static List<Target> sentences(List<List<Word>> block) {
+    List<Word> words = block.stream().flatMap(List::stream).toList();
+    List<Target> targets = new ArrayList<>();
+    int next = 0;
+    for (String sentence :
+        Sentences.of(String.join(" ", words.stream().map(Word::text).toList()))) {
+      int length = Math.min(sentence.split(" ").length, words.size() - next);
+      List<Word> own = words.subList(next, next + length);
+      next += length;
+      if (!own.isEmpty() && Words.count(sentence) > 0) {
+        targets.add(new Target(sentence, lines(own).stream().map(SnapTargets::boxOf).toList()));
+      }
+    }
+    return targets;
+  }
+}

@@ -1,0 +1,92 @@
+package school.kerygma.core.time;
+
+import java.time.DayOfWeek;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
+import java.time.temporal.TemporalAdjusters;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.Set;
+import java.util.stream.IntStream;
+
+/**
+ * One term of a school: its weeks, its days without school, and the school's own clock.
+ *
+ * @param zone the school's time zone
+ * @param firstMonday the Monday of week 1
+ * @param weeks how many weeks the term has; common practice is 12, in summer 8
+ * @param daysOff weekdays without school
+ */
+public record SchoolCalendar(
+    ZoneId zone, LocalDate firstMonday, int weeks, Set<LocalDate> daysOff) {
+
+  /** When work is due if nobody says another time (common practice). */
+  public static final LocalTime DUE_TIME = LocalTime.of(23, 59);
+
+  /**
+   * @throws IllegalArgumentException if the term does not start on a Monday or has no week
+   */
+  public SchoolCalendar {
+    if (firstMonday.getDayOfWeek() != DayOfWeek.MONDAY) {
+      throw new IllegalArgumentException("A term starts on a Monday, not on " + firstMonday);
+    }
+    if (weeks < 1 || weeks > 53) {
+      throw new IllegalArgumentException("A term has 1 to 53 weeks, not " + weeks);
+    }
+    daysOff = Set.copyOf(daysOff);
+  }
+
+  public static LocalDate mondayOf(LocalDate date) {
+    return date.with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+  }
+
+  public boolean isSchoolDay(LocalDate date) {
+    return date.getDayOfWeek().getValue() <= 5 && !daysOff.contains(date);
+  }
+
+  /** The number of the week, counted from 1, or nothing outside the term. */
+  public OptionalInt weekOf(LocalDate date) {
+    long week = ChronoUnit.WEEKS.between(firstMonday, mondayOf(date)) + 1;
+    return week >= 1 && week <= weeks ? OptionalInt.of((int) week) : OptionalInt.empty();
+  }
+
+  public LocalDate mondayOfWeek(int week) {
+    return firstMonday.plusWeeks(week - 1L);
+  }
+
+  /** Monday to Friday of the week that holds {@code date}. */
+  public static List<LocalDate> schoolWeek(LocalDate date) {
+    LocalDate monday = mondayOf(date);
+    return IntStream.range(0, 5).mapToObj(monday::plusDays).toList();
+  }
+
+  public LocalDate dateOf(Instant instant) {
+    return instant.atZone(zone).toLocalDate();
+  }
+
+  /**
+   * The instant at which the school's clock shows that time on that day. In the hour that a clock
+   * change leaves out it is moved later by the length of the gap; in the hour that comes twice it
+   * is the first (the rule of {@link java.time.ZonedDateTime}).
+   */
+  public Instant at(LocalDate date, LocalTime time) {
+    return date.atTime(time).atZone(zone).toInstant();
+  }
+
+  /** 11:59 p.m. of that day on the school's clock. */
+  public Instant dueOn(LocalDate date) {
+    return at(date, DUE_TIME);
+  }
+
+  /** The first school day after {@code date}. */
+  public LocalDate schoolDayAfter(LocalDate date) {
+    LocalDate day = date.plusDays(1);
+    while (!isSchoolDay(day) && day.isBefore(date.plusYears(1))) {
+      day = day.plusDays(1);
+    }
+    return day;
+  }
+}

@@ -1,0 +1,79 @@
+package school.kerygma.core.walkthrough;
+
+import java.util.List;
+import java.util.UUID;
+import school.kerygma.core.captions.Cue;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.voice.TimedWord;
+
+/**
+ * A walkthrough compiled for playback: what the player in the browser and the video renderer both
+ * read. All times are milliseconds of the program; all places are points of a page. The JSON form
+ * is described by {@code docs/formats/score.schema.json}.
+ *
+ * @param format always {@link #FORMAT}
+ * @param title the walkthrough's title
+ * @param durationMs length in all
+ * @param pages the pages that are shown; everything else refers to them by their index
+ * @param stops in running order
+ * @param camera keyframes in ascending time; between two keys on the same page the view moves
+ *     evenly, and two keys at the same time are a cut
+ * @param pointer the stretches during which the pointer is seen
+ * @param marks in the order in which they were made
+ * @param cues captions
+ * @param words the transcript, word by word
+ */
+public record PlaybackScore(
+    String format,
+    String title,
+    long durationMs,
+    List<ShownPage> pages,
+    List<StopPart> stops,
+    List<CameraKey> camera,
+    List<PointerTrack> pointer,
+    List<MarkShown> marks,
+    List<Cue> cues,
+    List<TimedWord> words) {
+
+  public static final String FORMAT = "kerygma-score/1";
+
+  /** A mark comes in over so many milliseconds. */
+  public static final long MARK_DRAW_MS = 250;
+
+  /** A page that is shown. */
+  public record ShownPage(UUID id, double width, double height) {}
+
+  /**
+   * A stop as it is played.
+   *
+   * @param id the stop
+   * @param number from 1, its place in the script
+   * @param title its short name
+   * @param startMs first millisecond
+   * @param endMs first millisecond after it
+   */
+  public record StopPart(UUID id, int number, String title, long startMs, long endMs) {}
+
+  /** Where the camera is at a moment. */
+  public record CameraKey(long atMs, int page, Box view) {}
+
+  /** The pointer on one page: it moves evenly between its points and is seen from first to last. */
+  public record PointerTrack(int page, List<PointerKey> keys) {}
+
+  /** Where the pointer is at a moment. */
+  public record PointerKey(long atMs, double x, double y) {}
+
+  /**
+   * A mark and when it is seen.
+   *
+   * @param kind lower-case name of the {@link Mark.Kind}
+   * @param page index of the page
+   * @param startMs when it begins to be drawn; it is complete {@link #MARK_DRAW_MS} later
+   * @param endMs when it is gone
+   * @param boxes what it marks
+   * @param number what a number mark says, otherwise 0
+   * @param words the words it marks
+   */
+  public record MarkShown(
+      String kind, int page, long startMs, long endMs, List<Box> boxes, int number, String words) {}
+}

@@ -1,0 +1,109 @@
+package school.kerygma.core.walkthrough;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import school.kerygma.core.time.Span;
+
+/**
+ * The stops with their chosen takes, one after the other on one clock: the program time, which
+ * counts milliseconds from the beginning of the walkthrough.
+ */
+public final class RunningOrder {
+
+  /**
+   * A stretch of a take that is played.
+   *
+   * @param stopId the stop it belongs to
+   * @param takeId the take
+   * @param recordingId the recording that holds the take's sound and trace
+   * @param span what is played, on the recording's clock
+   */
+  public record Part(UUID stopId, UUID takeId, UUID recordingId, Span span) {}
+
+  /**
+   * A part and when it is played.
+   *
+   * @param part what is played
+   * @param programStartMs when it begins, on the program's clock
+   */
+  public record Segment(Part part, long programStartMs) {
+
+    /** When it is played, on the program's clock. */
+    public Span program() {
+      return Span.of(programStartMs, programStartMs + part.span().lengthMs());
+    }
+
+    /** Program time of a time of the recording; a time outside the part gives its nearer end. */
+    public long toProgram(long recordingMs) {
+      return part.span().clamp(recordingMs) - part.span().startMs() + programStartMs;
+    }
+
+    /** Recording time of a program time; a time outside the segment gives its nearer end. */
+    public long toRecording(long programMs) {
+      return program().clamp(programMs) - programStartMs + part.span().startMs();
+    }
+  }
+
+  /**
+   * A stretch of one take, on its recording's clock.
+   *
+   * @param takeId the take
+   * @param span what of it
+   */
+  public record TakeSpan(UUID takeId, Span span) {}
+
+  private final List<Segment> segments;
+  private final long durationMs;
+
+  private RunningOrder(List<Segment> segments, long durationMs) {
+    this.segments = segments;
+    this.durationMs = durationMs;
+  }
+
+  public static RunningOrder of(List<Part> parts) {
+    List<Segment> segments = new ArrayList<>();
+    long at = 0;
+    for (Part part : parts) {
+      segments.add(new Segment(part, at));
+      at += part.span().lengthMs();
+    }
+    return new RunningOrder(List.copyOf(segments), at);
+  }
+
+  public List<Segment> segments() {
+    return segments;
+  }
+
+  /** Length of the whole in milliseconds; 0 if nothing is recorded. */
+  public long durationMs() {
+    return durationMs;
+  }
+
+  /** What is played at a program time, or nothing before 0 and from the end on. */
+  public Optional<Segment> at(long programMs) {
+    return segments.stream().filter(s -> s.program().contains(programMs)).findFirst();
+  }
+
+  /** When a stop is played, from its first part to its last, or nothing if it is not recorded. */
+  public Optional<Span> programOf(UUID stopId) {
+    return segments.stream()
+        .filter(s -> s.part().stopId().equals(stopId))
+        .map(Segment::program)
+        .reduce(Span::span);
+  }
+
+  /** What a stretch of the program shows, take by take. */
+  public List<TakeSpan> takesIn(Span program) {
+    List<TakeSpan> found = new ArrayList<>();
+    for (Segment segment : segments) {
+      segment
+          .program()
+          .intersection(program)
+          .map(s -> Span.of(segment.toRecording(s.startMs()), segment.toRecording(s.endMs())))
+          .ifPresent(s -> found.add(new TakeSpan(segment.part().takeId(), s)));
+    }
+    return List.copyOf(found);
+  }
+}

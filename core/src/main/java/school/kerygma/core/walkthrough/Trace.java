@@ -1,0 +1,61 @@
+package school.kerygma.core.walkthrough;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.UUID;
+import school.kerygma.core.time.Span;
+
+/**
+ * What the teacher did during a recording, in order of time.
+ *
+ * @param events sorted by {@link TraceEvent#atMs()}; events at the same time keep their order
+ */
+public record Trace(List<TraceEvent> events) {
+
+  /** Stretches shorter than this hold no speech: Page Down was pressed twice. */
+  public static final long SHORTEST_TAKE_MS = 300;
+
+  public Trace {
+    events = events.stream().sorted(Comparator.comparingLong(TraceEvent::atMs)).toList();
+  }
+
+  /** The events inside a span, in order. */
+  public List<TraceEvent> within(Span span) {
+    return events.stream().filter(e -> span.contains(e.atMs())).toList();
+  }
+
+  /**
+   * A stretch of a recording in which one stop was said.
+   *
+   * @param stopId the stop
+   * @param span on the recording's clock
+   * @param continues whether it goes on with an interrupted take of the stop
+   */
+  public record Stretch(UUID stopId, Span span, boolean continues) {}
+
+  /**
+   * Cuts a recording at the beginnings of its stops. If a stop was begun more than once, each
+   * stretch stands for itself; the later one is the one to keep.
+   *
+   * @param durationMs length of the recording
+   */
+  public List<Stretch> stretches(long durationMs) {
+    List<TraceEvent.StopBegins> begins =
+        events.stream()
+            .filter(TraceEvent.StopBegins.class::isInstance)
+            .map(TraceEvent.StopBegins.class::cast)
+            .toList();
+    List<Stretch> stretches = new ArrayList<>();
+    for (int i = 0; i < begins.size(); i++) {
+      TraceEvent.StopBegins begin = begins.get(i);
+      long from = Math.max(0, begin.atMs());
+      long until =
+          i + 1 < begins.size() ? Math.min(durationMs, begins.get(i + 1).atMs()) : durationMs;
+      if (until - from >= SHORTEST_TAKE_MS) {
+        stretches.add(new Stretch(begin.stopId(), Span.of(from, until), begin.continues()));
+      }
+    }
+    return List.copyOf(stretches);
+  }
+}

@@ -1,0 +1,159 @@
+package school.kerygma.core.captions;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import school.kerygma.core.time.Span;
+import school.kerygma.core.time.Spans;
+import school.kerygma.core.voice.TimedSentence;
+
+/** DCMP Captioning Key (from memory) for the cues, W3C WebVTT and its examples for the file. */
+class CaptionsTest {
+
+  private static final String WORDS =
+      "in pairs you design a footbridge for the school pond and draw the forces as arrows, because most people forget "
+          + "them where the bridge rests on the bank and every row of the load table needs a unit";
+
+  private static List<TimedSentence> sentences(Random random) {
+    String[] words = WORDS.split(" ");
+    List<TimedSentence> sentences = new ArrayList<>();
+    long at = 300;
+    for (int i = 0; i < 25; i++) {
+      int length = 1 + random.nextInt(24);
+      StringBuilder text = new StringBuilder();
+      for (int w = 0; w < length; w++) {
+        text.append(w == 0 ? "" : " ").append(words[random.nextInt(words.length)]);
+      }
+      long end = at + length * (250L + random.nextInt(200));
+      sentences.add(new TimedSentence(text + ".", Span.of(at, end), Spans.of(Span.of(at, end))));
+      at = end + random.nextInt(900);
+    }
+    return sentences;
+  }
+
+  @ParameterizedTest
+  @ValueSource(ints = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12})
+  void cuesKeepTheRules(int seed) {
+    List<TimedSentence> sentences = sentences(new Random(seed));
+    long end = sentences.getLast().span().endMs() + 500;
+    List<Cue> cues = CueBuilder.build(sentences, end);
+    long before = 0;
+    for (Cue cue : cues) {
+      assertThat(cue.lines())
+          .hasSizeBetween(1, 2)
+          .allSatisfy(l -> assertThat(l.length()).isLessThanOrEqualTo(32));
+      assertThat(cue.lengthMs()).isLessThanOrEqualTo(6_000);
+      assertThat(cue.startMs()).isGreaterThanOrEqualTo(before);
+      assertThat(cue.endMs()).isLessThanOrEqualTo(end);
+      before = cue.endMs();
+    }
+    assertThat(cues.stream().map(Cue::text).collect(Collectors.joining(" ")))
+        .isEqualTo(sentences.stream().map(TimedSentence::text).collect(Collectors.joining(" ")));
+  }
+
+  @Test
+  void aShortCueStaysUntilItCanBeRead() {
+    List<Cue> cues =
+        CueBuilder.build(
+            List.of(new TimedSentence("Yes.", Span.of(1_000, 1_200), Spans.none())), 60_000);
+    assertThat(cues).containsExactly(new Cue(1_000, 2_334, List.of("Yes.")));
+  }
+
+  @Test
+  void linesBreakAtPhrases() {
+    List<Cue> cues =
+        CueBuilder.build(
+            List.of(
+                new TimedSentence(
+                    "Draw the forces as arrows, also where it rests.",
+                    Span.of(0, 3_000),
+                    Spans.none())),
+            10_000);
+    assertThat(cues.getFirst().lines())
+        .containsExactly("Draw the forces as arrows,", "also where it rests.");
+  }
+
+  @Test
+  void aFileIsReadAsItWasWritten() {
+    List<Cue> cues =
+        List.of(
+            new Cue(0, 1_500, List.of("6 < 7 & \"so on\"")),
+            new Cue(3_725_004, 3_726_000, List.of("one", "two")));
+    String file = WebVtt.write(cues);
+    assertThat(file)
+        .startsWith("WEBVTT\n")
+        .contains("01:02:05.004 --> 01:02:06.000")
+        .contains("6 &lt; 7 &amp;");
+    assertThat(WebVtt.read(file)).isEqualTo(cues);
+  }
+
+  @Test
+  void theStandardsExampleOfACaptionFileIsRead() {
+    // W3C WebVTT, section 1.1, "A simple caption file" (from memory).
+    String file =
+        """
+        WEBVTT
+
+        00:11.000 --> 00:13.000
+        <v Roger Bingham>We are in New York City
+
+        00:13.000 --> 00:16.000
+        <v Roger Bingham>We're actually at the Lucern Hotel, just down the street
+        """;
+    assertThat(WebVtt.read(file))
+        .containsExactly(
+            new Cue(11_000, 13_000, List.of("We are in New York City")),
+            new Cue(
+                13_000,
+                16_000,
+                List.of("We're actually at the Lucern Hotel, just down the street")));
+  }
+
+  @Test
+  void theStandardsExamplesOfCommentsStylesChaptersAndSettingsAreRead() {
+    // W3C WebVTT, sections 1.2 to 1.6: comments, other features, line and align settings (from
+    // memory).
+    String file =
+        """
+        \uFEFFWEBVTT - Translation of that film I like
+
+        NOTE
+        This translation was done by Kyle so that
+        some friends can watch it with their parents.
+
+        STYLE
+        ::cue { color: yellow }
+
+        1
+        00:02:15.000 --> 00:02:20.000 line:0 position:20% size:60% align:start
+        - Ta en kopp varmt te.
+        - Det \u00e4r inte varmt.
+
+        slide 1
+        01:00:00.000 --> 01:00:10.700
+        Title &lt;Slide&gt;
+
+        00:99:00.000 --> 00:02:00.000
+        no time at all
+        """;
+    assertThat(WebVtt.read(file.replace("\n", "\r\n")))
+        .containsExactly(
+            new Cue(
+                135_000, 140_000, List.of("- Ta en kopp varmt te.", "- Det \u00e4r inte varmt.")),
+            new Cue(3_600_000, 3_610_700, List.of("Title <Slide>")));
+  }
+
+  @Test
+  void anythingElseIsNoCaptionFile() {
+    assertThatThrownBy(() -> WebVtt.read("WEBVTTX\n")).hasMessageContaining("WEBVTT");
+    assertThatThrownBy(() -> WebVtt.read("1\n00:00:01,000 --> 00:00:02,000\nSRT\n"))
+        .isInstanceOf(IllegalArgumentException.class);
+  }
+}

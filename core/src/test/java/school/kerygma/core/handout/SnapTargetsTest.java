@@ -1,0 +1,89 @@
+package school.kerygma.core.handout;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+class SnapTargetsTest {
+
+  /** Words of 6 points a letter on a line of the given top; lines are 12 points high. */
+  private static List<Word> line(double x, double y, String text) {
+    List<Word> words = new ArrayList<>();
+    double at = x;
+    for (String word : text.split(" ")) {
+      words.add(new Word(word, new Box(at, y, 6 * word.length(), 12)));
+      at += 6 * word.length() + 4;
+    }
+    return words;
+  }
+
+  private static Page page(List<List<Word>> lines) {
+    return new Page(1, 600, 800, lines.stream().flatMap(List::stream).toList());
+  }
+
+  @Test
+  void aSentenceThatRunsOverALineHasABoxOnEachLine() {
+    SnapTargets targets =
+        SnapTargets.of(
+            page(List.of(line(50, 100, "Draw a beam. Label"), line(50, 115, "every part of it."))));
+    assertThat(targets.sentences())
+        .map(SnapTargets.Target::text)
+        .containsExactly("Draw a beam.", "Label every part of it.");
+    assertThat(targets.sentences().get(1).boxes()).hasSize(2);
+    assertThat(targets.lines()).hasSize(2);
+    assertThat(targets.blocks()).hasSize(1);
+  }
+
+  @Test
+  void twoColumnsAreTwoLinesAndTwoBlocks() {
+    SnapTargets targets =
+        SnapTargets.of(
+            page(
+                List.of(
+                    line(50, 100, "left one"), line(300, 100, "right one"),
+                    line(50, 115, "left two"), line(300, 115, "right two"))));
+    assertThat(targets.blocks())
+        .map(SnapTargets.Target::text)
+        .containsExactly("left one left two", "right one right two");
+  }
+
+  @Test
+  void aFrameSnapsToTheLinesThatItCovers() {
+    SnapTargets targets =
+        SnapTargets.of(page(List.of(line(50, 100, "first line"), line(50, 200, "second line"))));
+    Box frame = targets.frame(new Box(30, 195, 300, 30), new Box(0, 0, 600, 800));
+    assertThat(frame.contains(50, 200)).isTrue();
+    assertThat(frame.y()).isGreaterThan(112);
+    assertThat(frame.bottom()).isBetween(212.0, 240.0);
+  }
+
+  @Test
+  void aClickMeansTheWholePageAndAFrameStaysOnIt() {
+    SnapTargets targets = SnapTargets.of(page(List.of(line(2, 2, "edge"))));
+    Box page = new Box(0, 0, 600, 800);
+    assertThat(targets.frame(new Box(10, 10, 1, 1), page)).isEqualTo(page);
+    assertThat(targets.frame(new Box(-50, -50, 200, 100), page))
+        .satisfies(
+            f -> {
+              assertThat(f.x()).isNotNegative();
+              assertThat(f.y()).isNotNegative();
+            });
+  }
+
+  @Test
+  void aPageWithoutWordsKeepsTheFrameAsItWasDrawn() {
+    Box drawn = new Box(100, 100, 200, 150);
+    assertThat(SnapTargets.of(page(List.of())).frame(drawn, new Box(0, 0, 600, 800)))
+        .isEqualTo(drawn);
+  }
+
+  @Test
+  void aBoxWithoutAreaCannotBeBuilt() {
+    assertThatThrownBy(() -> new Box(0, 0, 0, 5)).isInstanceOf(IllegalArgumentException.class);
+    assertThatThrownBy(() -> new Box(Double.NaN, 0, 1, 1))
+        .isInstanceOf(IllegalArgumentException.class);
+  }
+}

@@ -1,0 +1,68 @@
+package school.kerygma.media.paper;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import org.apache.tika.detect.DefaultDetector;
+import org.apache.tika.io.TikaInputStream;
+import org.apache.tika.metadata.Metadata;
+import school.kerygma.core.handout.Page;
+import school.kerygma.media.paper.PaperRefused.Reason;
+
+/** A paper that can be read: a PDF or one picture. */
+public abstract sealed class Paper implements AutoCloseable permits PdfPaper, PicturePaper {
+
+  /**
+   * Opens a file by what it is, whatever it is called.
+   *
+   * @throws PaperRefused if it is none that can be taken in
+   */
+  public static Paper open(Path file) {
+    try {
+      long size = Files.size(file);
+      if (size == 0) {
+        throw new PaperRefused(Reason.NOTHING_IN_IT);
+      }
+      if (size > PaperLimits.FILE_BYTES) {
+        throw new PaperRefused(Reason.TOO_LARGE);
+      }
+      return switch (mediaType(file)) {
+        case "application/pdf" -> PdfPaper.read(file);
+        case "image/png" -> PicturePaper.read(file, "image/png");
+        case "image/jpeg" -> PicturePaper.read(file, "image/jpeg");
+        default -> throw new PaperRefused(Reason.NOT_A_PAPER);
+      };
+    } catch (IOException e) {
+      throw new PaperRefused(Reason.DAMAGED);
+    }
+  }
+
+  private static String mediaType(Path file) throws IOException {
+    try (TikaInputStream in = TikaInputStream.get(file)) {
+      return new DefaultDetector().detect(in, new Metadata()).getBaseType().toString();
+    }
+  }
+
+  public abstract String mediaType();
+
+  public abstract int pageCount();
+
+  /**
+   * Reads the words of a page.
+   *
+   * @param number from 1
+   */
+  public abstract Page page(int number);
+
+  /**
+   * Draws a page.
+   *
+   * @param number from 1
+   * @param widthPx width of the picture
+   */
+  public abstract BufferedImage picture(int number, int widthPx);
+
+  @Override
+  public abstract void close();
+}

@@ -1,0 +1,124 @@
+package school.kerygma.media.paper;
+
+import java.io.IOException;
+import java.io.StringWriter;
+import java.text.Normalizer;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.text.PDFTextStripper;
+import org.apache.pdfbox.text.TextPosition;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.handout.Word;
+
+/**
+ * Reads the words of one page with their boxes. The page is read unturned, then the boxes are
+ * turned as the page is shown. A box reaches from the baseline up and down by fixed shares of the
+ * font size, so that all words of a line are equally high.
+ */
+final class WordReader extends PDFTextStripper {
+
+  private static final double ASCENT = 0.76;
+  private static final double DESCENT = 0.22;
+
+  /** The Latin ligatures of Unicode's Alphabetic Presentation Forms. */
+  private static final Pattern LIGATURES = Pattern.compile("[\\uFB00-\\uFB06]");
+
+  private final List<Word> words = new ArrayList<>();
+  private final StringBuilder text = new StringBuilder();
+  private final List<TextPosition> glyphs = new ArrayList<>();
+
+  private WordReader() {
+    setSortByPosition(false);
+    setSuppressDuplicateOverlappingText(true);
+  }
+
+  static List<Word> read(PDDocument document, int number) throws IOException {
+    PDPage page = document.getPage(number - 1);
+    int turn = page.getRotation();
+    page.setRotation(0);
+    try {
+      WordReader reader = new WordReader();
+      reader.setStartPage(number);
+      reader.setEndPage(number);
+      reader.writeText(document, new StringWriter());
+      PDRectangle box = page.getCropBox();
+      return reader.words.stream()
+          .map(w -> new Word(w.text(), turned(w.box(), turn, box.getWidth(), box.getHeight())))
+          .filter(w -> seen(w.box(), turn, box))
+          .toList();
+    } finally {
+      page.setRotation(turn);
+    }
+  }
+
+  private static boolean seen(Box box, int turn, PDRectangle page) {
+    double width = turn % 180 == 0 ? page.getWidth() : page.getHeight();
+    double height = turn % 180 == 0 ? page.getHeight() : page.getWidth();
+    return box.overlaps(new Box(0, 0, width, height));
+  }
+
+  private static Box turned(Box b, int turn, double width, double height) {
+    return switch (Math.floorMod(turn, 360)) {
+      case 90 -> new Box(height - b.bottom(), b.x(), b.height(), b.width());
+      case 180 -> new Box(width - b.right(), height - b.bottom(), b.width(), b.height());
+      case 270 -> new Box(b.y(), width - b.right(), b.height(), b.width());
+      default -> b;
+    };
+  }
+
+  @Override
+  protected void writeString(String line, List<TextPosition> positions) {
+    for (TextPosition glyph : positions) {
+      String letters = glyph.getUnicode();
+      if (letters == null || letters.isBlank()) {
+        endWord();
+      } else {
+        text.append(letters);
+        glyphs.add(glyph);
+      }
+    }
+    endWord();
+  }
+
+  private void endWord() {
+    if (!glyphs.isEmpty() && !text.toString().isBlank()) {
+      List<Box> boxes = glyphs.stream().map(WordReader::box).flatMap(Optional::stream).toList();
+      if (!boxes.isEmpty()) {
+        words.add(new Word(plain(text), Box.around(boxes)));
+      }
+    }
+    text.setLength(0);
+    glyphs.clear();
+  }
+
+  /** Letters as they are typed: ligatures taken apart, accents with their letters. */
+  private static String plain(CharSequence letters) {
+    return LIGATURES
+        .matcher(Normalizer.normalize(letters, Normalizer.Form.NFC))
+        .replaceAll(m -> Normalizer.normalize(m.group(), Normalizer.Form.NFKC));
+  }
+
+  private static Optional<Box> box(TextPosition glyph) {
+    double size = glyph.getFontSizeInPt();
+    double width = glyph.getWidth();
+    double height = glyph.getDir() % 180 == 0 ? size : glyph.getHeight();
+    if (!(size > 0) || !(width > 0) && !(height > 0)) {
+      return Optional.empty();
+    }
+    double x = glyph.getX();
+    double baseline = glyph.getY();
+    if (glyph.getDir() == 0) {
+      return Optional.of(
+          Box.between(
+              x, baseline - ASCENT * size, x + Math.max(width, 0.01), baseline + DESCENT * size));
+    }
+    // Text set at an angle: a square of the font size around its origin is near enough to mark it.
+    return Optional.of(
+        Box.between(x - size / 2, baseline - size / 2, x + size / 2, baseline + size / 2));
+  }
+}

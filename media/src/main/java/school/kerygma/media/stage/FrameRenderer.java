@@ -1,0 +1,166 @@
+package school.kerygma.media.stage;
+
+import java.awt.AlphaComposite;
+import java.awt.BasicStroke;
+import java.awt.Color;
+import java.awt.Font;
+import java.awt.Graphics2D;
+import java.awt.RenderingHints;
+import java.awt.geom.AffineTransform;
+import java.awt.geom.Area;
+import java.awt.geom.Ellipse2D;
+import java.awt.geom.Line2D;
+import java.awt.geom.Rectangle2D;
+import java.awt.geom.RoundRectangle2D;
+import java.awt.image.BufferedImage;
+import java.util.List;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.walkthrough.PlaybackScore;
+import school.kerygma.core.walkthrough.PlaybackScore.MarkShown;
+import school.kerygma.core.walkthrough.PlaybackScore.ShownPage;
+import school.kerygma.core.walkthrough.ScoreMoment;
+
+/**
+ * Draws what a score shows at a moment, as the player in the browser does ({@code stage.js}; a test
+ * compares the two). Lengths are in stage units: the stage is 1600 wide and 900 high at any size,
+ * so lines are equally thick however close the camera is.
+ */
+public final class FrameRenderer {
+
+  private static final double STAGE_WIDTH = 1600;
+  private static final Color DESK = new Color(0xEEE9DC);
+  private static final Color RULE = new Color(0xD9D2C3);
+  private static final Color PLUM = new Color(0x5B3A5E);
+  private static final Color INK = new Color(0x22302E);
+  private static final float DIM = 0.38f;
+
+  private final PlaybackScore score;
+  private final List<BufferedImage> pages;
+  private final int width;
+  private final int height;
+
+  /**
+   * @param pages a picture for every page of the score
+   * @param width of the frames in pixels; their height follows
+   */
+  public FrameRenderer(PlaybackScore score, List<BufferedImage> pages, int width) {
+    this.score = score;
+    this.pages = List.copyOf(pages);
+    this.width = width;
+    this.height = Math.round(width * 9f / 16f);
+  }
+
+  public BufferedImage frame(long atMs) {
+    BufferedImage frame = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+    Graphics2D g = frame.createGraphics();
+    g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
+    g.setRenderingHint(
+        RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BILINEAR);
+    g.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
+    g.setColor(DESK);
+    g.fillRect(0, 0, width, height);
+    ScoreMoment moment = ScoreMoment.of(score, atMs);
+    moment.camera().ifPresent(camera -> draw(g, moment, camera.view(), atMs));
+    g.dispose();
+    return frame;
+  }
+
+  private void draw(Graphics2D g, ScoreMoment moment, Box view, long atMs) {
+    ShownPage page = score.pages().get(moment.page());
+    g.scale(width / STAGE_WIDTH, width / STAGE_WIDTH);
+    double scale = STAGE_WIDTH / view.width();
+    AffineTransform toStage =
+        new AffineTransform(scale, 0, 0, scale, -view.x() * scale, -view.y() * scale);
+    BufferedImage picture = pages.get(moment.page());
+    AffineTransform paper = new AffineTransform(toStage);
+    paper.scale(page.width() / picture.getWidth(), page.height() / picture.getHeight());
+    g.drawImage(picture, paper, null);
+    g.setColor(RULE);
+    g.setStroke(new BasicStroke(2));
+    g.draw(onStage(toStage, new Box(0, 0, page.width(), page.height())));
+    for (MarkShown mark : moment.marks()) {
+      if (mark.kind().equals("light")) {
+        light(g, toStage, mark, atMs);
+      }
+    }
+    for (MarkShown mark : moment.marks()) {
+      mark(g, toStage, mark, atMs);
+    }
+    moment
+        .pointer()
+        .ifPresent(
+            p -> {
+              var at = toStage.transform(new java.awt.geom.Point2D.Double(p.x(), p.y()), null);
+              disc(g, at.getX(), at.getY(), 11, Color.WHITE);
+              disc(g, at.getX(), at.getY(), 9, PLUM);
+            });
+  }
+
+  private static Rectangle2D onStage(AffineTransform toStage, Box box) {
+    return toStage
+        .createTransformedShape(new Rectangle2D.Double(box.x(), box.y(), box.width(), box.height()))
+        .getBounds2D();
+  }
+
+  private static Rectangle2D grown(Rectangle2D r, double by) {
+    return new Rectangle2D.Double(
+        r.getX() - by, r.getY() - by, r.getWidth() + 2 * by, r.getHeight() + 2 * by);
+  }
+
+  private void light(Graphics2D g, AffineTransform toStage, MarkShown mark, long atMs) {
+    Area dimmed = new Area(new Rectangle2D.Double(0, 0, STAGE_WIDTH, STAGE_WIDTH * 9 / 16));
+    for (Box box : mark.boxes()) {
+      dimmed.subtract(new Area(grown(onStage(toStage, box), 8)));
+    }
+    g.setComposite(
+        AlphaComposite.getInstance(
+            AlphaComposite.SRC_OVER, (float) (DIM * ScoreMoment.drawn(mark, atMs))));
+    g.setColor(INK);
+    g.fill(dimmed);
+    g.setComposite(AlphaComposite.SrcOver);
+  }
+
+  private void mark(Graphics2D g, AffineTransform toStage, MarkShown mark, long atMs) {
+    double drawn = ScoreMoment.drawn(mark, atMs);
+    g.setColor(PLUM);
+    switch (mark.kind()) {
+      case "ring" -> {
+        Rectangle2D r = grown(onStage(toStage, Box.around(mark.boxes())), 8);
+        double corner = Math.min(36, r.getHeight());
+        g.setComposite(AlphaComposite.getInstance(AlphaComposite.SRC_OVER, (float) drawn));
+        g.setStroke(new BasicStroke(5));
+        g.draw(
+            new RoundRectangle2D.Double(
+                r.getX(), r.getY(), r.getWidth(), r.getHeight(), corner, corner));
+        g.setComposite(AlphaComposite.SrcOver);
+      }
+      case "underline" -> {
+        g.setStroke(new BasicStroke(6, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND));
+        for (Box box : mark.boxes()) {
+          Rectangle2D r = onStage(toStage, box);
+          double y = r.getMaxY() + 3;
+          g.draw(new Line2D.Double(r.getX(), y, r.getX() + r.getWidth() * drawn, y));
+        }
+      }
+      case "number" -> {
+        Rectangle2D r = onStage(toStage, mark.boxes().getFirst());
+        double x = r.getX() - 28;
+        double y = r.getCenterY();
+        disc(g, x, y, 22 * drawn, PLUM);
+        g.setColor(Color.WHITE);
+        g.setFont(new Font(Font.SERIF, Font.BOLD, 1).deriveFont((float) (26 * drawn)));
+        String text = "" + mark.number();
+        double half = g.getFontMetrics().stringWidth(text) / 2.0;
+        g.drawString(text, (float) (x - half), (float) (y + 9 * drawn));
+      }
+      default -> {
+        // Lights are drawn beneath all other marks.
+      }
+    }
+  }
+
+  private static void disc(Graphics2D g, double x, double y, double radius, Color color) {
+    g.setColor(color);
+    g.fill(new Ellipse2D.Double(x - radius, y - radius, 2 * radius, 2 * radius));
+  }
+}

@@ -1,0 +1,154 @@
+package school.kerygma.media.sound;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.core.time.Span;
+import school.kerygma.core.time.Spans;
+import school.kerygma.core.voice.IslandFinder;
+import school.kerygma.core.voice.Loudness;
+import school.kerygma.media.process.Program;
+
+class SoundTest {
+
+  @TempDir private Path directory;
+
+  /** A tone of so many hertz with a click-free start, as Opus in WebM. */
+  private Path tone(String name, int hertz, double seconds) {
+    Path file = directory.resolve(name);
+    ffmpeg(
+        "-f",
+        "lavfi",
+        "-i",
+        "sine=frequency=" + hertz + ":duration=" + seconds,
+        "-c:a",
+        "libopus",
+        file.toString());
+    return file;
+  }
+
+  private static void ffmpeg(String... arguments) {
+    List<String> command =
+        new java.util.ArrayList<>(List.of("ffmpeg", "-v", "error", "-nostdin", "-y"));
+    command.addAll(List.of(arguments));
+    Program.run(command, Duration.ofMinutes(1), 1024);
+  }
+
+  /** How often the sound crosses zero per second, halved: its frequency in hertz. */
+  private static double hertz(short[] samples, int fromMs, int untilMs) {
+    int crossings = 0;
+    for (int i = fromMs * 16 + 1; i < untilMs * 16; i++) {
+      crossings += samples[i - 1] < 0 != samples[i] < 0 ? 1 : 0;
+    }
+    return crossings / 2.0 / ((untilMs - fromMs) / 1000.0);
+  }
+
+  @Test
+  void partsAreJoinedToTheMillisecondInBothKinds() {
+    Path low = tone("low.webm", 300, 3);
+    Path high = tone("high.webm", 900, 3);
+    Path webm = directory.resolve("joined.webm");
+    Path mp4 = directory.resolve("joined.mp4");
+    Sound.join(
+        List.of(
+            new Sound.Part(low, Span.of(500, 1_750)),
+            new Sound.Part(high, Span.of(1_000, 1_600)),
+            new Sound.Part(low, Span.of(0, 400))),
+        webm,
+        mp4);
+    for (Path joined : List.of(webm, mp4)) {
+      short[] samples = Sound.samples(joined);
+      assertThat(samples.length / 16.0).as(joined.toString()).isCloseTo(2_250, within(25.0));
+      assertThat(hertz(samples, 200, 1_200)).isCloseTo(300, within(10.0));
+      assertThat(hertz(samples, 1_300, 1_800)).isCloseTo(900, within(20.0));
+      assertThat(hertz(samples, 1_900, 2_200)).isCloseTo(300, within(10.0));
+    }
+  }
+
+  @Test
+  void whatLiesAfterTheEndOfASoundIsSilent() {
+    Path webm = directory.resolve("joined.webm");
+    Sound.join(
+        List.of(new Sound.Part(tone("short.webm", 300, 1), Span.of(0, 3_000))),
+        webm,
+        directory.resolve("joined.mp4"));
+    short[] samples = Sound.samples(webm);
+    assertThat(samples.length / 16.0).isCloseTo(3_000, within(25.0));
+    assertThat(IslandFinder.find(Loudness.of(samples, 16_000)).asList().getLast().endMs())
+        .isCloseTo(1_000, within(30L));
+  }
+
+  @Test
+  void loudnessIsWhatFfmpegMeasures() {
+    // Reference: ffmpeg's astats, root mean square over the whole file.
+    Path file = directory.resolve("tone.wav");
+    ffmpeg(
+        "-f",
+        "lavfi",
+        "-i",
+        "sine=frequency=440:duration=2",
+        "-af",
+        "volume=0.3",
+        "-ar",
+        "16000",
+        "-ac",
+        "1",
+        file.toString());
+    double[] frames = Loudness.of(Sound.samples(file), Sound.SAMPLES_PER_SECOND).decibels();
+    // lavfi's sine has a peak of 1/8; times 0.3; the root mean square of a sine is its peak less
+    // 3.01 dB.
+    assertThat(frames[100]).isCloseTo(20 * Math.log10(0.3 / 8) - 3.01, within(0.3));
+  }
+
+  @Test
+  void theIslandsOfASpokenScriptAreItsSentences() throws IOException {
+    // Spoken by Debian's flite, with a pause of 600 ms put between the sentences.
+    List<String> script =
+        List.of(
+            "Part one is reading.",
+            "Write down two questions about the bridge.",
+            "Every row needs a unit.");
+    StringBuilder list = new StringBuilder();
+    ffmpeg(
+        "-f",
+        "lavfi",
+        "-i",
+        "anoisesrc=amplitude=0.0005:duration=0.6:sample_rate=16000",
+        "-ac",
+        "1",
+        directory.resolve("pause.wav").toString());
+    for (int i = 0; i < script.size(); i++) {
+      Path spoken = directory.resolve(i + ".wav");
+      Program.run(
+          List.of("flite", "-voice", "slt", "-t", script.get(i), "-o", spoken.toString()),
+          Duration.ofSeconds(30),
+          4096);
+      list.append("file '")
+          .append(spoken)
+          .append("'\nfile '")
+          .append(directory.resolve("pause.wav"))
+          .append("'\n");
+    }
+    Path index = Files.writeString(directory.resolve("list.txt"), list);
+    Path whole = directory.resolve("whole.wav");
+    ffmpeg("-f", "concat", "-safe", "0", "-i", index.toString(), whole.toString());
+    Spans islands = IslandFinder.find(Loudness.of(Sound.samples(whole), Sound.SAMPLES_PER_SECOND));
+    assertThat(islands.closingGapsUnder(500).size()).isEqualTo(3);
+  }
+
+  @Test
+  void whatIsNoSoundIsSaidToBeNone() throws IOException {
+    Path file = Files.writeString(directory.resolve("no.webm"), "not a sound");
+    assertThatThrownBy(() -> Sound.samples(file))
+        .isInstanceOf(Program.Failed.class)
+        .hasMessageContaining("ffmpeg");
+  }
+}

@@ -1,0 +1,98 @@
+package school.kerygma.media.stage;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.awt.image.BufferedImage;
+import java.util.List;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.walkthrough.PlaybackScore;
+import school.kerygma.core.walkthrough.PlaybackScore.CameraKey;
+import school.kerygma.core.walkthrough.PlaybackScore.MarkShown;
+
+class FrameRendererTest {
+
+  private static final int PLUM = 0x5B3A5E;
+  private static final int WHITE = 0xFFFFFF;
+
+  /**
+   * A white page of 320 x 180 points that fills a stage of 640 x 360 pixels: one point is two
+   * pixels.
+   */
+  private static BufferedImage frame(long at, MarkShown... marks) {
+    BufferedImage page = new BufferedImage(320, 180, BufferedImage.TYPE_INT_RGB);
+    for (int x = 0; x < 320; x++) {
+      for (int y = 0; y < 180; y++) {
+        page.setRGB(x, y, WHITE);
+      }
+    }
+    PlaybackScore score =
+        new PlaybackScore(
+            PlaybackScore.FORMAT,
+            "",
+            10_000,
+            List.of(new PlaybackScore.ShownPage(new UUID(0, 1), 320, 180)),
+            List.of(),
+            List.of(new CameraKey(0, 0, new Box(0, 0, 320, 180))),
+            List.of(),
+            List.of(marks),
+            List.of(),
+            List.of());
+    return new FrameRenderer(score, List.of(page), 640).frame(at);
+  }
+
+  private static MarkShown mark(String kind) {
+    return new MarkShown(
+        kind,
+        0,
+        1_000,
+        5_000,
+        List.of(new Box(100, 80, 60, 12)),
+        kind.equals("number") ? 3 : 0,
+        "");
+  }
+
+  private static int at(BufferedImage image, int x, int y) {
+    return image.getRGB(x, y) & 0xFFFFFF;
+  }
+
+  @Test
+  void anUnderlineLiesUnderItsWords() {
+    BufferedImage frame = frame(2_000, mark("underline"));
+    // By hand: bottom at 92 points = 184 px, 3 stage units lower = 1.2 px.
+    assertThat(at(frame, 260, 185)).isEqualTo(PLUM);
+    assertThat(at(frame, 260, 170)).isEqualTo(WHITE);
+    assertThat(at(frame, 330, 185)).isEqualTo(WHITE);
+  }
+
+  @Test
+  void anUnderlineGrowsFromTheLeft() {
+    BufferedImage frame = frame(1_100, mark("underline"));
+    assertThat(at(frame, 210, 185)).isEqualTo(PLUM);
+    assertThat(at(frame, 300, 185)).isEqualTo(WHITE);
+  }
+
+  @Test
+  void aRingGoesAroundItsWordsAndANumberStandsBeforeThem() {
+    BufferedImage ring = frame(2_000, mark("ring"));
+    assertThat(at(ring, 260, 156)).isEqualTo(PLUM);
+    assertThat(at(ring, 260, 172)).isEqualTo(WHITE);
+    BufferedImage number = frame(2_000, mark("number"));
+    // By hand: 28 stage units = 11.2 px before 200 px; the disc has 8.8 px.
+    assertThat(at(number, 182, 172)).isEqualTo(PLUM);
+  }
+
+  @Test
+  void aLightDimsAllButItsWords() {
+    BufferedImage frame = frame(2_000, mark("light"));
+    assertThat(at(frame, 260, 172)).isEqualTo(WHITE);
+    assertThat(at(frame, 20, 20) & 0xFF).isLessThan(190);
+  }
+
+  @Test
+  void aMarkIsNotSeenBeforeItsMomentNorAfterIt() {
+    assertThat(at(frame(999, mark("underline")), 260, 185)).isEqualTo(WHITE);
+    assertThat(at(frame(5_000, mark("underline")), 260, 185)).isEqualTo(WHITE);
+  }
+}
