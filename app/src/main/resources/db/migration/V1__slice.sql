@@ -174,7 +174,7 @@ create index on stop_task (task_id);
 create table recording (
   id             uuid primary key,
   walkthrough_id uuid        not null references walkthrough on delete cascade,
-  state          varchar(16) not null check (state in ('OPEN', 'FINISHED', 'DISCARDED')),
+  state          varchar(16) not null check (state in ('OPEN', 'ENDING', 'FINISHED', 'DISCARDED')),
   started_at     timestamptz not null,
   duration_ms    bigint      not null
 );

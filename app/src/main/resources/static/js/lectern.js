@@ -1,46 +1,22 @@
 // The lectern: shows the stop's page and words, records voice and gestures.
 import { clock, send } from './api.js';
+import { Desk } from './desk.js';
 import { meter, openMicrophone, openStandIn } from './microphone.js';
 import { Pieces } from './pieces.js';
+import { Prompt } from './prompt.js';
 import { Recorder } from './recorder.js';
-import { draw, fit, Pictures } from './stage.js';
 
-const GLIDE_MS = 350;
-const POINT_EVERY_MS = 33;
 const SETTLE_MS = 1000;
-const CLOSER = 2;
-/** Which targets of the page each verb snaps to. */
-const SNAPS = { ring: 'words', underline: 'sentences', number: 'lines', light: 'blocks' };
-const KEYS = { r: 'ring', u: 'underline', n: 'number', l: 'light' };
-
-function pick(targets, x, y) {
-  let best = null;
-  let bestDistance = 24; // points: further away nothing is meant
-  for (const target of targets) {
-    for (const b of target.boxes) {
-      const dx = Math.max(b.x - x, 0, x - b.x - b.width);
-      const dy = Math.max(b.y - y, 0, y - b.y - b.height);
-      const distance = Math.hypot(dx, dy);
-      if (distance < bestDistance) {
-        best = target;
-        bestDistance = distance;
-      }
-    }
-  }
-  return best;
-}
+const VERBS = { r: 'ring', u: 'underline', n: 'number', l: 'light' };
 
 document.addEventListener('alpine:init', () => {
   Alpine.data('lectern', () => {
     // Outside the component: what Alpine watches is wrapped, and these must not be.
     let data;
-    let pages;
+    let desk;
+    let prompt;
     let recorder;
     let voice;
-    let shownSpan;
-    let pictures;
-    const targets = new Map();
-    const marks = new Map();
     const pieces = new Pieces();
     return {
       recording: false,
@@ -72,9 +48,10 @@ document.addEventListener('alpine:init', () => {
         this.startVerb = this.words.startVerb;
         this.stopWord = this.words.stopVerb;
         this.hasInterrupted = Boolean(this.words.interrupted);
-        pages = new Map(data.pages.map((p) => [p.id, p]));
+        desk = new Desk(this.$refs.stage, data.pages, (event, moment) => this.note(event, moment));
+        prompt = new Prompt(this.$refs.prompt);
         pieces.onChange = () => this.tellGoing();
-        pictures = new Pictures(() => this.show());
+        pieces.onRefused = (why) => this.refuse(why);
         this.stones = data.stops.map((s, i) => ({
           id: s.id,
           number: s.number,
@@ -90,7 +67,7 @@ document.addEventListener('alpine:init', () => {
           this.widenStones();
         }
         addEventListener('keydown', (e) => this.key(e));
-        addEventListener('resize', () => this.show());
+        addEventListener('resize', () => desk.draw());
         addEventListener('beforeunload', (e) => {
           if (this.recording || pieces.left > 0) {
             e.preventDefault();
@@ -142,45 +119,16 @@ document.addEventListener('alpine:init', () => {
         this.stones.forEach((s, i) => {
           s.current = i === index;
         });
-        marks.clear();
-        this.isCloser = false;
-        this.pointer = null;
-        this.setView(this.stop.page, this.stop.view);
-        const prompt = this.$refs.prompt;
-        prompt.replaceChildren(
-          ...this.stop.sentences.map((sentence) => {
-            const span = document.createElement('span');
-            span.textContent = `${sentence} `;
-            return span;
-          }),
-        );
-        prompt.scrollTop = 0;
+        desk.lay(this.stop);
+        this.seeDesk();
+        prompt.show(this.stop.sentences, this.stop.plannedMs);
         this.stopBegan = recorder?.at() ?? 0;
       },
 
-      setView(page, view) {
-        this.page = page;
-        this.view = view;
-        this.$refs.hop.value = page;
-        this.loadTargets(page);
-        this.show();
-      },
-
-      async loadTargets(page) {
-        if (!targets.has(page)) {
-          targets.set(page, null);
-          targets.set(page, await send('GET', `/pages/${page}/targets`).catch(() => null));
-        }
-      },
-
-      show() {
-        if (!this.page) {
-          return;
-        }
-        const canvas = this.$refs.stage;
-        fit(canvas);
-        const shown = (marks.get(this.page) ?? []).map((m) => ({ ...m, startMs: -1000 }));
-        draw(canvas, { at: 0, page: pages.get(this.page), view: this.view, marks: shown, pointer: this.pointer }, pictures);
+      /** The verbs and the choice of papers say what lies on the desk. */
+      seeDesk() {
+        this.isCloser = desk.isCloser;
+        this.$refs.hop.value = desk.page;
       },
 
       note(event, moment) {
@@ -189,39 +137,19 @@ document.addEventListener('alpine:init', () => {
         }
       },
 
-      look(page, view, over, moment) {
-        this.setView(page, view);
-        this.note({ do: 'look', page, view: [view.x, view.y, view.width, view.height], over }, moment);
-      },
-
-      placeOf(event) {
-        const r = this.$refs.stage.getBoundingClientRect();
-        return {
-          x: this.view.x + ((event.clientX - r.left) / r.width) * this.view.width,
-          y: this.view.y + ((event.clientY - r.top) / r.height) * this.view.height,
-        };
-      },
-
       point(event) {
-        this.pointer = this.placeOf(event);
-        if (event.timeStamp - (this.lastPoint ?? 0) >= POINT_EVERY_MS) {
-          this.lastPoint = event.timeStamp;
-          this.note({ do: 'point', page: this.page, ...this.pointer }, event.timeStamp);
-        }
-        this.show();
+        desk.point(event);
       },
 
       gone(event) {
-        this.pointer = null;
-        this.note({ do: 'gone' }, event.timeStamp);
-        this.show();
+        desk.gone(event);
       },
 
       click(event) {
-        this.pointer = this.placeOf(event);
+        desk.point(event);
         this.$refs.stage.focus();
         if (this.tool) {
-          this.mark(event.timeStamp);
+          desk.mark(this.tool, event.timeStamp);
         }
       },
 
@@ -230,75 +158,29 @@ document.addEventListener('alpine:init', () => {
         this.tool = this.tool === verb ? '' : verb;
       },
 
-      mark(moment) {
-        const own = marks.get(this.page) ?? [];
-        const all = targets.get(this.page);
-        let target = all && pick(all[SNAPS[this.tool]], this.pointer.x, this.pointer.y);
-        if (!target && all?.words.length === 0) {
-          target = { text: '', boxes: [{ x: this.pointer.x - 40, y: this.pointer.y - 20, width: 80, height: 40 }] };
-        }
-        if (!target) {
-          return;
-        }
-        const number = this.tool === 'number' ? own.filter((m) => m.kind === 'number').length + 1 : 0;
-        const mark = { kind: this.tool, boxes: target.boxes, number, words: target.text };
-        marks.set(this.page, [...own.filter((m) => m.kind !== 'light' || mark.kind !== 'light'), mark]);
-        this.note(
-          {
-            do: 'mark',
-            kind: mark.kind,
-            page: this.page,
-            boxes: mark.boxes.map((b) => [b.x, b.y, b.width, b.height]),
-            number,
-            words: mark.words,
-          },
-          moment,
-        );
-        this.show();
-      },
-
       wipe(event) {
-        marks.delete(this.page);
-        this.note({ do: 'wipe', page: this.page }, event?.timeStamp);
-        this.show();
+        desk.wipe(event.timeStamp);
       },
 
       closer(event) {
-        if (this.isCloser) {
-          this.look(this.before.page, this.before.view, GLIDE_MS, event?.timeStamp);
-        } else {
-          this.before = { page: this.page, view: this.view };
-          const c = this.pointer ?? { x: this.view.x + this.view.width / 2, y: this.view.y + this.view.height / 2 };
-          const width = this.view.width / CLOSER;
-          const height = this.view.height / CLOSER;
-          this.look(this.page, { x: c.x - width / 2, y: c.y - height / 2, width, height }, GLIDE_MS, event?.timeStamp);
-        }
-        this.isCloser = !this.isCloser;
+        desk.closer(event.timeStamp);
+        this.seeDesk();
       },
 
       turn(event) {
-        this.turnBy(1, event);
+        desk.turn(1, event.timeStamp);
+        this.seeDesk();
       },
+
       turnBack(event) {
-        this.turnBy(-1, event);
+        desk.turn(-1, event.timeStamp);
+        this.seeDesk();
       },
-      turnBy(by, event) {
-        const here = pages.get(this.page);
-        const next = data.pages.find((p) => p.handout === here.handout && p.number === here.number + by);
-        if (next) {
-          this.showWhole(next, event);
-        }
-      },
+
       hop(event) {
-        this.showWhole(pages.get(event.target.value), event);
+        desk.hop(event.target.value, event.timeStamp);
+        this.seeDesk();
         this.$refs.stage.focus();
-      },
-      /** A page that is turned to is seen in its full width, from its top; the stop's own page as it was framed. */
-      showWhole(page, event) {
-        const framed = page.id === this.stop.page;
-        const height = (page.width * 9) / 16;
-        this.isCloser = false;
-        this.look(page.id, framed ? this.stop.view : { x: 0, y: 0, width: page.width, height }, 0, event?.timeStamp);
       },
 
       // ---- the sound
@@ -376,26 +258,8 @@ document.addEventListener('alpine:init', () => {
         this.$root.dataset.at = at;
         const used = at - this.stopBegan;
         this.stones[this.current].used = Math.min(100, (100 * used) / Math.max(1, this.stop.plannedMs));
-        this.followPrompt(used);
+        prompt.follow(used);
         setTimeout(() => this.tick(), 200);
-      },
-
-      /** Which sentence is about to be said, by the words that fit into the time. */
-      followPrompt(used) {
-        const spans = [...this.$refs.prompt.children];
-        const letters = spans.reduce((sum, s) => sum + s.textContent.length, 0);
-        let before = 0;
-        for (const span of spans) {
-          const from = (this.stop.plannedMs * before) / letters;
-          before += span.textContent.length;
-          const to = (this.stop.plannedMs * before) / letters;
-          const now = from <= used && (used < to || span === spans.at(-1));
-          span.className = now ? 'now' : to <= used ? 'said' : '';
-          if (now && shownSpan !== span) {
-            shownSpan = span;
-            this.$refs.prompt.scrollTop = span.offsetTop - this.$refs.prompt.offsetTop - 30;
-          }
-        }
       },
 
       toStop(index, event) {
@@ -477,6 +341,16 @@ document.addEventListener('alpine:init', () => {
         }
       },
 
+      /** Somebody ended this recording in another window: nothing more of it is taken. */
+      refuse(why) {
+        if (this.recording) {
+          recorder.stop();
+          this.recording = false;
+          this.beforeStart = true;
+        }
+        this.problem = why;
+      },
+
       tellGoing() {
         this.going = pieces.cutOff ? this.words.waiting : '';
         if (this.finishing && pieces.left > 0) {
@@ -487,10 +361,20 @@ document.addEventListener('alpine:init', () => {
       // ---- a recording that was interrupted
 
       async keepInterrupted() {
-        await pieces.takeUp(this.words.interrupted);
-        await pieces.allSent();
-        await send('POST', `/recordings/${this.words.interrupted}/keep`);
-        await pieces.forget(this.words.interrupted);
+        this.finishing = true;
+        this.finishWord = this.words.making;
+        try {
+          await pieces.takeUp(this.words.interrupted);
+          await pieces.allSent();
+          const { work } = await send('POST', `/recordings/${this.words.interrupted}/keep`);
+          await pieces.forget(this.words.interrupted);
+          await this.waitFor(work);
+        } catch (e) {
+          this.problem = e.message || this.words.cannot;
+          return;
+        } finally {
+          this.finishing = false;
+        }
         const at = data.stops.findIndex((s) => s.id === this.words.interruptedStop);
         this.continuing = at >= 0;
         this.showStop(Math.max(0, at));
@@ -507,30 +391,33 @@ document.addEventListener('alpine:init', () => {
       // ---- keys
 
       key(event) {
-        if (['SELECT', 'INPUT', 'TEXTAREA'].includes(event.target.tagName) && event.key !== 'F8') {
+        const typing = ['SELECT', 'INPUT', 'TEXTAREA'].includes(event.target.tagName);
+        const scrolling = event.target === this.$refs.prompt && event.key.startsWith('Arrow');
+        if ((typing && event.key !== 'F8') || scrolling) {
           return;
         }
-        if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) {
+        if (event.ctrlKey || event.metaKey || event.altKey || (event.repeat && !event.key.startsWith('Arrow'))) {
           return;
         }
+        const at = event.timeStamp;
         const deeds = {
           PageDown: () => this.toStop(this.current + 1, event),
           PageUp: () => this.toStop(this.current - 1, event),
-          ArrowRight: () => this.turnBy(1, event),
-          ArrowLeft: () => this.turnBy(-1, event),
+          ArrowRight: () => (event.shiftKey ? desk.aim(1, 'words', at) : this.turn(event)),
+          ArrowLeft: () => (event.shiftKey ? desk.aim(-1, 'words', at) : this.turnBack(event)),
+          ArrowDown: () => desk.aim(1, 'lines', at),
+          ArrowUp: () => desk.aim(-1, 'lines', at),
           F8: () => this.startOrStop(),
           w: () => this.wipe(event),
           z: () => this.closer(event),
           p: () => this.pause(),
         };
-        const verb = KEYS[event.key.toLowerCase()];
+        const verb = VERBS[event.key.toLowerCase()];
         const deed = deeds[event.key] ?? deeds[event.key.toLowerCase()];
         if (verb) {
           event.preventDefault();
           this.tool = verb;
-          if (this.pointer) {
-            this.mark(event.timeStamp);
-          }
+          desk.mark(verb, at);
         } else if (deed) {
           event.preventDefault();
           deed();

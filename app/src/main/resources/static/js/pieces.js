@@ -35,6 +35,8 @@ export class Pieces {
   #going = false;
   #failures = 0;
   onChange = () => {};
+  /** The server will never take a piece: somebody ended the recording elsewhere. */
+  onRefused = () => {};
 
   get left() {
     return this.#queue.length;
@@ -85,6 +87,7 @@ export class Pieces {
       } catch (e) {
         const never = e.status >= 400 && e.status < 500 && e.status !== 401 && e.status !== 403 && e.status !== 408;
         if (never) {
+          this.onRefused(e.message);
           await this.#done(piece);
         } else {
           this.onChange();

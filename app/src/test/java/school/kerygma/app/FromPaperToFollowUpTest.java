@@ -37,7 +37,6 @@ import school.kerygma.app.accounts.People;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.captions.WebVtt;
-import school.kerygma.core.voice.Loudness;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.media.sound.Sound;
 import school.kerygma.media.stage.FrameRenderer;
@@ -62,7 +61,7 @@ class FromPaperToFollowUpTest {
 
   @TempDir private static Path directory;
 
-  private static Narration narration;
+  private static Path narration;
   private static Chromium chromium;
   private static BrowserContext teachers;
   private static Page teacher;
@@ -77,7 +76,7 @@ class FromPaperToFollowUpTest {
   static void openTheSchool() throws IOException {
     DemoServer.address();
     narration = Narration.speak(directory, SCRIPT);
-    chromium = new Chromium(narration.wav());
+    chromium = new Chromium(narration);
     teachers = chromium.context(1280, 800);
     sql = DemoServer.bean(JdbcClient.class);
     teacher = chromium.teacher(teachers);
@@ -227,6 +226,7 @@ class FromPaperToFollowUpTest {
         "const start = MediaRecorder.prototype.start;"
             + "MediaRecorder.prototype.start = function (...a) { window.zero = performance.now(); return start.apply(this, a); };"
             + "addEventListener('keydown', e => { if (e.key === 'r') window.marked = e.timeStamp; }, true);");
+    Listener listener = new Listener(teacher);
     teacher.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/lectern");
     teacher.locator("main[data-ready]").waitFor();
     Chromium.assertAccessible(teacher);
@@ -235,13 +235,12 @@ class FromPaperToFollowUpTest {
             teacher.getByRole(
                 AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Start recording")))
         .isEnabled();
-    double opened = ((Number) teacher.evaluate("performance.now()")).doubleValue();
     teacher.keyboard().press("F8");
     teacher.locator("main.recording").waitFor();
     BoundingBox stage = teacher.locator(".stage-frame canvas").boundingBox();
     for (int stop = 0; stop < SCRIPT.size(); stop++) {
       if (stop == 1) {
-        waitUntil(opened + narration.gapsMs().get(0) + 2_500);
+        listener.untilWithin(stop, 1_000);
         teacher
             .mouse()
             .move(
@@ -252,25 +251,17 @@ class FromPaperToFollowUpTest {
         teacher.keyboard().press("z");
       }
       if (stop == 2) {
-        waitUntil(opened + narration.gapsMs().get(1) + 1_500);
+        listener.untilWithin(stop, 500);
         teacher.keyboard().press("ArrowLeft");
         teacher.keyboard().press("u");
         teacher.keyboard().press("ArrowRight");
       }
-      waitUntil(opened + narration.gapsMs().get(stop));
+      listener.untilSaid(stop + 1);
       teacher.keyboard().press(stop + 1 < SCRIPT.size() ? "PageDown" : "F8");
     }
     markedAt = ((Number) teacher.evaluate("window.marked - window.zero")).doubleValue();
     assertThat(markedAt).isGreaterThan(5_000);
     teacher.waitForURL("**/play");
-  }
-
-  /** The speech goes on while we wait: the time of the page is the only thing to wait for. */
-  private static void waitUntil(double pageTime) {
-    teacher.waitForFunction(
-        "t => performance.now() >= t",
-        pageTime,
-        new Page.WaitForFunctionOptions().setPollingInterval(20));
   }
 
   private static UUID score() {
@@ -289,46 +280,12 @@ class FromPaperToFollowUpTest {
   @Test
   @Order(6)
   void theStoredSoundIsWhatWasSpoken() {
-    short[] spoken = Sound.samples(narration.wav());
     short[] stored =
         Sound.samples(DemoServer.bean(MediaStore.class).localFile("scores/" + score() + ".webm"));
-    assertThat(bestCorrelation(envelope(spoken), envelope(stored))).isGreaterThan(0.9);
+    assertThat(Likeness.of(stored, Sound.samples(narration))).isGreaterThan(0.9);
     short[] mp4 =
         Sound.samples(DemoServer.bean(MediaStore.class).localFile("scores/" + score() + ".mp4"));
     assertThat(mp4.length).isCloseTo(stored.length, within(16 * 60));
-  }
-
-  /** Energy every 50 ms. */
-  private static double[] envelope(short[] samples) {
-    double[] decibels = Loudness.of(samples, 16_000).decibels();
-    double[] energy = new double[decibels.length / 5];
-    for (int i = 0; i < energy.length; i++) {
-      for (int k = 0; k < 5; k++) {
-        energy[i] += Math.pow(10, decibels[5 * i + k] / 20);
-      }
-    }
-    return energy;
-  }
-
-  /** Pearson's correlation where the stored sound fits best onto the spoken one. */
-  private static double bestCorrelation(double[] spoken, double[] stored) {
-    double best = -1;
-    for (int lag = 0; lag < 120; lag++) {
-      int n = Math.min(stored.length, spoken.length - lag);
-      double sx = 0, sy = 0, sxx = 0, syy = 0, sxy = 0;
-      for (int i = 0; i < n; i++) {
-        double x = spoken[i + lag];
-        double y = stored[i];
-        sx += x;
-        sy += y;
-        sxx += x * x;
-        syy += y * y;
-        sxy += x * y;
-      }
-      double r = (n * sxy - sx * sy) / Math.sqrt((n * sxx - sx * sx) * (n * syy - sy * sy));
-      best = Math.max(best, r);
-    }
-    return best;
   }
 
   @Test

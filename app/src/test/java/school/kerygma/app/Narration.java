@@ -7,23 +7,21 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import school.kerygma.media.process.Program;
-import school.kerygma.media.sound.Sound;
 
 /**
- * A narration spoken by Debian's flite into a WAV file: silence, a stop, silence, the next stop,
- * and so on.
- *
- * @param gapsMs the middle of the silence before each stop but the first, and of the one at the end
+ * A narration spoken by Debian's flite into a WAV file: silence, a stop, silence, the next stop.
  */
-record Narration(Path wav, List<Long> gapsMs) {
+final class Narration {
 
-  static final long LEAD_MS = 2_500;
-  static final long GAP_MS = 2_400;
+  /** Long enough for a slow machine to begin recording after the microphone has been opened. */
+  private static final long LEAD_MS = 8_000;
 
-  static Narration speak(Path directory, List<String> stops) throws IOException {
+  private static final long GAP_MS = 2_400;
+
+  private Narration() {}
+
+  static Path speak(Path directory, List<String> stops) throws IOException {
     List<String> files = new ArrayList<>();
-    List<Long> gaps = new ArrayList<>();
-    long at = LEAD_MS;
     files.add(silence(directory, "lead", LEAD_MS));
     for (int i = 0; i < stops.size(); i++) {
       Path raw = directory.resolve("raw" + i + ".wav");
@@ -41,9 +39,6 @@ record Narration(Path wav, List<Long> gapsMs) {
           "-ac",
           "1",
           spoken.toString());
-      at += Sound.durationMs(spoken);
-      gaps.add(at + GAP_MS / 2);
-      at += GAP_MS;
       files.add("file '" + spoken + "'");
       files.add(silence(directory, "gap" + i, GAP_MS));
     }
@@ -61,7 +56,7 @@ record Narration(Path wav, List<Long> gapsMs) {
         "-i",
         list.toString(),
         wav.toString());
-    return new Narration(wav, gaps);
+    return wav;
   }
 
   private static String silence(Path directory, String name, long ms) {

@@ -44,7 +44,7 @@ class ScreenshotsTest {
   @Test
   void everyMainViewHasItsPicture() throws IOException {
     DemoServer.address();
-    Narration narration =
+    Path narration =
         Narration.speak(
             directory,
             List.of(
@@ -73,7 +73,7 @@ class ScreenshotsTest {
             .query(UUID.class)
             .single();
     var cards = DemoServer.bean(People.class).cardLinks(Set.of(student, guardian));
-    try (Chromium chromium = new Chromium(narration.wav())) {
+    try (Chromium chromium = new Chromium(narration)) {
       BrowserContext desk = chromium.context(1280, 800);
       Page teacher = chromium.teacher(desk);
       String home = DemoServer.address();

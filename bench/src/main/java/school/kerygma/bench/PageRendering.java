@@ -19,7 +19,7 @@ import school.kerygma.media.process.Program;
 /**
  * Pages to PNG pictures: ours, warm, against poppler's pdftoppm on the same file in the same run.
  */
-public final class PageRendering {
+final class PageRendering {
 
   private static final int PAGES = 20;
   private static final int ROUNDS = 5;
@@ -27,7 +27,7 @@ public final class PageRendering {
 
   private PageRendering() {}
 
-  public static void main(String[] arguments) throws IOException {
+  static void measure() throws IOException {
     Path directory = Files.createTempDirectory("kerygma-bench");
     Path pdf = paper(directory.resolve("paper.pdf"));
     ours(pdf);

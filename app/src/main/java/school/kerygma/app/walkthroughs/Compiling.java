@@ -8,10 +8,10 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.handouts.Handouts;
@@ -38,20 +38,21 @@ import school.kerygma.media.sound.Sound;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Compiles a walkthrough in the background: the score, the captions, and one sound file of each
- * kind.
+ * Compiles a walkthrough in the background: the takes of what was just recorded, the score, the
+ * captions, and one sound file of each kind.
  */
 @Component
 class Compiling implements Work {
 
-  private static final String KIND = "compile";
-  private static final int STEPS = 4;
+  static final String KIND = "compile";
+  private static final int STEPS = 5;
 
   private final Walkthrough.Repository walkthroughs;
   private final Walkthrough.StopRepository stops;
   private final Recording.TakeRepository takes;
   private final Score.Repository scores;
-  private final ObjectProvider<Recordings> recordings;
+  private final Recordings recordings;
+  private final Ending ending;
   private final Handouts handouts;
   private final MediaStore store;
   private final Works works;
@@ -65,7 +66,8 @@ class Compiling implements Work {
       Walkthrough.StopRepository stops,
       Recording.TakeRepository takes,
       Score.Repository scores,
-      ObjectProvider<Recordings> recordings,
+      Recordings recordings,
+      Ending ending,
       Handouts handouts,
       MediaStore store,
       Works works,
@@ -77,6 +79,7 @@ class Compiling implements Work {
     this.takes = takes;
     this.scores = scores;
     this.recordings = recordings;
+    this.ending = ending;
     this.handouts = handouts;
     this.store = store;
     this.works = works;
@@ -104,6 +107,12 @@ class Compiling implements Work {
     return KIND;
   }
 
+  /** A recording whose takes could not be made is open again, and the lectern offers to go on. */
+  @Override
+  public void clear(UUID walkthrough) {
+    ending.open(walkthrough);
+  }
+
   /** All that is needed to compile, read in one transaction. */
   private record Material(
       String title,
@@ -116,13 +125,16 @@ class Compiling implements Work {
   @Override
   public void run(UUID walkthrough, Progress progress) {
     progress.at(0, STEPS);
+    Optional<UUID> self = works.latest(walkthrough).map(Works.View::id);
+    ending.ofWalkthrough(walkthrough);
+    progress.at(1, STEPS);
     Material material = inTransaction.execute(t -> material(walkthrough));
     if (material.order().segments().isEmpty()) {
       return;
     }
-    progress.at(1, STEPS);
-    List<TimedSentence> said = said(material);
     progress.at(2, STEPS);
+    List<TimedSentence> said = said(material);
+    progress.at(3, STEPS);
     ScoreCompiler.Speech speech =
         new ScoreCompiler.Speech(
             CueBuilder.build(said, material.order().durationMs()),
@@ -149,9 +161,12 @@ class Compiling implements Work {
               .toList(),
           webm,
           mp4);
-      progress.at(3, STEPS);
+      progress.at(4, STEPS);
       inTransaction.executeWithoutResult(
           t -> {
+            if (!works.latest(walkthrough).map(Works.View::id).equals(self)) {
+              return; // Newer work has newer takes; an older score must not come after its.
+            }
             UUID id =
                 scores
                     .save(
@@ -184,7 +199,7 @@ class Compiling implements Work {
         parts.stream()
             .map(RunningOrder.Part::recordingId)
             .distinct()
-            .collect(Collectors.toMap(r -> r, recordings.getObject()::trace));
+            .collect(Collectors.toMap(r -> r, recordings::trace));
     Map<UUID, PageView> pages = new HashMap<>(handouts.pages(pageIds(all, traces)));
     UUID owner = walkthrough.ownerId();
     pages.keySet().removeIf(p -> !handouts.ownerOfPage(p).equals(java.util.Optional.of(owner)));

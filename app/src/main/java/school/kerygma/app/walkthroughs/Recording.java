@@ -6,11 +6,13 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
+import jakarta.persistence.LockModeType;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.core.time.Span;
@@ -22,6 +24,8 @@ class Recording {
   /** States of a recording. */
   enum State {
     OPEN,
+    /** No more pieces will come; its takes are about to be made. */
+    ENDING,
     FINISHED,
     DISCARDED
   }
@@ -57,6 +61,15 @@ class Recording {
 
   Instant startedAt() {
     return startedAt;
+  }
+
+  void end() {
+    this.state = State.ENDING;
+  }
+
+  /** Takes back that it was ended: its sound cannot be read. */
+  void open() {
+    this.state = State.OPEN;
   }
 
   void finish(long durationMs) {
@@ -116,6 +129,14 @@ class Recording {
     @Query(
         "select r from Recording r where r.walkthroughId = :walkthrough and r.state = OPEN order by r.startedAt desc")
     List<Recording> open(UUID walkthrough);
+
+    @Query(
+        "select r from Recording r where r.walkthroughId = :walkthrough and r.state = ENDING order by r.startedAt, r.id")
+    List<Recording> ending(UUID walkthrough);
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select r from Recording r where r.id = :id")
+    Recording locked(UUID id);
 
     /** Keeps a piece once, however often it is sent. */
     @Modifying

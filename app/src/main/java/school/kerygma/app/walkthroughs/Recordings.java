@@ -1,14 +1,9 @@
 package school.kerygma.app.walkthroughs;
 
 import java.io.ByteArrayInputStream;
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.SequenceInputStream;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Collections;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -18,11 +13,10 @@ import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.walkthrough.Trace;
 import school.kerygma.core.walkthrough.TraceEvent;
-import school.kerygma.media.process.Program;
-import school.kerygma.media.sound.Sound;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -41,29 +35,23 @@ public class Recordings implements Gate.CircleSource {
   private static final int MAX_TRACE_CHARS = 256 * 1024;
 
   private final Recording.Repository recordings;
-  private final Recording.TakeRepository takes;
-  private final Walkthrough.StopRepository stops;
   private final Walkthrough.Repository walkthroughs;
   private final MediaStore store;
-  private final Compiling compiling;
+  private final Works works;
   private final JsonMapper json;
   private final Clock clock;
 
   Recordings(
       Recording.Repository recordings,
-      Recording.TakeRepository takes,
-      Walkthrough.StopRepository stops,
       Walkthrough.Repository walkthroughs,
       MediaStore store,
-      Compiling compiling,
+      Works works,
       JsonMapper json,
       Clock clock) {
     this.recordings = recordings;
-    this.takes = takes;
-    this.stops = stops;
     this.walkthroughs = walkthroughs;
     this.store = store;
-    this.compiling = compiling;
+    this.works = works;
     this.json = json;
     this.clock = clock;
   }
@@ -72,7 +60,7 @@ public class Recordings implements Gate.CircleSource {
     return "recordings/" + recording + ".webm";
   }
 
-  private static String piece(UUID recording, int number) {
+  static String piece(UUID recording, int number) {
     return "recordings/" + recording + "/" + "%06d".formatted(number);
   }
 
@@ -104,7 +92,7 @@ public class Recordings implements Gate.CircleSource {
     if (number < 0 || number >= MAX_PIECES) {
       throw Problem.refused("recording-too-long");
     }
-    if (get(recording).state() == Recording.State.DISCARDED) {
+    if (get(recording).state() != Recording.State.OPEN) {
       throw Problem.conflict("recording-over");
     }
   }
@@ -114,9 +102,9 @@ public class Recordings implements Gate.CircleSource {
   }
 
   /**
-   * Ends a recording whose pieces have all arrived, and makes its takes.
+   * Ends a recording whose pieces have all arrived. Its takes are made in the background.
    *
-   * @return the work that compiles the walkthrough
+   * @return the work that makes them and compiles the walkthrough
    */
   public Optional<UUID> finish(UUID recording, int soundPieces, int tracePieces) {
     if (count(recordings.soundPieces(recording)) < soundPieces
@@ -128,60 +116,26 @@ public class Recordings implements Gate.CircleSource {
 
   /** Ends a recording with what has arrived, up to the first gap. Ending it twice is harmless. */
   public Optional<UUID> keep(UUID id) {
-    Recording recording = get(id);
-    if (recording.state() != Recording.State.OPEN) {
-      return Optional.empty();
+    Recording recording = recordings.locked(id);
+    if (recording.state() == Recording.State.OPEN) {
+      if (count(recordings.soundPieces(id)) == 0) {
+        recording.discard();
+        return Optional.empty();
+      }
+      recording.end();
+      UUID owner = walkthroughs.findById(recording.walkthroughId()).orElseThrow().ownerId();
+      return Optional.of(works.start(Compiling.KIND, recording.walkthroughId(), owner));
     }
-    int pieces = count(recordings.soundPieces(id));
-    if (pieces == 0) {
-      recording.discard();
-      return Optional.empty();
-    }
-    join(id, pieces);
-    long duration;
-    try {
-      duration = Sound.durationMs(store.localFile(sound(id)));
-    } catch (Program.Failed e) {
-      throw Problem.refused("sound-unreadable");
-    }
-    recording.finish(duration);
-    makeTakes(recording, duration);
-    return Optional.of(compiling.start(recording.walkthroughId()));
+    return works.latest(recording.walkthroughId()).map(Works.View::id);
   }
 
   /** How many pieces there are without a gap from the first. */
-  private static int count(List<Integer> numbers) {
+  static int count(List<Integer> numbers) {
     int count = 0;
     while (count < numbers.size() && numbers.get(count) == count) {
       count++;
     }
     return count;
-  }
-
-  private void join(UUID recording, int pieces) {
-    List<InputStream> parts = new ArrayList<>();
-    try {
-      for (int i = 0; i < pieces; i++) {
-        parts.add(store.find(piece(recording, i)).orElseThrow().getInputStream());
-      }
-      store.put(sound(recording), new SequenceInputStream(Collections.enumeration(parts)));
-    } catch (IOException e) {
-      throw Problem.unavailable("disk-full");
-    }
-  }
-
-  private void makeTakes(Recording recording, long durationMs) {
-    Set<UUID> own = new HashSet<>();
-    stops.ofWalkthrough(recording.walkthroughId()).forEach(s -> own.add(s.id()));
-    for (Trace.Stretch stretch : trace(recording.id()).stretches(durationMs)) {
-      if (own.contains(stretch.stopId())) {
-        if (!stretch.continues()) {
-          takes.unchoose(stretch.stopId());
-        }
-        takes.save(
-            new Recording.Take(stretch.stopId(), recording.id(), stretch.span(), clock.instant()));
-      }
-    }
   }
 
   /** What the teacher did during a recording. */

@@ -1,0 +1,104 @@
+package school.kerygma.app.walkthroughs;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.SequenceInputStream;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.walkthrough.Trace;
+import school.kerygma.media.process.Program;
+import school.kerygma.media.sound.Sound;
+
+/** Makes takes of the recordings that have ended: joins their pieces and cuts them at the stops. */
+@Component
+class Ending {
+
+  private final Recording.Repository recordings;
+  private final Recording.TakeRepository takes;
+  private final Walkthrough.StopRepository stops;
+  private final Recordings traces;
+  private final MediaStore store;
+  private final TransactionTemplate inTransaction;
+  private final Clock clock;
+
+  Ending(
+      Recording.Repository recordings,
+      Recording.TakeRepository takes,
+      Walkthrough.StopRepository stops,
+      Recordings traces,
+      MediaStore store,
+      TransactionTemplate inTransaction,
+      Clock clock) {
+    this.recordings = recordings;
+    this.takes = takes;
+    this.stops = stops;
+    this.traces = traces;
+    this.store = store;
+    this.inTransaction = inTransaction;
+    this.clock = clock;
+  }
+
+  /**
+   * Makes the takes of all ended recordings of a walkthrough, in the order of their beginning.
+   *
+   * @throws Problem if a sound cannot be read or kept
+   */
+  void ofWalkthrough(UUID walkthrough) {
+    for (Recording ended : recordings.ending(walkthrough)) {
+      UUID id = ended.id();
+      try {
+        join(id, Recordings.count(recordings.soundPieces(id)));
+        long durationMs = Sound.durationMs(store.localFile(Recordings.sound(id)));
+        inTransaction.executeWithoutResult(t -> makeTakes(recordings.locked(id), durationMs));
+      } catch (Program.Failed e) {
+        throw Problem.refused("sound-unreadable");
+      }
+    }
+  }
+
+  /** Opens again what has ended but has no takes: all its pieces are kept. */
+  void open(UUID walkthrough) {
+    inTransaction.executeWithoutResult(
+        t -> recordings.ending(walkthrough).forEach(Recording::open));
+  }
+
+  private void join(UUID recording, int pieces) {
+    List<InputStream> parts = new ArrayList<>();
+    try {
+      for (int i = 0; i < pieces; i++) {
+        parts.add(store.find(Recordings.piece(recording, i)).orElseThrow().getInputStream());
+      }
+      store.put(
+          Recordings.sound(recording), new SequenceInputStream(Collections.enumeration(parts)));
+    } catch (IOException e) {
+      throw Problem.unavailable("disk-full");
+    }
+  }
+
+  private void makeTakes(Recording recording, long durationMs) {
+    if (recording.state() != Recording.State.ENDING) {
+      return; // Another piece of work was here before.
+    }
+    recording.finish(durationMs);
+    Set<UUID> own = new HashSet<>();
+    stops.ofWalkthrough(recording.walkthroughId()).forEach(s -> own.add(s.id()));
+    for (Trace.Stretch stretch : traces.trace(recording.id()).stretches(durationMs)) {
+      if (own.contains(stretch.stopId())) {
+        if (!stretch.continues()) {
+          takes.unchoose(stretch.stopId());
+        }
+        takes.save(
+            new Recording.Take(stretch.stopId(), recording.id(), stretch.span(), clock.instant()));
+      }
+    }
+  }
+}
