@@ -207,8 +207,11 @@ create table score (
   seq            bigint generated always as identity,
   walkthrough_id uuid        not null references walkthrough on delete cascade,
   made_at        timestamptz not null,
-  duration_ms    bigint      not null,
-  body           text        not null
+  duration_ms    bigint      not null
+);
+create table score_body (
+  score_id uuid primary key references score on delete cascade,
+  body     text not null
 );
 create index on score (walkthrough_id, seq);
 create table score_page (

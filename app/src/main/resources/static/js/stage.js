@@ -187,6 +187,8 @@ export function draw(canvas, moment, pictures) {
 }
 
 /** Pictures of pages, fetched when they are first needed, in the size that is needed. */
+const here = (image) => image.complete && image.naturalWidth > 0;
+
 export class Pictures {
   #images = new Map();
   #arrived;
@@ -195,13 +197,14 @@ export class Pictures {
     this.#arrived = arrived;
   }
 
+  /** The small picture first, so that something is seen at once; then the large one if it is needed. */
   of(page, widthPx) {
-    const wanted = this.#get(page, widthPx > 900 ? 'l' : 's');
-    if (wanted.complete && wanted.naturalWidth > 0) {
-      return wanted;
+    const small = this.#get(page, 's');
+    if (!here(small)) {
+      return null;
     }
-    const other = this.#images.get(`${page}/s`);
-    return other?.complete && other.naturalWidth > 0 ? other : null;
+    const large = widthPx > 900 ? this.#get(page, 'l') : small;
+    return here(large) ? large : small;
   }
 
   #get(page, size) {

@@ -273,7 +273,10 @@ class FromPaperToFollowUpTest {
 
   private static PlaybackScore readScore() {
     String body =
-        sql.sql("select body from score where id = ?").param(score()).query(String.class).single();
+        sql.sql("select body from score_body where score_id = ?")
+            .param(score())
+            .query(String.class)
+            .single();
     return DemoServer.bean(JsonMapper.class).readValue(body, PlaybackScore.class);
   }
 

@@ -1,6 +1,8 @@
 package school.kerygma.bench;
 
 import java.nio.file.Path;
+import java.util.List;
+import java.util.function.Predicate;
 
 /** All measurements, one after the other; each prints its ratios. */
 public final class Bench {
@@ -9,14 +11,27 @@ public final class Bench {
 
   /**
    * @param arguments the application's runnable jar, the address of an empty database for the
-   *     starts, that of another for the demonstration school, and a narration
+   *     starts, that of another for the demonstration school, a narration, and the names of the
+   *     measurements to take: pages, start, beacons, player; none means all
    */
   public static void main(String[] arguments) throws Exception {
-    PageRendering.measure();
-    StartTime.measure(Path.of(arguments[0]), arguments[1]);
-    try (BenchSchool school = new BenchSchool(arguments[2])) {
-      Beacons.measure(school, arguments[2]);
-      PlayerBytes.measure(school, Path.of(arguments[3]));
+    List<String> asked = List.of(arguments).subList(4, arguments.length);
+    Predicate<String> wanted = name -> asked.isEmpty() || asked.contains(name);
+    if (wanted.test("pages")) {
+      PageRendering.measure();
+    }
+    if (wanted.test("start")) {
+      StartTime.measure(Path.of(arguments[0]), arguments[1]);
+    }
+    if (wanted.test("beacons") || wanted.test("player")) {
+      try (BenchSchool school = new BenchSchool(arguments[2])) {
+        if (wanted.test("beacons")) {
+          Beacons.measure(school, arguments[2]);
+        }
+        if (wanted.test("player")) {
+          PlayerBytes.measure(school, Path.of(arguments[3]));
+        }
+      }
     }
   }
 }

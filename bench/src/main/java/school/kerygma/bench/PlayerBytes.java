@@ -6,6 +6,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.CDPSession;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
 import com.sun.net.httpserver.HttpServer;
 import java.awt.image.BufferedImage;
 import java.awt.image.DataBufferInt;
@@ -126,8 +127,13 @@ final class PlayerBytes {
           Arrays.copyOfRange(bytes, from, Math.min(bytes.length, from + 8_000)));
     }
     JsonMapper json = school.bean(JsonMapper.class);
-    recordings.keepTrace(recording, 0, json.writeValueAsString(trace(school, stops, pages)));
-    UUID work = recordings.finish(recording, pieces, 1).orElseThrow();
+    List<Map<String, Object>> events = trace(school, stops, pages);
+    int parts = 0;
+    for (int from = 0; from < events.size(); from += 200) {
+      List<Map<String, Object>> part = events.subList(from, Math.min(events.size(), from + 200));
+      recordings.keepTrace(recording, parts++, json.writeValueAsString(part));
+    }
+    UUID work = recordings.finish(recording, pieces, parts).orElseThrow();
     while (!school.bean(Works.class).find(work).orElseThrow().state().isOver()) {
       Thread.sleep(100);
     }
@@ -260,7 +266,7 @@ final class PlayerBytes {
     page.navigate(school.address() + "/sign-in");
     page.getByLabel("E-mail").fill("odalys.brandt@tidewater.example");
     page.getByLabel("Password").fill("footbridge");
-    page.locator("button[type=submit]").click();
+    page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
     page.waitForURL("**/plan**");
     AtomicLong bytes = slowLine(context, page);
     page.navigate(school.address() + "/walkthroughs/" + walkthrough + "/play");

@@ -14,6 +14,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Work;
 import school.kerygma.core.handout.Page;
+import school.kerygma.media.paper.PagePng;
 import school.kerygma.media.paper.Paper;
 import school.kerygma.media.paper.PaperRefused;
 
@@ -101,9 +102,12 @@ public class PageReading implements Work {
   }
 
   private static byte[] encoded(BufferedImage image, boolean photograph) {
+    if (!photograph) {
+      return PagePng.write(image);
+    }
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
     try {
-      ImageIO.write(image, photograph ? "jpeg" : "png", bytes);
+      ImageIO.write(image, "jpeg", bytes);
     } catch (IOException e) {
       throw new java.io.UncheckedIOException(e);
     }

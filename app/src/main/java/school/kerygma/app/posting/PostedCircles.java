@@ -1,6 +1,5 @@
 package school.kerygma.app.posting;
 
-import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -13,7 +12,6 @@ import school.kerygma.app.accounts.People;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
-import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.walkthroughs.Scores;
 import school.kerygma.app.walkthroughs.Scripts;
@@ -88,11 +86,9 @@ class PostedCircles implements Gate.CircleSource {
             .filter(DeliveryView::up)
             .map(DeliveryView::section)
             .collect(Collectors.toSet());
-    Set<UUID> students = new HashSet<>();
-    sections.among(up).stream().map(SectionView::students).forEach(students::addAll);
     return new Circle(
-        owner.map(Set::of).orElse(Set.of()),
-        students,
-        people.studentsByGuardian(students).keySet());
+        owner.map(Set::of).orElse(Set.of())::contains,
+        student -> sections.anySits(Set.of(student), up),
+        guardian -> sections.anySits(people.studentsOf(guardian), up));
   }
 }

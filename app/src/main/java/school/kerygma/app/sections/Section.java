@@ -89,7 +89,12 @@ class Section {
     @Query("select s from Section s left join fetch s.students where s.id = :id")
     Optional<Section> withStudents(UUID id);
 
-    @Query("select t from Section s join s.teachers t join s.students p where p = :student")
+    @Query(
+        "select count(s) > 0 from Section s join s.students p where s.id in :sections and p in :persons")
+    boolean anySits(Collection<UUID> persons, Collection<UUID> sections);
+
+    @Query(
+        "select distinct t from Section s join s.teachers t join s.students p where p = :student")
     List<UUID> teachersOfStudent(UUID student);
   }
 

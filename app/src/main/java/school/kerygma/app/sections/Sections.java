@@ -3,7 +3,6 @@ package school.kerygma.app.sections;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Collection;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
@@ -96,10 +95,10 @@ public class Sections implements Gate.CircleSource {
   @Transactional(readOnly = true)
   public Circle circle(Gate.Kind kind, UUID id) {
     if (kind == Gate.Kind.STUDENT) {
-      Set<UUID> guardians = new HashSet<>();
-      people.guardiansOf(Set.of(id)).forEach(g -> guardians.add(g.id()));
       return new Circle(
-          Set.copyOf(new HashSet<>(sections.teachersOfStudent(id))), Set.of(id), guardians);
+          Set.copyOf(sections.teachersOfStudent(id))::contains,
+          id::equals,
+          guardian -> people.studentsOf(guardian).contains(id));
     }
     return sections
         .findById(id)
@@ -107,7 +106,16 @@ public class Sections implements Gate.CircleSource {
         .map(
             s ->
                 new Circle(
-                    s.teachers(), s.students(), people.studentsByGuardian(s.students()).keySet()))
+                    s.teachers()::contains,
+                    s.students()::contains,
+                    guardian ->
+                        people.studentsOf(guardian).stream().anyMatch(s.students()::contains)))
         .orElse(Circle.NOBODY);
+  }
+
+  /** Whether any of the persons is a student of any of the sections. */
+  @Transactional(readOnly = true)
+  public boolean anySits(Collection<UUID> persons, Collection<UUID> in) {
+    return !persons.isEmpty() && !in.isEmpty() && sections.anySits(persons, in);
   }
 }

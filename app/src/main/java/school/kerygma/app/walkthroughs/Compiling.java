@@ -51,6 +51,7 @@ class Compiling implements Work {
   private final Walkthrough.StopRepository stops;
   private final Recording.TakeRepository takes;
   private final Score.Repository scores;
+  private final Score.BodyRepository bodies;
   private final Recordings recordings;
   private final Ending ending;
   private final Handouts handouts;
@@ -66,6 +67,7 @@ class Compiling implements Work {
       Walkthrough.StopRepository stops,
       Recording.TakeRepository takes,
       Score.Repository scores,
+      Score.BodyRepository bodies,
       Recordings recordings,
       Ending ending,
       Handouts handouts,
@@ -78,6 +80,7 @@ class Compiling implements Work {
     this.stops = stops;
     this.takes = takes;
     this.scores = scores;
+    this.bodies = bodies;
     this.recordings = recordings;
     this.ending = ending;
     this.handouts = handouts;
@@ -174,9 +177,9 @@ class Compiling implements Work {
                             walkthrough,
                             clock.instant(),
                             material.order(),
-                            json.writeValueAsString(score),
                             score.pages().stream().map(PlaybackScore.ShownPage::id).toList()))
                     .id();
+            bodies.save(new Score.Body(id, json.writeValueAsString(score)));
             store.putFile(Scores.sound(id, "webm"), webm);
             store.putFile(Scores.sound(id, "mp4"), mp4);
           });

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.springframework.data.domain.Persistable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.core.time.Span;
@@ -35,7 +36,6 @@ class Score {
   private UUID walkthroughId;
   private Instant madeAt;
   private long durationMs;
-  private String body;
 
   @ElementCollection
   @CollectionTable(name = "score_page", joinColumns = @JoinColumn(name = "score_id"))
@@ -73,12 +73,10 @@ class Score {
   @SuppressWarnings("NullAway.Init")
   protected Score() {}
 
-  Score(
-      UUID walkthroughId, Instant madeAt, RunningOrder order, String body, Collection<UUID> pages) {
+  Score(UUID walkthroughId, Instant madeAt, RunningOrder order, Collection<UUID> pages) {
     this.walkthroughId = walkthroughId;
     this.madeAt = madeAt;
     this.durationMs = order.durationMs();
-    this.body = body;
     this.pages.addAll(pages);
     order.segments().forEach(s -> parts.add(new Part(s.part())));
   }
@@ -95,13 +93,40 @@ class Score {
     return durationMs;
   }
 
-  String body() {
-    return body;
-  }
-
   RunningOrder order() {
     return RunningOrder.of(parts.stream().map(Part::part).toList());
   }
+
+  /** What the player reads; apart, since it is large and seldom asked for. */
+  @Entity(name = "ScoreBody")
+  static class Body implements Persistable<UUID> {
+    @Id private UUID scoreId;
+    private String body;
+
+    @SuppressWarnings("NullAway.Init")
+    protected Body() {}
+
+    Body(UUID scoreId, String body) {
+      this.scoreId = scoreId;
+      this.body = body;
+    }
+
+    @Override
+    public UUID getId() {
+      return scoreId;
+    }
+
+    @Override
+    public boolean isNew() {
+      return true;
+    }
+
+    String body() {
+      return body;
+    }
+  }
+
+  interface BodyRepository extends JpaRepository<Body, UUID> {}
 
   interface Repository extends JpaRepository<Score, UUID> {
 

@@ -25,11 +25,13 @@ public class Scores {
   public record Info(UUID id, UUID walkthrough, long durationMs, RunningOrder order) {}
 
   private final Score.Repository scores;
+  private final Score.BodyRepository bodies;
   private final MediaStore store;
   private final JsonMapper json;
 
-  Scores(Score.Repository scores, MediaStore store, JsonMapper json) {
+  Scores(Score.Repository scores, Score.BodyRepository bodies, MediaStore store, JsonMapper json) {
     this.scores = scores;
+    this.bodies = bodies;
     this.store = store;
     this.json = json;
   }
@@ -60,7 +62,7 @@ public class Scores {
 
   /** The score as JSON. */
   public String body(UUID score) {
-    return scores.findById(score).map(Score::body).orElseThrow(Problem::notFound);
+    return bodies.findById(score).map(Score.Body::body).orElseThrow(Problem::notFound);
   }
 
   public String captions(UUID score) {

@@ -2,7 +2,6 @@ package school.kerygma.core.access;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -14,7 +13,7 @@ class AccessTest {
 
   private static final UUID INSIDE = new UUID(0, 1);
   private static final UUID OUTSIDE = new UUID(0, 2);
-  private static final Circle CIRCLE = new Circle(Set.of(INSIDE), Set.of(INSIDE), Set.of(INSIDE));
+  private static final Circle CIRCLE = new Circle(INSIDE::equals, INSIDE::equals, INSIDE::equals);
 
   @ParameterizedTest
   @CsvSource({
