@@ -12,7 +12,7 @@ export class Refused extends Error {
 export async function send(method, url, body, options = {}) {
   const headers = { 'X-CSRF-TOKEN': token, Accept: 'application/json' };
   let payload = body;
-  if (body instanceof Blob) {
+  if (body instanceof Blob || body instanceof ArrayBuffer) {
     headers['Content-Type'] = 'application/octet-stream';
   } else if (typeof body === 'string' || (body && !(body instanceof FormData))) {
     headers['Content-Type'] = 'application/json';

@@ -50,7 +50,9 @@ export class Pieces {
   async add(piece) {
     this.#queue.push(piece);
     this.#go();
-    await inStore('readwrite', (s) => s.put(piece, key(piece)))?.catch(() => {});
+    // Plain bytes are on the disk at once; a Blob would be written behind the page's back, too late for a tab that closes.
+    const body = piece.body instanceof Blob ? await piece.body.arrayBuffer() : piece.body;
+    await inStore('readwrite', (s) => s.put({ ...piece, body }, key(piece))).catch(() => {});
   }
 
   /** Takes up what an earlier page left behind. */

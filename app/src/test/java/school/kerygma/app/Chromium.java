@@ -76,12 +76,16 @@ final class Chromium implements AutoCloseable {
 
   Page teacher(BrowserContext context) {
     Page page = context.newPage();
-    page.navigate(DemoServer.address() + "/sign-in");
+    signIn(page, DemoServer.address());
+    return page;
+  }
+
+  void signIn(Page page, String address) {
+    page.navigate(address + "/sign-in");
     page.getByLabel("E-mail").fill(DemoServer.TEACHER);
     page.getByLabel("Password").fill(DemoServer.PASSWORD);
     page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
     page.waitForURL("**/plan**");
-    return page;
   }
 
   List<String> faults() {

@@ -19,29 +19,60 @@ final class DemoServer {
   static final String COLLEAGUE = "henrik.vale@tidewater.example";
   static final String PASSWORD = "footbridge";
 
+  private static final String DATABASE = TestDatabase.fresh();
+  private static final Path HOME = home();
   private static final ConfigurableApplicationContext CONTEXT = start();
 
   private DemoServer() {}
 
-  private static ConfigurableApplicationContext start() {
+  private static Path home() {
     try {
-      Path home = Files.createTempDirectory("kerygma-home");
-      int port = port();
-      return new SpringApplicationBuilder(KerygmaApplication.class)
-          .run(
-              "--server.port=" + port,
-              "--kerygma.address=http://127.0.0.1:" + port,
-              "--kerygma.home=" + home,
-              "--kerygma.demo=true",
-              "--kerygma.clock.start=" + START,
-              "--db-scheduler.polling-interval=200ms",
-              "--spring.datasource.url=" + TestDatabase.fresh());
+      return Files.createTempDirectory("kerygma-home");
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
   }
 
-  private static int port() throws IOException {
+  private static ConfigurableApplicationContext start() {
+    try {
+      int port = port();
+      return new SpringApplicationBuilder(KerygmaApplication.class)
+          .run(
+              "--server.port=" + port,
+              "--kerygma.address=http://127.0.0.1:" + port,
+              "--kerygma.home=" + HOME,
+              "--kerygma.demo=true",
+              "--kerygma.clock.start=" + START,
+              "--db-scheduler.polling-interval=200ms",
+              "--spring.jpa.properties.hibernate.generate_statistics=true",
+              "--logging.level.org.hibernate.engine.internal.StatisticalLoggingSessionEventListener=off",
+              "--spring.datasource.url=" + DATABASE);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** A second node of the same school, in a process of its own that can be killed. */
+  static Process secondNode(int port) throws IOException {
+    return new ProcessBuilder(
+            Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+            "-XX:+UseSerialGC",
+            "-Xmx512m",
+            "-Djava.awt.headless=true",
+            "-cp",
+            System.getProperty("java.class.path"),
+            KerygmaApplication.class.getName(),
+            "--server.port=" + port,
+            "--kerygma.address=http://127.0.0.1:" + port,
+            "--kerygma.home=" + HOME,
+            "--kerygma.clock.start=" + START,
+            "--spring.datasource.url=" + DATABASE)
+        .redirectErrorStream(true)
+        .redirectOutput(HOME.resolve("second-node.log").toFile())
+        .start();
+  }
+
+  static int port() throws IOException {
     try (var socket = new java.net.ServerSocket(0)) {
       return socket.getLocalPort();
     }

@@ -40,8 +40,7 @@ class InterruptedRecordingTest {
     page.waitForFunction("ms => Number(document.querySelector('main').dataset.at) > ms", ms);
   }
 
-  @Test
-  void whatWasSaidBeforeAndDuringTheInterruptionIsKeptAndGoneOnWith() {
+  private UUID walkthrough(String title) {
     UUID owner =
         sql.sql("select id from person where email = ?")
             .param(DemoServer.TEACHER)
@@ -53,9 +52,69 @@ class InterruptedRecordingTest {
             .query(UUID.class)
             .single();
     Scripts scripts = DemoServer.bean(Scripts.class);
-    UUID walkthrough = scripts.write(owner, "Interrupted");
-    UUID stop = scripts.stopsOf(walkthrough).getFirst().id();
-    scripts.show(stop, sheet, new Box(50, 50, 300, 200));
+    UUID walkthrough = scripts.write(owner, title);
+    scripts.show(scripts.stopsOf(walkthrough).getFirst().id(), sheet, new Box(50, 50, 300, 200));
+    return walkthrough;
+  }
+
+  private List<Integer> partsOf(UUID walkthrough) {
+    return sql.sql(
+            "select end_ms - start_ms from score_part where score_id = (select id from score where walkthrough_id = ? order by seq desc limit 1) order by position")
+        .param(walkthrough)
+        .query(Integer.class)
+        .list();
+  }
+
+  @Test
+  void aServerThatIsKilledWhileItRecordsLosesNothingThatWasSaid() throws Exception {
+    UUID walkthrough = walkthrough("Killed");
+    int port = DemoServer.port();
+    Process node = DemoServer.secondNode(port);
+    try (Chromium chromium = new Chromium(FAKE_MICROPHONE);
+        BrowserContext desk = chromium.context(1280, 800)) {
+      String address = "http://127.0.0.1:" + port;
+      Page page = desk.newPage();
+      awaitAnswer(page, node, address);
+      chromium.signIn(page, address);
+      page.navigate(address + "/walkthroughs/" + walkthrough + "/lectern");
+      page.locator("main[data-ready]").waitFor();
+      openMicrophone(page);
+      page.keyboard().press("F8");
+      page.locator("main.recording").waitFor();
+      waitForRecordingTime(page, 3_000);
+      node.destroyForcibly().waitFor();
+      waitForRecordingTime(page, 8_000);
+      assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("connection is lost");
+      node = DemoServer.secondNode(port);
+      awaitAnswer(page, node, address);
+      int recorded = Integer.parseInt(page.locator("main").getAttribute("data-at"));
+      page.keyboard().press("F8");
+      page.waitForURL("**/play");
+      assertThat(partsOf(walkthrough)).hasSize(1);
+      assertThat(partsOf(walkthrough).getFirst()).isGreaterThan(recorded - 2_000);
+    } finally {
+      node.destroyForcibly().waitFor();
+    }
+  }
+
+  private static void awaitAnswer(Page page, Process node, String address) {
+    page.waitForCondition(
+        () -> {
+          if (!node.isAlive()) {
+            throw new IllegalStateException("The second node has ended");
+          }
+          try {
+            return page.request().get(address + "/actuator/health/readiness").ok();
+          } catch (com.microsoft.playwright.PlaywrightException refused) {
+            return false;
+          }
+        },
+        new Page.WaitForConditionOptions().setTimeout(120_000));
+  }
+
+  @Test
+  void whatWasSaidBeforeAndDuringTheInterruptionIsKeptAndGoneOnWith() {
+    UUID walkthrough = walkthrough("Interrupted");
     String lectern = DemoServer.address() + "/walkthroughs/" + walkthrough + "/lectern";
     try (Chromium chromium = new Chromium(FAKE_MICROPHONE)) {
       BrowserContext desk = chromium.context(1280, 800);
@@ -92,12 +151,7 @@ class InterruptedRecordingTest {
       waitForRecordingTime(second, 1_500);
       second.keyboard().press("F8");
       second.waitForURL("**/play");
-      List<Integer> parts =
-          sql.sql(
-                  "select end_ms - start_ms from score_part where stop_id = ? and score_id = (select id from score where walkthrough_id = ? order by seq desc limit 1) order by position")
-              .params(stop, walkthrough)
-              .query(Integer.class)
-              .list();
+      List<Integer> parts = partsOf(walkthrough);
       assertThat(parts).hasSize(2);
       assertThat(parts.getFirst()).isGreaterThan(recorded - 2_300);
     }

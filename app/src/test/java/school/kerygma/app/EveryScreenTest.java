@@ -1,0 +1,159 @@
+package school.kerygma.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import jakarta.persistence.EntityManagerFactory;
+import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import org.hibernate.SessionFactory;
+import org.hibernate.stat.Statistics;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+
+/** What holds of every screen: accessible, no sideways scrolling, no query for each row. */
+class EveryScreenTest {
+
+  private static Chromium chromium;
+  private static String bridge;
+
+  @BeforeAll
+  static void open() {
+    DemoServer.address();
+    chromium = new Chromium(List.of());
+    bridge =
+        "/walkthroughs/"
+            + TestSchool.id("select id from walkthrough where title = 'The Footbridge Project'");
+  }
+
+  @AfterAll
+  static void close() {
+    chromium.close();
+  }
+
+  private static List<String> teachersScreens() {
+    UUID handout =
+        TestSchool.id("select handout_id from edition where file_name like 'The Footbridge%'");
+    UUID section = TestSchool.id("select id from section where name = '7A Design'");
+    UUID task = TestSchool.id("select id from task where title = 'Sketch three bridges'");
+    return List.of(
+        "/plan",
+        "/plan/tasks/new",
+        "/plan/tasks/" + task,
+        "/handouts",
+        "/handouts/" + handout,
+        "/walkthroughs",
+        bridge,
+        bridge + "/lectern",
+        bridge + "/play",
+        bridge + "/post",
+        "/sections",
+        "/sections/" + section + "/cards",
+        "/follow-up");
+  }
+
+  private static Map<String, String> cards() {
+    UUID imani = TestSchool.id("select id from person where name = 'Imani Kamau'");
+    UUID guardian =
+        TestSchool.id(
+            "select guardian_id from guardian_student where student_id = ? limit 1", imani);
+    Map<UUID, String> links = DemoServer.bean(People.class).cardLinks(Set.of(imani, guardian));
+    Map<String, String> cards = new LinkedHashMap<>();
+    cards.put("/class", links.get(imani));
+    cards.put("/family", links.get(guardian));
+    return cards;
+  }
+
+  private static void assertFits(Page page) {
+    assertThat(
+            page.evaluate(
+                "() => document.documentElement.scrollWidth - document.documentElement.clientWidth"))
+        .as("sideways scrolling of " + page.url() + " at " + page.viewportSize().width)
+        .isEqualTo(0);
+  }
+
+  /** WCAG 2.2: axe-core's rules; 1.4.4 and 1.4.10, 200 % zoom of 1280 wide is 640 wide. */
+  @Test
+  void everyScreenOfTheTeacherIsAccessibleAndFitsSmallerWindowsAndDoubleZoom() {
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.teacher(desk);
+      for (String path : teachersScreens()) {
+        page.setViewportSize(1280, 800);
+        page.navigate(DemoServer.address() + path);
+        Chromium.assertAccessible(page);
+        for (int width : new int[] {1024, 640}) {
+          page.setViewportSize(width, width * 3 / 4);
+          assertFits(page);
+        }
+      }
+    }
+  }
+
+  @Test
+  void studentsAndFamiliesScreensAreAccessibleAndFitAPhone() {
+    cards()
+        .forEach(
+            (path, card) -> {
+              try (BrowserContext phone = chromium.context(390, 844)) {
+                Page page = phone.newPage();
+                page.navigate(card);
+                page.navigate(DemoServer.address() + path);
+                Chromium.assertAccessible(page);
+                assertFits(page);
+                page.setViewportSize(320, 640); // WCAG 2.2, 1.4.10
+                assertFits(page);
+              }
+            });
+  }
+
+  @Test
+  void thePagesOfListsAskNoMoreOfTheDatabaseWhenThereIsMoreToShow() {
+    UUID owner = TestSchool.id("select id from person where email = ?", DemoServer.TEACHER);
+    UUID section = TestSchool.id("select id from section where name = '7A Design'");
+    List<String> lists = List.of("/plan", "/handouts", "/walkthroughs", "/follow-up");
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.teacher(desk);
+      Map<String, Long> before = new LinkedHashMap<>();
+      lists.forEach(path -> before.put(path, statements(page, path)));
+      for (int i = 0; i < 12; i++) {
+        DemoServer.bean(Tasks.class)
+            .plan(
+                owner,
+                new TaskSheet(
+                    "One more " + i,
+                    "",
+                    1,
+                    null,
+                    false,
+                    false,
+                    Map.of(section, LocalDate.parse("2026-10-02"))));
+        DemoServer.bean(school.kerygma.app.walkthroughs.Scripts.class).write(owner, "More " + i);
+      }
+      Map<String, Long> after = new LinkedHashMap<>();
+      lists.forEach(path -> after.put(path, statements(page, path)));
+      assertThat(after).isEqualTo(before);
+    }
+  }
+
+  /** The fewest of several looks: the statistics also count what runs in the background. */
+  private static long statements(Page page, String path) {
+    Statistics statistics =
+        DemoServer.bean(EntityManagerFactory.class).unwrap(SessionFactory.class).getStatistics();
+    long fewest = Long.MAX_VALUE;
+    for (int look = 0; look < 5; look++) {
+      long before = statistics.getPrepareStatementCount();
+      page.request().get(DemoServer.address() + path);
+      fewest = Math.min(fewest, statistics.getPrepareStatementCount() - before);
+    }
+    return fewest;
+  }
+}

@@ -1,0 +1,143 @@
+package school.kerygma.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.awaitility.Awaitility.await;
+
+import com.networknt.schema.InputFormat;
+import com.networknt.schema.JsonSchemaFactory;
+import com.networknt.schema.SpecVersion;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.walkthroughs.Recordings;
+import school.kerygma.app.walkthroughs.Scores;
+import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.app.walkthroughs.StopView;
+import school.kerygma.app.work.Work;
+import school.kerygma.app.work.Works;
+import school.kerygma.core.handout.Box;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Recordings that come in piece by piece, and what is made of them in the background. */
+class RecordingsTest {
+
+  private final Recordings recordings = DemoServer.bean(Recordings.class);
+  private final Scripts scripts = DemoServer.bean(Scripts.class);
+  private final Works works = DemoServer.bean(Works.class);
+  private final UUID owner =
+      TestSchool.id("select id from person where email = ?", DemoServer.TEACHER);
+  private final UUID page =
+      TestSchool.id(
+          "select p.id from page p join edition e on e.id = p.edition_id where file_name like 'Workbook%'");
+
+  private UUID walkthrough() {
+    UUID walkthrough = scripts.write(owner, "In pieces");
+    StopView stop = scripts.stopsOf(walkthrough).getFirst();
+    scripts.show(stop.id(), page, new Box(50, 50, 300, 200));
+    return walkthrough;
+  }
+
+  private String trace(UUID walkthrough) {
+    UUID stop = scripts.stopsOf(walkthrough).getFirst().id();
+    return DemoServer.bean(JsonMapper.class)
+        .writeValueAsString(List.of(Map.of("t", 0, "do", "stop", "stop", stop)));
+  }
+
+  private static byte[] sound() throws IOException {
+    try (var in = RecordingsTest.class.getResourceAsStream("/demo/narration/box-1.webm")) {
+      return in.readAllBytes();
+    }
+  }
+
+  private Works.View end(UUID work) {
+    await()
+        .atMost(Duration.ofSeconds(60))
+        .until(() -> works.find(work).orElseThrow().state().isOver());
+    return works.find(work).orElseThrow();
+  }
+
+  /** Reference: the project's own published schema, JSON Schema 2020-12, checked by a library. */
+  @Test
+  void aPieceSentTwiceIsKeptOnceAndTheScoreThatIsMadeKeepsItsPublishedForm() throws IOException {
+    UUID walkthrough = walkthrough();
+    UUID recording = recordings.begin(walkthrough);
+    recordings.keepSound(recording, 0, sound());
+    recordings.keepSound(recording, 0, sound());
+    recordings.keepTrace(recording, 0, trace(walkthrough));
+    recordings.keepTrace(recording, 0, trace(walkthrough));
+    UUID work = recordings.finish(recording, 1, 1).orElseThrow();
+    assertThat(end(work).state()).isEqualTo(Work.State.DONE);
+    assertThat(recordings.finish(recording, 1, 1)).contains(work);
+    assertThat(TestSchool.count("select count(*) from take where recording_id = ?", recording))
+        .isEqualTo(1);
+
+    Scores scores = DemoServer.bean(Scores.class);
+    String body = scores.body(scores.current(walkthrough).orElseThrow().id());
+    var schema =
+        JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012)
+            .getSchema(Files.readString(Path.of("../docs/formats/score.schema.json")));
+    assertThat(schema.validate(body, InputFormat.JSON)).isEmpty();
+    assertThat(schema.validate(body.replace("durationMs", "length"), InputFormat.JSON))
+        .isNotEmpty();
+  }
+
+  @Test
+  void aRecordingOfWhichAPieceIsMissingIsNotEndedYet() throws IOException {
+    UUID recording = recordings.begin(walkthrough());
+    recordings.keepSound(recording, 1, sound());
+    assertThatThrownBy(() -> recordings.finish(recording, 2, 0))
+        .isInstanceOf(Problem.class)
+        .hasMessage("pieces-missing");
+  }
+
+  @Test
+  void whatCannotBeReadAsSoundIsSaidAndItsPiecesAreKept() {
+    UUID walkthrough = walkthrough();
+    UUID recording = recordings.begin(walkthrough);
+    recordings.keepSound(recording, 0, "no sound at all".getBytes());
+    Works.View end = end(recordings.finish(recording, 1, 0).orElseThrow());
+    assertThat(end.state()).isEqualTo(Work.State.FAILED);
+    assertThat(end.problem()).isEqualTo("problem.sound-unreadable");
+    assertThat(recordings.interrupted(walkthrough))
+        .extracting(Recordings.Interrupted::id)
+        .containsExactly(recording);
+  }
+
+  @Test
+  void workThatIsCancelledBeforeItBeginsDoesNothing() throws IOException {
+    UUID walkthrough = walkthrough();
+    UUID recording = recordings.begin(walkthrough);
+    recordings.keepSound(recording, 0, sound());
+    recordings.keepTrace(recording, 0, trace(walkthrough));
+    UUID work = recordings.finish(recording, 1, 1).orElseThrow();
+    works.cancel(work);
+    await()
+        .atMost(Duration.ofSeconds(60))
+        .until(
+            () ->
+                TestSchool.count(
+                        "select count(*) from scheduled_tasks where task_instance = ?",
+                        work.toString())
+                    == 0);
+    assertThat(works.find(work).orElseThrow().state()).isIn(Work.State.CANCELLED, Work.State.DONE);
+  }
+
+  @Test
+  void aRecordingThatWasEndedTakesNothingMore() throws IOException {
+    UUID walkthrough = walkthrough();
+    UUID recording = recordings.begin(walkthrough);
+    recordings.keepSound(recording, 0, sound());
+    recordings.keepTrace(recording, 0, trace(walkthrough));
+    end(recordings.finish(recording, 1, 1).orElseThrow());
+    assertThatThrownBy(() -> recordings.keepSound(recording, 1, new byte[] {1}))
+        .isInstanceOf(Problem.class)
+        .hasMessage("recording-over");
+  }
+}

@@ -1,0 +1,57 @@
+package school.kerygma.app;
+
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.HashSet;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.core.time.MeetingPattern;
+
+/** A small school of a test's own beside the demonstration. */
+record TestSchool(UUID teacher, UUID term, UUID section, Set<UUID> students) {
+
+  private static int made;
+
+  /** A school in a zone, with one teacher and one section of some students, a guardian each. */
+  static synchronized TestSchool in(String zone, int students) {
+    made++;
+    People people = DemoServer.bean(People.class);
+    Sections sections = DemoServer.bean(Sections.class);
+    UUID teacher = people.addTeacher("Teacher " + made, "t" + made + "@test.example", "footbridge");
+    UUID term =
+        sections.addTerm(
+            "School " + made,
+            ZoneId.of(zone),
+            "Autumn",
+            LocalDate.parse("2026-09-07"),
+            12,
+            Set.of());
+    Set<UUID> all = new HashSet<>();
+    for (int i = 0; i < students; i++) {
+      UUID student =
+          people.addStudent("Student " + made + "." + i, "s" + made + "." + i + "@test.example");
+      people.addGuardian(
+          "Guardian " + made + "." + i, "g" + made + "." + i + "@test.example", Set.of(student));
+      all.add(student);
+    }
+    UUID section =
+        sections.addSection(
+            term, "Section " + made, MeetingPattern.parse("MON,WED,FRI"), 45, Set.of(teacher), all);
+    return new TestSchool(teacher, term, section, all);
+  }
+
+  static JdbcClient sql() {
+    return DemoServer.bean(JdbcClient.class);
+  }
+
+  static UUID id(String query, Object... parameters) {
+    return sql().sql(query).params(parameters).query(UUID.class).single();
+  }
+
+  static int count(String query, Object... parameters) {
+    return sql().sql(query).params(parameters).query(Integer.class).single();
+  }
+}
