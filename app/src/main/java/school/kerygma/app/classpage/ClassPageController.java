@@ -143,7 +143,7 @@ class ClassPageController {
               date,
               date.equals(today),
               section.calendar().isSchoolDay(date),
-              section.meets().meetsOn(date),
+              section.meets().meetsOn(date, section.calendar()),
               list.tasks().stream().filter(t -> t.day().equals(date)).toList()));
     }
     return days;

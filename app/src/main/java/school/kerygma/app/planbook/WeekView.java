@@ -132,7 +132,7 @@ record WeekView(
               new Cell(
                   date,
                   date.equals(today),
-                  section.meets().meetsOn(date),
+                  section.meets().meetsOn(date, section.calendar()),
                   calendar.isSchoolDay(date),
                   own,
                   minutes,

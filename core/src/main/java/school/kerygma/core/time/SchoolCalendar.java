@@ -19,9 +19,10 @@ import java.util.stream.IntStream;
  * @param firstMonday the Monday of week 1
  * @param weeks how many weeks the term has; common practice is 12, in summer 8
  * @param daysOff weekdays without school
+ * @param day when the school's day begins and ends
  */
 public record SchoolCalendar(
-    ZoneId zone, LocalDate firstMonday, int weeks, Set<LocalDate> daysOff) {
+    ZoneId zone, LocalDate firstMonday, int weeks, Set<LocalDate> daysOff, SchoolDay day) {
 
   /** When work is due if nobody says another time (common practice). */
   public static final LocalTime DUE_TIME = LocalTime.of(23, 59);
@@ -39,6 +40,10 @@ public record SchoolCalendar(
     daysOff = Set.copyOf(daysOff);
   }
 
+  public SchoolCalendar(ZoneId zone, LocalDate firstMonday, int weeks, Set<LocalDate> daysOff) {
+    this(zone, firstMonday, weeks, daysOff, SchoolDay.USUAL);
+  }
+
   public static LocalDate mondayOf(LocalDate date) {
     return date.with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
   }
@@ -51,6 +56,23 @@ public record SchoolCalendar(
   public OptionalInt weekOf(LocalDate date) {
     long week = ChronoUnit.WEEKS.between(firstMonday, mondayOf(date)) + 1;
     return week >= 1 && week <= weeks ? OptionalInt.of((int) week) : OptionalInt.empty();
+  }
+
+  /**
+   * The how-manieth school day of the term a date is, from 1; nothing before the term, and on days
+   * without school. The count goes on after the term, so that a rotation does.
+   */
+  public OptionalInt schoolDayNumber(LocalDate date) {
+    if (date.isBefore(firstMonday) || !isSchoolDay(date)) {
+      return OptionalInt.empty();
+    }
+    return OptionalInt.of(
+        (int) firstMonday.datesUntil(date.plusDays(1)).filter(this::isSchoolDay).count());
+  }
+
+  /** Whether a date lies in one of the term's weeks. */
+  public boolean holds(LocalDate date) {
+    return weekOf(date).isPresent();
   }
 
   public LocalDate mondayOfWeek(int week) {
@@ -79,6 +101,16 @@ public record SchoolCalendar(
   /** 11:59 p.m. of that day on the school's clock. */
   public Instant dueOn(LocalDate date) {
     return at(date, DUE_TIME);
+  }
+
+  /** When school ends on that day. */
+  public Instant endOf(LocalDate date) {
+    return at(date, day.endsOn(date));
+  }
+
+  /** The first school day on or after {@code date}. */
+  public LocalDate schoolDayFrom(LocalDate date) {
+    return isSchoolDay(date) ? date : schoolDayAfter(date);
   }
 
   /** The first school day after {@code date}. */
