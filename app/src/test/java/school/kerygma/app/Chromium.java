@@ -81,8 +81,12 @@ final class Chromium implements AutoCloseable {
   }
 
   void signIn(Page page, String address) {
+    signIn(page, address, DemoServer.TEACHER);
+  }
+
+  void signIn(Page page, String address, String email) {
     page.navigate(address + "/sign-in");
-    page.getByLabel("E-mail").fill(DemoServer.TEACHER);
+    page.getByLabel("E-mail").fill(email);
     page.getByLabel("Password").fill(DemoServer.PASSWORD);
     page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
     page.waitForURL("**/plan**");

@@ -135,6 +135,7 @@ class EveryScreenTest {
                     null,
                     false,
                     false,
+                    java.util.Optional.empty(),
                     Map.of(section, LocalDate.parse("2026-10-02"))));
         DemoServer.bean(school.kerygma.app.walkthroughs.Scripts.class).write(owner, "More " + i);
       }

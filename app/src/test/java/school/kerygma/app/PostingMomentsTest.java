@@ -39,6 +39,7 @@ class PostingMomentsTest {
                 null,
                 true,
                 false,
+                java.util.Optional.empty(),
                 Map.of(school.section(), LocalDate.parse("2026-10-01"))));
   }
 

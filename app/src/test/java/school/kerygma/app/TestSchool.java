@@ -11,16 +11,21 @@ import school.kerygma.app.sections.Sections;
 import school.kerygma.core.time.MeetingPattern;
 
 /** A small school of a test's own beside the demonstration. */
-record TestSchool(UUID teacher, UUID term, UUID section, Set<UUID> students) {
+record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID> students) {
 
   private static int made;
 
   /** A school in a zone, with one teacher and one section of some students, a guardian each. */
-  static synchronized TestSchool in(String zone, int students) {
+  static TestSchool in(String zone, int students) {
+    return in(zone, students, Set.of());
+  }
+
+  static synchronized TestSchool in(String zone, int students, Set<LocalDate> daysOff) {
     made++;
     People people = DemoServer.bean(People.class);
     Sections sections = DemoServer.bean(Sections.class);
-    UUID teacher = people.addTeacher("Teacher " + made, "t" + made + "@test.example", "footbridge");
+    String email = "t" + made + "@test.example";
+    UUID teacher = people.addTeacher("Teacher " + made, email, DemoServer.PASSWORD);
     UUID term =
         sections.addTerm(
             "School " + made,
@@ -28,7 +33,7 @@ record TestSchool(UUID teacher, UUID term, UUID section, Set<UUID> students) {
             "Autumn",
             LocalDate.parse("2026-09-07"),
             12,
-            Set.of());
+            daysOff);
     Set<UUID> all = new HashSet<>();
     for (int i = 0; i < students; i++) {
       UUID student =
@@ -40,7 +45,7 @@ record TestSchool(UUID teacher, UUID term, UUID section, Set<UUID> students) {
     UUID section =
         sections.addSection(
             term, "Section " + made, MeetingPattern.parse("MON,WED,FRI"), 45, Set.of(teacher), all);
-    return new TestSchool(teacher, term, section, all);
+    return new TestSchool(teacher, email, term, section, all);
   }
 
   static JdbcClient sql() {

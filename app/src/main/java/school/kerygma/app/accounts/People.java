@@ -130,4 +130,21 @@ public class People {
         .filter(p -> p.role() != Role.TEACHER && cards.isGood(key, p.id(), p.card()))
         .map(Person::signedIn);
   }
+
+  /** The link of a person's calendar feed. */
+  @Transactional(readOnly = true)
+  public String feedLink(UUID person) {
+    Person p = persons.findById(person).orElseThrow(Problem::notFound);
+    return address + "/feeds/" + cards.feedKey(p.id(), p.card()) + ".ics";
+  }
+
+  /** Whose calendar feed a key opens. */
+  @Transactional(readOnly = true)
+  public Optional<SignedIn> byFeed(String key) {
+    return cards
+        .personOf(key)
+        .flatMap(persons::findById)
+        .filter(p -> cards.isGoodFeed(key, p.id(), p.card()))
+        .map(Person::signedIn);
+  }
 }

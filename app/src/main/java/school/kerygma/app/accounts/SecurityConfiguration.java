@@ -42,7 +42,8 @@ class SecurityConfiguration {
                         "/standin/**",
                         "/favicon.svg")
                     .permitAll()
-                    .requestMatchers("/", "/sign-in", "/in/**", "/actuator/health/**", "/demo/**")
+                    .requestMatchers(
+                        "/", "/sign-in", "/in/**", "/feeds/**", "/actuator/health/**", "/demo/**")
                     .permitAll()
                     .requestMatchers("/class/**", "/watch/**")
                     .hasRole("STUDENT")

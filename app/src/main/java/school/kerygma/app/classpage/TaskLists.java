@@ -20,6 +20,7 @@ import school.kerygma.app.audience.Audience;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.DueDates;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
@@ -107,9 +108,7 @@ class TaskLists {
     for (DeliveryView delivery : deliveries) {
       for (UUID id : delivery.tasks()) {
         TaskView task = known.get(id);
-        LocalDate day =
-            Optional.ofNullable(task.sheet().days().get(section.id()))
-                .orElse(section.calendar().dateOf(delivery.moments().dueAt()));
+        LocalDate day = DueDates.dayOf(section, task, delivery);
         boolean thisWeek = SchoolCalendar.mondayOf(day).equals(monday);
         boolean lateFromBefore =
             day.isBefore(monday)
@@ -134,7 +133,7 @@ class TaskLists {
     boolean beforeDone = true;
     for (Placed p : placed) {
       Optional<Instant> ticked = Optional.ofNullable(ticks.get(p.task().id()));
-      Instant due = due(section, p);
+      Instant due = DueDates.of(section, p.task(), p.delivery());
       listed.add(
           new ListedTask(
               listed.size() + 1,
@@ -148,14 +147,6 @@ class TaskLists {
       beforeDone = ticked.isPresent();
     }
     return listed;
-  }
-
-  /** A task is due with its delivery, unless the section does it on a later day. */
-  private static Instant due(SectionView section, Placed p) {
-    Instant onItsDay = section.calendar().dueOn(p.day());
-    return onItsDay.isAfter(p.delivery().moments().dueAt())
-        ? onItsDay
-        : p.delivery().moments().dueAt();
   }
 
   private ListedTask.State state(

@@ -235,7 +235,17 @@ class DemoSchool implements ApplicationRunner {
     days.forEach((section, day) -> placed.put(classes.get(section), monday.plusDays(day)));
     planned.put(
         title,
-        tasks.plan(teacher, new TaskSheet(title, detail, minutes, points, true, inOrder, placed)));
+        tasks.plan(
+            teacher,
+            new TaskSheet(
+                title,
+                detail,
+                minutes,
+                points,
+                true,
+                inOrder,
+                java.util.Optional.empty(),
+                placed)));
   }
 
   private UUID makeWalkthrough(String name, boolean recorded) throws InterruptedException {

@@ -43,6 +43,12 @@ public final class Wording {
     return format("EEEE, MMMM d", date);
   }
 
+  /** "9:40" or "2:10 p.m.": mornings go without saying. */
+  public String clock(java.time.LocalTime time) {
+    int hour = time.getHour() % 12 == 0 ? 12 : time.getHour() % 12;
+    return hour + ":" + "%02d".formatted(time.getMinute()) + (time.getHour() < 12 ? "" : " p.m.");
+  }
+
   /** "11:59 p.m.", "6 p.m.". */
   public String time(Instant at, ZoneId zone) {
     var local = at.atZone(zone);

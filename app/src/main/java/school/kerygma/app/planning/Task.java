@@ -14,10 +14,12 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
+import school.kerygma.core.time.DueRule;
 
 /** A thing students do, and on which day each section does it. */
 @Entity
@@ -31,6 +33,7 @@ class Task {
   private @Nullable Integer points;
   private boolean required;
   private boolean inOrder;
+  private @Nullable String due;
   private int position;
   private Instant createdAt;
 
@@ -57,12 +60,22 @@ class Task {
     this.points = sheet.points();
     this.required = sheet.required();
     this.inOrder = sheet.inOrder();
+    this.due = sheet.due().map(DueRule::text).orElse(null);
     this.days.keySet().retainAll(sheet.days().keySet());
     this.days.putAll(sheet.days());
   }
 
   UUID id() {
     return id;
+  }
+
+  Optional<LocalDate> dayOf(UUID section) {
+    return Optional.ofNullable(days.get(section));
+  }
+
+  /** Puts the section's work on a day, or takes it out. */
+  void place(UUID section, Optional<LocalDate> day) {
+    day.ifPresentOrElse(d -> days.put(section, d), () -> days.remove(section));
   }
 
   UUID ownerId() {
@@ -74,7 +87,15 @@ class Task {
         id,
         ownerId,
         position,
-        new TaskSheet(title, detail, minutes, points, required, inOrder, Map.copyOf(days)));
+        new TaskSheet(
+            title,
+            detail,
+            minutes,
+            points,
+            required,
+            inOrder,
+            Optional.ofNullable(due).map(DueRule::parse),
+            Map.copyOf(days)));
   }
 
   interface Repository extends JpaRepository<Task, UUID> {

@@ -2,9 +2,11 @@ package school.kerygma.app.planning;
 
 import java.time.LocalDate;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.core.time.DueRule;
 
 /**
  * What a teacher says of a task.
@@ -14,6 +16,7 @@ import school.kerygma.app.problems.Problem;
  * @param minutes 1 to 600
  * @param points 0 to 1000, or null if it gives none
  * @param inOrder whether it opens only when the task before it is ticked
+ * @param due when it is due; without a rule, when its posting says
  * @param days by section
  */
 public record TaskSheet(
@@ -23,6 +26,7 @@ public record TaskSheet(
     @Nullable Integer points,
     boolean required,
     boolean inOrder,
+    Optional<DueRule> due,
     Map<UUID, LocalDate> days) {
 
   public TaskSheet {
@@ -41,5 +45,10 @@ public record TaskSheet(
       throw Problem.refused("points");
     }
     days = Map.copyOf(days);
+  }
+
+  /** The same task on other days. */
+  public TaskSheet on(Map<UUID, LocalDate> other) {
+    return new TaskSheet(title, detail, minutes, points, required, inOrder, due, other);
   }
 }

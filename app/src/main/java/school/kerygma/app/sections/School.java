@@ -8,12 +8,17 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToOne;
+import jakarta.persistence.MapKeyColumn;
 import java.time.LocalDate;
+import java.time.LocalTime;
 import java.time.ZoneId;
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import school.kerygma.core.time.SchoolCalendar;
+import school.kerygma.core.time.SchoolDay;
 
 /** A school and its clock. */
 @Entity
@@ -58,6 +63,15 @@ class School {
     @Column(name = "day")
     private Set<LocalDate> daysOff = new HashSet<>();
 
+    private LocalTime dayBegins = SchoolDay.USUAL.begins();
+    private LocalTime dayEnds = SchoolDay.USUAL.ends();
+
+    @ElementCollection
+    @CollectionTable(name = "term_early_day", joinColumns = @JoinColumn(name = "term_id"))
+    @MapKeyColumn(name = "day")
+    @Column(name = "closes")
+    private Map<LocalDate, LocalTime> early = new HashMap<>();
+
     @SuppressWarnings("NullAway.Init")
     protected Term() {}
 
@@ -78,7 +92,8 @@ class School {
     }
 
     SchoolCalendar calendar() {
-      return new SchoolCalendar(school.zone(), firstMonday, weeks, daysOff);
+      return new SchoolCalendar(
+          school.zone(), firstMonday, weeks, daysOff, new SchoolDay(dayBegins, dayEnds, early));
     }
   }
 }

@@ -1,0 +1,105 @@
+package school.kerygma.app.exchange;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.planning.SessionView;
+import school.kerygma.app.planning.Sessions;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.DueDates;
+import school.kerygma.app.posting.Postings;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.core.time.Moments;
+
+/** Calendar feeds: the posted tasks of sections when they are due, and their sessions. */
+@Service
+@Transactional
+class Feeds {
+
+  private final FeedEntry.Repository entries;
+  private final Postings postings;
+  private final Tasks tasks;
+  private final Sessions sessions;
+  private final Clock clock;
+
+  Feeds(
+      FeedEntry.Repository entries,
+      Postings postings,
+      Tasks tasks,
+      Sessions sessions,
+      Clock clock) {
+    this.entries = entries;
+    this.postings = postings;
+    this.tasks = tasks;
+    this.sessions = sessions;
+    this.clock = clock;
+  }
+
+  /** The feed of some sections as an iCalendar file. */
+  byte[] of(String name, List<SectionView> sections) {
+    List<DeliveryView> deliveries =
+        postings.ofSections(sections.stream().map(SectionView::id).toList());
+    Set<UUID> ids = new HashSet<>();
+    deliveries.forEach(d -> ids.addAll(d.tasks()));
+    Map<UUID, TaskView> known =
+        tasks.among(ids).stream().collect(Collectors.toMap(TaskView::id, t -> t));
+    Map<UUID, SectionView> byId = new HashMap<>();
+    for (SectionView section : sections) {
+      byId.put(section.id(), section);
+      note(section, deliveries, known);
+    }
+    return FeedWriter.write(
+        name, byId, sections.isEmpty() ? List.of() : entries.ofSections(byId.keySet()));
+  }
+
+  private void note(SectionView section, List<DeliveryView> deliveries, Map<UUID, TaskView> known) {
+    Instant now = clock.instant();
+    List<String> kept = new ArrayList<>(List.of("")); // "not in ()" is no SQL.
+    for (DeliveryView d : deliveries) {
+      boolean seen = d.state() == Moments.State.UP || d.state() == Moments.State.CLOSED;
+      if (!d.section().equals(section.id()) || !seen) {
+        continue;
+      }
+      for (UUID id : d.tasks()) {
+        TaskView task = known.get(id);
+        Instant due = DueDates.of(section, task, d);
+        String uid = "task-" + id + "-" + section.id() + "@kerygma";
+        kept.add(uid);
+        entries.note(
+            uid, section.id(), task.title(), task.sheet().detail(), "", due, due, false, now);
+      }
+    }
+    for (SessionView session : sessions.ofSection(section.id())) {
+      String uid = "session-" + session.id() + "@kerygma";
+      kept.add(uid);
+      entries.note(
+          uid,
+          section.id(),
+          session.sheet().title(),
+          "",
+          session.sheet().place(),
+          at(section, session.sheet().day(), session.sheet().starts()),
+          at(section, session.sheet().day(), session.sheet().ends()),
+          session.cancelled(),
+          now);
+    }
+    entries.cancelAllBut(section.id(), kept, now);
+  }
+
+  private static Instant at(SectionView section, LocalDate day, LocalTime time) {
+    return section.calendar().at(day, time);
+  }
+}

@@ -1,0 +1,5 @@
+/** What leaves and enters in open formats: calendar feeds, the plan as CSV, rosters. */
+@NullMarked
+package school.kerygma.app.exchange;
+
+import org.jspecify.annotations.NullMarked;

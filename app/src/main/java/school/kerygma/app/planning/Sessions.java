@@ -1,0 +1,62 @@
+package school.kerygma.app.planning;
+
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.problems.Problem;
+
+/** Plans sessions. */
+@Service
+@Transactional
+public class Sessions {
+
+  private final Session.Repository sessions;
+
+  Sessions(Session.Repository sessions) {
+    this.sessions = sessions;
+  }
+
+  /** Plans the session once for each section. */
+  public void plan(Set<UUID> sections, SessionSheet sheet) {
+    if (sections.isEmpty()) {
+      throw Problem.refused("no-section");
+    }
+    sections.forEach(section -> sessions.save(new Session(section, sheet)));
+  }
+
+  public void change(UUID session, SessionSheet sheet) {
+    find(session).change(sheet);
+  }
+
+  /** Cancels a session: it stays in the plan, struck out, and calendars are told. */
+  public void cancel(UUID session) {
+    find(session).cancel();
+  }
+
+  private Session find(UUID session) {
+    return sessions.findById(session).orElseThrow(Problem::notFound);
+  }
+
+  @Transactional(readOnly = true)
+  public SessionView get(UUID session) {
+    return find(session).view();
+  }
+
+  /** In order of time. */
+  @Transactional(readOnly = true)
+  public List<SessionView> between(Collection<UUID> sections, LocalDate first, LocalDate last) {
+    return sections.isEmpty()
+        ? List.of()
+        : sessions.between(sections, first, last).stream().map(Session::view).toList();
+  }
+
+  /** All of a section's sessions, cancelled ones too. */
+  @Transactional(readOnly = true)
+  public List<SessionView> ofSection(UUID section) {
+    return sessions.ofSection(section).stream().map(Session::view).toList();
+  }
+}

@@ -1,0 +1,102 @@
+// The plan book: tasks are moved to other days by dragging or by keys; the due rule shows what it needs.
+import { send } from './api.js';
+
+document.addEventListener('alpine:init', () => {
+  Alpine.data('planbook', () => {
+    let lifted = null;
+    return {
+      problem: '',
+
+      init() {
+        const moved = new URLSearchParams(location.search).get('moved');
+        if (moved) {
+          const [task, section] = moved.split('@');
+          const button = document.querySelector(`[data-task="${task}"][data-section="${section}"] .move`);
+          button?.focus();
+          button?.setAttribute('aria-pressed', 'true');
+        }
+      },
+
+      // ---- with the mouse
+
+      lift(event) {
+        lifted = event.currentTarget;
+        lifted.classList.add('lifted');
+        event.dataTransfer.effectAllowed = 'move';
+        event.dataTransfer.setData('text/plain', lifted.dataset.task);
+        for (const cell of document.querySelectorAll('td[data-section]')) {
+          cell.classList.toggle('takes', cell.dataset.section === lifted.dataset.section);
+        }
+      },
+      over(event) {
+        if (lifted?.dataset.section === event.currentTarget.dataset.section) {
+          event.preventDefault();
+        }
+      },
+      drop(event) {
+        event.preventDefault();
+        this.move(lifted, event.currentTarget.dataset.date);
+      },
+      letGo() {
+        lifted?.classList.remove('lifted');
+        document.querySelectorAll('td.takes').forEach((cell) => cell.classList.remove('takes'));
+      },
+
+      // ---- with keys: Move, then left and right
+
+      hold(event) {
+        const button = event.currentTarget;
+        button.setAttribute('aria-pressed', String(button.getAttribute('aria-pressed') !== 'true'));
+      },
+      release(event) {
+        event.currentTarget.setAttribute('aria-pressed', 'false');
+      },
+      nudge(event) {
+        const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+        if (event.key === 'Escape') {
+          event.currentTarget.setAttribute('aria-pressed', 'false');
+        } else if (by && event.currentTarget.getAttribute('aria-pressed') === 'true') {
+          event.preventDefault();
+          const planned = event.currentTarget.closest('.planned');
+          const cells = [...planned.closest('tr').querySelectorAll('td[data-date]')];
+          const next = cells[cells.indexOf(planned.closest('td')) + by];
+          if (next) {
+            this.move(planned, next.dataset.date);
+          }
+        }
+      },
+
+      async move(planned, day) {
+        if (!planned || planned.dataset.date === day) {
+          return;
+        }
+        const { task, section } = planned.dataset;
+        try {
+          await send('POST', `/plan/tasks/${task}/move?section=${section}&day=${day}`);
+          location.assign(`/plan?week=${day}&moved=${task}@${section}`);
+        } catch (e) {
+          this.problem = e.message || this.$root.dataset.lost;
+        }
+      },
+    };
+  });
+
+  Alpine.data('duerule', () => ({
+    rule: '',
+    init() {
+      this.choose();
+    },
+    choose() {
+      this.rule = this.$refs.rule.value;
+    },
+    get timed() {
+      return this.rule === 'day' || this.rule === 'week';
+    },
+    get weekday() {
+      return this.rule === 'week';
+    },
+    get counts() {
+      return this.rule === 'meeting';
+    },
+  }));
+});

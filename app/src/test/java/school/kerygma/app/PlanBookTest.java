@@ -1,0 +1,154 @@
+package school.kerygma.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.core.time.DueRule;
+
+/** The plan book in the browser: moving, undoing, copying a week. */
+class PlanBookTest {
+
+  private static Chromium chromium;
+
+  @BeforeAll
+  static void open() {
+    DemoServer.address();
+    chromium = new Chromium(List.of());
+  }
+
+  @AfterAll
+  static void close() {
+    chromium.close();
+  }
+
+  private static UUID plan(TestSchool school, String title, String day, Optional<DueRule> due) {
+    return DemoServer.bean(Tasks.class)
+        .plan(
+            school.teacher(),
+            new TaskSheet(
+                title,
+                "",
+                20,
+                5,
+                true,
+                false,
+                due,
+                Map.of(school.section(), LocalDate.parse(day))));
+  }
+
+  private static Page signedIn(BrowserContext context, TestSchool school) {
+    Page page = context.newPage();
+    chromium.signIn(page, DemoServer.address(), school.email());
+    return page;
+  }
+
+  private static Locator cell(Page page, String day) {
+    return page.locator("td[data-date='" + day + "']");
+  }
+
+  private static LocalDate dayOf(UUID task) {
+    return DemoServer.bean(Tasks.class).get(task).sheet().days().values().iterator().next();
+  }
+
+  @Test
+  void aTaskIsDraggedToAnotherDayAndTheMoveIsUndone() {
+    TestSchool school = TestSchool.in("America/Halifax", 2);
+    UUID task = plan(school, "Draw the arch", "2026-09-28", Optional.empty());
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = signedIn(desk, school);
+      page.navigate(DemoServer.address() + "/plan?week=2026-09-28");
+      page.locator(".planned").dragTo(cell(page, "2026-10-02"));
+      page.waitForURL(url -> url.contains("week=2026-10-02"));
+      assertThat(cell(page, "2026-10-02")).containsText("Draw the arch");
+      assertThat(dayOf(task)).isEqualTo("2026-10-02");
+      Chromium.assertAccessible(page);
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Undo")).click();
+      assertThat(page.getByRole(AriaRole.STATUS)).containsText("undone");
+      assertThat(cell(page, "2026-09-28")).containsText("Draw the arch");
+      assertThat(dayOf(task)).isEqualTo("2026-09-28");
+    }
+  }
+
+  @Test
+  void aTaskIsMovedByKeysAndKeepsTheFocus() {
+    TestSchool school = TestSchool.in("America/Halifax", 2);
+    UUID task = plan(school, "Draw the truss", "2026-09-28", Optional.empty());
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = signedIn(desk, school);
+      page.navigate(DemoServer.address() + "/plan?week=2026-09-28");
+      page.getByLabel("Move Draw the truss").focus();
+      page.keyboard().press("Enter");
+      for (String day : List.of("2026-09-29", "2026-09-30")) {
+        page.keyboard().press("ArrowRight");
+        page.waitForURL(url -> url.contains("week=" + day));
+        assertThat(page.getByLabel("Move Draw the truss")).isFocused();
+      }
+      assertThat(dayOf(task)).isEqualTo("2026-09-30");
+    }
+  }
+
+  /** October 12 is Thanksgiving in Canada: a day without school in this term. */
+  @Test
+  void aWeekIsCopiedOverAHolidayAndWhatCouldNotKeepItsPlaceIsListed() {
+    TestSchool school = TestSchool.in("America/Halifax", 2, Set.of(LocalDate.parse("2026-10-12")));
+    plan(school, "First", "2026-10-05", Optional.empty());
+    plan(school, "Second", "2026-10-07", Optional.empty());
+    plan(school, "Third", "2026-10-09", Optional.of(DueRule.parse("day 23:59")));
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = signedIn(desk, school);
+      page.navigate(DemoServer.address() + "/plan?week=2026-10-12");
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Copy last week"))
+          .click();
+      assertThat(page.getByRole(AriaRole.STATUS)).containsText("3 tasks copied");
+      assertThat(page.getByRole(AriaRole.STATUS)).containsText("Third could not keep its place");
+      assertThat(cell(page, "2026-10-14")).containsText("First");
+      assertThat(cell(page, "2026-10-16")).containsText("Second");
+      assertThat(cell(page, "2026-10-16")).containsText("Third");
+      assertThat(cell(page, "2026-10-12")).containsText("no school");
+      Chromium.assertAccessible(page);
+      page.screenshot(
+          new Page.ScreenshotOptions().setPath(java.nio.file.Path.of("/tmp/copied.png")));
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Undo")).click();
+      assertThat(page.locator(".planned")).hasCount(0);
+    }
+  }
+
+  @Test
+  void aDueRuleThatLandsOnAHolidayIsToLookAtWithTheNearestRightDay() {
+    TestSchool school = TestSchool.in("America/Halifax", 2, Set.of(LocalDate.parse("2026-10-12")));
+    UUID task = plan(school, "Too festive", "2026-10-14", Optional.empty());
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = signedIn(desk, school);
+      page.navigate(DemoServer.address() + "/plan/tasks/" + task);
+      page.getByLabel("Due", new Page.GetByLabelOptions().setExact(true)).selectOption("week");
+      page.getByLabel("Day of the week").selectOption("MON");
+      page.getByLabel("Time", new Page.GetByLabelOptions().setExact(true)).fill("20:00");
+      Chromium.assertAccessible(page);
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the task")).click();
+      page.waitForURL(url -> url.contains("/plan?week="));
+      Locator lookAt = page.locator(".look-at");
+      assertThat(lookAt).containsText("Too festive");
+      assertThat(lookAt)
+          .containsText("That is a day without school. Right would be Tue, Oct 13, 8 p.m.");
+      page.navigate(DemoServer.address() + "/plan/tasks/" + task);
+      assertThat(page.getByLabel("Day of the week")).hasValue("MON");
+      assertThat(page.getByLabel("Time", new Page.GetByLabelOptions().setExact(true)))
+          .hasValue("20:00");
+    }
+  }
+}
