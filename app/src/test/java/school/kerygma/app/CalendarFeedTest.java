@@ -1,0 +1,221 @@
+package school.kerygma.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import net.fortuna.ical4j.data.CalendarBuilder;
+import net.fortuna.ical4j.model.Calendar;
+import net.fortuna.ical4j.model.Component;
+import net.fortuna.ical4j.model.component.VEvent;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.planning.SessionSheet;
+import school.kerygma.app.planning.SessionView;
+import school.kerygma.app.planning.Sessions;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.PostingSheet;
+import school.kerygma.app.posting.Postings;
+import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.Moments;
+import school.kerygma.media.process.Program;
+
+/**
+ * Standard: RFC 5545 (folding 3.1, SEQUENCE 3.8.7.4, STATUS 3.8.1.11, VTIMEZONE 3.6.5). Reference
+ * libraries: ical4j reads the feed back, and Debian's python3-icalendar where it is there.
+ */
+class CalendarFeedTest {
+
+  private final Instant now = DemoServer.bean(Clock.class).instant();
+  private final TestSchool school = TestSchool.in("America/Halifax", 1);
+  private final UUID student = school.students().iterator().next();
+
+  private static HttpResponse<String> get(String url) throws IOException, InterruptedException {
+    try (HttpClient client = HttpClient.newHttpClient()) {
+      return client.send(
+          HttpRequest.newBuilder(URI.create(url)).build(), HttpResponse.BodyHandlers.ofString());
+    }
+  }
+
+  private String link() {
+    return DemoServer.bean(People.class).feedLink(student);
+  }
+
+  private List<VEvent> events() throws Exception {
+    HttpResponse<String> answer = get(link());
+    assertThat(answer.statusCode()).isEqualTo(200);
+    Calendar calendar =
+        new CalendarBuilder()
+            .build(new ByteArrayInputStream(answer.body().getBytes(StandardCharsets.UTF_8)));
+    calendar.validate();
+    return calendar.getComponents(Component.VEVENT);
+  }
+
+  private static String value(VEvent event, String property) {
+    return event.getRequiredProperty(property).getValue();
+  }
+
+  private UUID post(String title, Optional<DueRule> due) {
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                new TaskSheet(
+                    title,
+                    "with a ruler, and please; commas, and \\ strokes",
+                    20,
+                    null,
+                    true,
+                    false,
+                    due,
+                    Map.of(school.section(), LocalDate.parse("2026-10-02"))));
+    UUID posting = UUID.randomUUID();
+    DemoServer.bean(Postings.class)
+        .post(
+            posting,
+            school.teacher(),
+            new PostingSheet(
+                null,
+                Set.of(task),
+                "",
+                "",
+                Map.of(
+                    school.section(),
+                    new Moments(
+                        now.minusSeconds(5), now.plus(Duration.ofHours(1)), Optional.empty()))));
+    return posting;
+  }
+
+  @Test
+  void aPostedTaskIsInTheCalendarWhenItIsDueAndAChangeKeepsItsUidAndRaisesItsSequence()
+      throws Exception {
+    UUID posting =
+        post("Draw a bridge over the school pond, with every beam that you need", Optional.empty());
+    VEvent first = events().getFirst();
+    // Its day is October 2; without a rule it is due at the end of its day.
+    assertThat(value(first, "DTSTART")).isEqualTo("20261002T235900");
+    assertThat(first.getRequiredProperty("DTSTART").getRequiredParameter("TZID").getValue())
+        .isEqualTo("America/Halifax");
+    assertThat(value(first, "SEQUENCE")).isEqualTo("0");
+    assertThat(events()).extracting(e -> value(e, "SEQUENCE")).containsExactly("0");
+
+    Postings postings = DemoServer.bean(Postings.class);
+    UUID delivery = postings.ofPosting(posting).getFirst().id();
+    postings.change(
+        delivery,
+        new Moments(now.minusSeconds(5), Instant.parse("2026-10-06T02:59:00Z"), Optional.empty()));
+    VEvent changed = events().getFirst();
+    assertThat(value(changed, "UID")).isEqualTo(value(first, "UID"));
+    assertThat(value(changed, "DTSTART")).isEqualTo("20261005T235900");
+    assertThat(value(changed, "SEQUENCE")).isEqualTo("1");
+
+    postings.withdraw(delivery);
+    VEvent gone = events().getFirst();
+    assertThat(value(gone, "STATUS")).isEqualTo("CANCELLED");
+    assertThat(value(gone, "SEQUENCE")).isEqualTo("2");
+    postings.putUpAgain(delivery);
+    assertThat(value(events().getFirst(), "STATUS")).isEqualTo("CONFIRMED");
+    assertThat(value(events().getFirst(), "SEQUENCE")).isEqualTo("3");
+  }
+
+  @Test
+  void aRuleDecidesWhenATaskIsDueInTheCalendarToo() throws Exception {
+    post("Hand in the table", Optional.of(DueRule.parse("next-meeting")));
+    // The section meets on Mondays, Wednesdays and Fridays; after Friday the 2nd comes Monday the
+    // 5th.
+    assertThat(value(events().getFirst(), "DTSTART")).isEqualTo("20261005T085000");
+  }
+
+  @Test
+  void aSessionThatIsCancelledIsCancelledInTheCalendar() throws Exception {
+    Sessions sessions = DemoServer.bean(Sessions.class);
+    sessions.plan(
+        Set.of(school.section()),
+        new SessionSheet(
+            "Help hour",
+            "Room 12",
+            LocalDate.parse("2026-11-02"),
+            LocalTime.of(9, 40),
+            LocalTime.of(10, 10),
+            false));
+    VEvent event = events().getFirst();
+    assertThat(value(event, "DTSTART")).isEqualTo("20261102T094000");
+    assertThat(value(event, "LOCATION")).isEqualTo("Room 12");
+    SessionView session = sessions.ofSection(school.section()).getFirst();
+    sessions.cancel(session.id());
+    assertThat(value(events().getFirst(), "STATUS")).isEqualTo("CANCELLED");
+  }
+
+  @Test
+  void noLineIsLongerThanSeventyFiveOctetsAndLinesEndWithCarriageReturnAndLineFeed()
+      throws Exception {
+    post(
+        "Ein Brückenmodell über den Schulteich bauen, mit Fachwerk und vielen Trägern aus Karton",
+        Optional.empty());
+    String body = get(link()).body();
+    assertThat(body)
+        .endsWith("END:VCALENDAR\r\n")
+        .contains("BEGIN:VTIMEZONE", "TZID:America/Halifax");
+    assertThat(body.split("\r\n"))
+        .allMatch(line -> line.getBytes(StandardCharsets.UTF_8).length <= 75)
+        .noneMatch(line -> line.contains("\n"));
+  }
+
+  @Test
+  void aGuessedLinkShowsNothingAndANewCardEndsTheOldLink() throws Exception {
+    String link = link();
+    assertThat(
+            get(link.replaceAll(".\\.ics", "A.ics").replaceAll("/feeds/.", "/feeds/Z"))
+                .statusCode())
+        .isEqualTo(404);
+    String card = DemoServer.bean(People.class).cardLinks(Set.of(student)).get(student);
+    assertThat(get(card.replace("/in/", "/feeds/") + ".ics").statusCode()).isEqualTo(404);
+    DemoServer.bean(People.class).replaceCard(student);
+    assertThat(get(link).statusCode()).isEqualTo(404);
+    assertThat(get(link()).statusCode()).isEqualTo(200);
+  }
+
+  @Test
+  void anotherReaderFindsTheSameInstant(@TempDir Path directory) throws Exception {
+    assumeTrue(
+        Files.exists(Path.of("/usr/lib/python3/dist-packages/icalendar")),
+        "Debian's python3-icalendar is not installed");
+    post("Weigh the model", Optional.empty());
+    Path file = Files.writeString(directory.resolve("feed.ics"), get(link()).body());
+    byte[] read =
+        Program.run(
+            List.of(
+                "/usr/bin/python3",
+                "-c",
+                "import icalendar,sys,datetime\n"
+                    + "c = icalendar.Calendar.from_ical(open(sys.argv[1], 'rb').read())\n"
+                    + "e = c.walk('VEVENT')[0]\n"
+                    + "print(e['SUMMARY'], e['DTSTART'].dt.astimezone(datetime.timezone.utc).isoformat(), e['DESCRIPTION'])",
+                file.toString()),
+            Duration.ofMinutes(1),
+            10_000);
+    assertThat(new String(read, StandardCharsets.UTF_8).strip())
+        .endsWith(
+            ": Weigh the model 2026-10-03T02:59:00+00:00 with a ruler, and please; commas, and \\ strokes");
+  }
+}
