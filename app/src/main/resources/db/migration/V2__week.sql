@@ -57,3 +57,6 @@ create table feed_entry (
   cancelled  boolean      not null
 );
 create index on feed_entry (section_id);
+
+-- Who set a school up may change it even before a section is there.
+alter table school add column founder_id uuid references person;

@@ -19,6 +19,7 @@ public class Gate {
 
   /** The kinds of things that can be asked for. */
   public enum Kind {
+    TERM,
     SECTION,
     STUDENT,
     HANDOUT,

@@ -50,6 +50,42 @@ public class People {
     return persons.save(new Person(Role.STUDENT, name, normal(email), null)).id();
   }
 
+  /** Adds a student whose address may not be known. */
+  public UUID addStudent(String name, Optional<String> email) {
+    return persons
+        .save(new Person(Role.STUDENT, name, email.map(People::normal).orElse(null), null))
+        .id();
+  }
+
+  @Transactional(readOnly = true)
+  public Optional<UUID> studentByEmail(String email) {
+    return byEmail(email, Role.STUDENT);
+  }
+
+  @Transactional(readOnly = true)
+  public Optional<UUID> teacherByEmail(String email) {
+    return byEmail(email, Role.TEACHER);
+  }
+
+  private Optional<UUID> byEmail(String email, Role role) {
+    return persons.findByEmail(normal(email)).filter(p -> p.role() == role).map(Person::id);
+  }
+
+  /** Makes somebody a student's guardian; a guardian who is known by address is not added again. */
+  public void guard(String name, Optional<String> email, UUID student) {
+    Person guardian =
+        email
+            .map(People::normal)
+            .flatMap(persons::findByEmail)
+            .filter(p -> p.role() == Role.GUARDIAN)
+            .orElseGet(
+                () ->
+                    persons.save(
+                        new Person(
+                            Role.GUARDIAN, name, email.map(People::normal).orElse(null), null)));
+    guardian.students().add(student);
+  }
+
   public UUID addGuardian(String name, String email, Set<UUID> students) {
     Person guardian = new Person(Role.GUARDIAN, name, normal(email), null);
     guardian.students().addAll(students);

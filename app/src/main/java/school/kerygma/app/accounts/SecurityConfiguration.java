@@ -43,7 +43,13 @@ class SecurityConfiguration {
                         "/favicon.svg")
                     .permitAll()
                     .requestMatchers(
-                        "/", "/sign-in", "/in/**", "/feeds/**", "/actuator/health/**", "/demo/**")
+                        "/",
+                        "/start",
+                        "/sign-in",
+                        "/in/**",
+                        "/feeds/**",
+                        "/actuator/health/**",
+                        "/demo/**")
                     .permitAll()
                     .requestMatchers("/class/**", "/watch/**")
                     .hasRole("STUDENT")

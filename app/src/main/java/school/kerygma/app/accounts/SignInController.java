@@ -4,10 +4,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
-import org.springframework.security.core.context.SecurityContext;
-import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
-import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -19,15 +15,19 @@ import school.kerygma.core.access.Access.Role;
 class SignInController {
 
   private final People people;
-  private final SecurityContextRepository contexts = new HttpSessionSecurityContextRepository();
+  private final FirstSignIn signIn;
 
-  SignInController(People people) {
+  SignInController(People people, FirstSignIn signIn) {
     this.people = people;
+    this.signIn = signIn;
   }
 
   @GetMapping("/")
   String home(@AuthenticationPrincipal @Nullable SignedIn me) {
-    return me == null ? "redirect:/sign-in" : "redirect:" + home(me.role());
+    if (me == null) {
+      return people.nobodyYet() ? "redirect:/start" : "redirect:/sign-in";
+    }
+    return "redirect:" + home(me.role());
   }
 
   @GetMapping("/sign-in")
@@ -40,14 +40,7 @@ class SignInController {
   String byCard(
       @PathVariable String key, HttpServletRequest request, HttpServletResponse response) {
     SignedIn person = people.byCard(key).orElseThrow(() -> Problem.refused("card-replaced"));
-    if (request.getSession(false) != null) {
-      request.getSession().invalidate();
-    }
-    request.getSession(true);
-    SecurityContext context = SecurityContextHolder.createEmptyContext();
-    context.setAuthentication(TeacherSignIn.authenticated(person));
-    SecurityContextHolder.setContext(context);
-    contexts.saveContext(context, request, response);
+    signIn.signIn(person, request, response);
     return "redirect:" + home(person.role());
   }
 

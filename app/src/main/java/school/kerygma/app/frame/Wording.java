@@ -38,6 +38,16 @@ public final class Wording {
     return format("MMMM d", date);
   }
 
+  /** "M" for Monday. */
+  public String initial(java.time.DayOfWeek day) {
+    return day.name().substring(0, 1);
+  }
+
+  /** "September 2026". */
+  public String month(java.time.YearMonth month) {
+    return format("MMMM uuuu", month.atDay(1));
+  }
+
   /** "Wednesday, September 30". */
   public String fullDay(LocalDate date) {
     return format("EEEE, MMMM d", date);

@@ -15,8 +15,10 @@ import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import school.kerygma.core.time.SchoolCalendar;
 import school.kerygma.core.time.SchoolDay;
 
@@ -27,13 +29,19 @@ class School {
   @Id @GeneratedValue private UUID id;
   private String name;
   private String zone;
+  private @Nullable UUID founderId;
 
   @SuppressWarnings("NullAway.Init")
   protected School() {}
 
-  School(String name, ZoneId zone) {
+  School(String name, ZoneId zone, @Nullable UUID founderId) {
     this.name = name;
     this.zone = zone.getId();
+    this.founderId = founderId;
+  }
+
+  Optional<UUID> founder() {
+    return Optional.ofNullable(founderId);
   }
 
   UUID id() {
@@ -89,6 +97,27 @@ class School {
 
     School school() {
       return school;
+    }
+
+    String name() {
+      return name;
+    }
+
+    Set<LocalDate> daysOff() {
+      return daysOff;
+    }
+
+    Map<LocalDate, LocalTime> early() {
+      return early;
+    }
+
+    void change(
+        String name, LocalDate firstMonday, int weeks, LocalTime dayBegins, LocalTime dayEnds) {
+      this.name = name;
+      this.firstMonday = firstMonday;
+      this.weeks = weeks;
+      this.dayBegins = dayBegins;
+      this.dayEnds = dayEnds;
     }
 
     SchoolCalendar calendar() {

@@ -62,6 +62,20 @@ class Section {
     return id;
   }
 
+  Set<UUID> students() {
+    return students;
+  }
+
+  Set<UUID> teachers() {
+    return teachers;
+  }
+
+  void change(String name, MeetingPattern meets, int minutes) {
+    this.name = name;
+    this.meets = meets.toString();
+    this.minutes = minutes;
+  }
+
   /** The section as other modules see it. */
   SectionView view() {
     return new SectionView(
@@ -98,7 +112,19 @@ class Section {
     List<UUID> teachersOfStudent(UUID student);
   }
 
-  interface TermRepository extends JpaRepository<School.Term, UUID> {}
+  interface TermRepository extends JpaRepository<School.Term, UUID> {
+
+    @Query(
+        "select t from Term t where t.school.founderId = :teacher or exists"
+            + " (select s from Section s where s.school = t.school and :teacher member of s.teachers)"
+            + " order by t.firstMonday")
+    List<School.Term> ofTeacher(UUID teacher);
+
+    @Query(
+        "select count(s) > 0 from Section s, Term t where t.id = :term and s.school = t.school"
+            + " and :teacher member of s.teachers")
+    boolean teachesAt(UUID teacher, UUID term);
+  }
 
   interface SchoolRepository extends JpaRepository<School, UUID> {}
 }

@@ -44,7 +44,8 @@ public class Sections implements Gate.CircleSource {
       int weeks,
       Set<LocalDate> daysOff) {
     School.Term term =
-        new School.Term(schools.save(new School(school, zone)), name, firstMonday, weeks, daysOff);
+        new School.Term(
+            schools.save(new School(school, zone, null)), name, firstMonday, weeks, daysOff);
     term.calendar(); // refuses a term that is none
     return terms.save(term).id();
   }
@@ -58,6 +59,26 @@ public class Sections implements Gate.CircleSource {
       Set<UUID> students) {
     School.Term of = terms.findById(term).orElseThrow(Problem::notFound);
     return sections.save(new Section(of, name, meets, minutes, teachers, students)).id();
+  }
+
+  /** Adds a section without students, taught by one. */
+  public UUID add(UUID teacher, UUID term, String name, MeetingPattern meets, int minutes) {
+    check(name, minutes);
+    return addSection(term, name.strip(), meets, minutes, Set.of(teacher), Set.of());
+  }
+
+  public void change(UUID section, String name, MeetingPattern meets, int minutes) {
+    check(name, minutes);
+    sections.findById(section).orElseThrow(Problem::notFound).change(name.strip(), meets, minutes);
+  }
+
+  private static void check(String name, int minutes) {
+    if (name.isBlank() || name.strip().length() > 60) {
+      throw Problem.refused("name");
+    }
+    if (minutes < 1 || minutes > 600) {
+      throw Problem.refused("minutes");
+    }
   }
 
   @Transactional(readOnly = true)
@@ -87,13 +108,26 @@ public class Sections implements Gate.CircleSource {
 
   @Override
   public List<Gate.Kind> kinds() {
-    return List.of(Gate.Kind.SECTION, Gate.Kind.STUDENT);
+    return List.of(Gate.Kind.TERM, Gate.Kind.SECTION, Gate.Kind.STUDENT);
   }
 
   /** Around a section: its teachers and students. Around a student: who teaches and who guards. */
   @Override
   @Transactional(readOnly = true)
   public Circle circle(Gate.Kind kind, UUID id) {
+    if (kind == Gate.Kind.TERM) {
+      return terms
+          .findById(id)
+          .map(
+              t ->
+                  new Circle(
+                      teacher ->
+                          t.school().founder().filter(teacher::equals).isPresent()
+                              || terms.teachesAt(teacher, id),
+                      any -> false,
+                      any -> false))
+          .orElse(Circle.NOBODY);
+    }
     if (kind == Gate.Kind.STUDENT) {
       return new Circle(
           Set.copyOf(sections.teachersOfStudent(id))::contains,

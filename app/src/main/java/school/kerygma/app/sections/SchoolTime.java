@@ -1,0 +1,125 @@
+package school.kerygma.app.sections;
+
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.core.time.SchoolCalendar;
+
+/** A school's terms, its days without school and its early closings. */
+@Service
+@Transactional
+public class SchoolTime {
+
+  /** A term as the school's screen shows it. */
+  public record TermView(
+      UUID id, UUID school, String schoolName, String name, SchoolCalendar calendar) {
+
+    public LocalDate lastFriday() {
+      return calendar.mondayOfWeek(calendar.weeks()).plusDays(4);
+    }
+  }
+
+  private final Section.SchoolRepository schools;
+  private final Section.TermRepository terms;
+
+  SchoolTime(Section.SchoolRepository schools, Section.TermRepository terms) {
+    this.schools = schools;
+    this.terms = terms;
+  }
+
+  /** Founds a school with its first term; gives the term. */
+  public UUID found(
+      UUID founder, String school, ZoneId zone, String term, LocalDate firstDay, int weeks) {
+    if (school.isBlank() || school.strip().length() > 120) {
+      throw Problem.refused("name");
+    }
+    School founded = schools.save(new School(school.strip(), zone, founder));
+    return addTerm(founded, term, firstDay, weeks);
+  }
+
+  private UUID addTerm(School school, String name, LocalDate firstDay, int weeks) {
+    check(name, weeks);
+    LocalDate monday = SchoolCalendar.mondayOf(firstDay);
+    return terms.save(new School.Term(school, name.strip(), monday, weeks, Set.of())).id();
+  }
+
+  /** Adds a term to the school of another. */
+  public UUID addTerm(UUID besides, String name, LocalDate firstDay, int weeks) {
+    return addTerm(term(besides).school(), name, firstDay, weeks);
+  }
+
+  private static void check(String name, int weeks) {
+    if (name.isBlank() || name.strip().length() > 60) {
+      throw Problem.refused("name");
+    }
+    if (weeks < 1 || weeks > 53) {
+      throw Problem.refused("weeks");
+    }
+  }
+
+  /** Changes a term; it begins on the Monday of the week of its first day. */
+  public void change(
+      UUID term, String name, LocalDate firstDay, int weeks, LocalTime begins, LocalTime ends) {
+    check(name, weeks);
+    if (!ends.isAfter(begins)) {
+      throw Problem.refused("session-ends");
+    }
+    term(term).change(name.strip(), SchoolCalendar.mondayOf(firstDay), weeks, begins, ends);
+  }
+
+  /** Makes a school day one without school, or the other way about. */
+  public void turn(UUID term, LocalDate day) {
+    School.Term t = term(term);
+    if (!t.daysOff().remove(day)) {
+      t.daysOff().add(day);
+    }
+  }
+
+  /**
+   * Adds days without school; days that lie outside the term are left out.
+   *
+   * @return how many weekdays were added
+   */
+  public int close(UUID term, Collection<LocalDate> days) {
+    School.Term t = term(term);
+    SchoolCalendar calendar = t.calendar();
+    Set<LocalDate> added = new HashSet<>(days);
+    added.removeIf(d -> !calendar.holds(d) || !calendar.isSchoolDay(d));
+    t.daysOff().addAll(added);
+    return added.size();
+  }
+
+  /** Lets school end earlier on a day, or as always. */
+  public void closeEarly(UUID term, LocalDate day, Optional<LocalTime> at) {
+    School.Term t = term(term);
+    at.ifPresentOrElse(time -> t.early().put(day, time), () -> t.early().remove(day));
+  }
+
+  private School.Term term(UUID id) {
+    return terms.findById(id).orElseThrow(Problem::notFound);
+  }
+
+  @Transactional(readOnly = true)
+  public TermView get(UUID id) {
+    return view(term(id));
+  }
+
+  /** The terms of the schools in which a person teaches, or which they founded; oldest first. */
+  @Transactional(readOnly = true)
+  public List<TermView> ofTeacher(UUID teacher) {
+    return terms.ofTeacher(teacher).stream().map(SchoolTime::view).toList();
+  }
+
+  private static TermView view(School.Term t) {
+    return new TermView(t.id(), t.school().id(), t.school().name(), t.name(), t.calendar());
+  }
+}
