@@ -57,7 +57,11 @@ class EveryScreenTest {
         bridge + "/play",
         bridge + "/post",
         "/sections",
+        "/sections/" + section,
         "/sections/" + section + "/cards",
+        "/school",
+        "/calendar",
+        "/plan/sessions/new",
         "/follow-up");
   }
 
@@ -69,6 +73,7 @@ class EveryScreenTest {
     Map<UUID, String> links = DemoServer.bean(People.class).cardLinks(Set.of(imani, guardian));
     Map<String, String> cards = new LinkedHashMap<>();
     cards.put("/class", links.get(imani));
+    cards.put("/class/calendar", links.get(imani));
     cards.put("/family", links.get(guardian));
     return cards;
   }
@@ -88,7 +93,7 @@ class EveryScreenTest {
       Page page = chromium.teacher(desk);
       for (String path : teachersScreens()) {
         page.setViewportSize(1280, 800);
-        page.navigate(DemoServer.address() + path);
+        assertThat(page.navigate(DemoServer.address() + path).ok()).as(path).isTrue();
         Chromium.assertAccessible(page);
         for (int width : new int[] {1024, 640}) {
           page.setViewportSize(width, width * 3 / 4);
@@ -106,7 +111,7 @@ class EveryScreenTest {
               try (BrowserContext phone = chromium.context(390, 844)) {
                 Page page = phone.newPage();
                 page.navigate(card);
-                page.navigate(DemoServer.address() + path);
+                assertThat(page.navigate(DemoServer.address() + path).ok()).as(path).isTrue();
                 Chromium.assertAccessible(page);
                 assertFits(page);
                 page.setViewportSize(320, 640); // WCAG 2.2, 1.4.10
@@ -141,7 +146,8 @@ class EveryScreenTest {
       }
       Map<String, Long> after = new LinkedHashMap<>();
       lists.forEach(path -> after.put(path, statements(page, path)));
-      assertThat(after).isEqualTo(before);
+      after.forEach(
+          (path, asked) -> assertThat(asked).as(path).isLessThanOrEqualTo(before.get(path)));
     }
   }
 

@@ -25,9 +25,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.accounts.People;
 
 /**
- * The table of persons and things, over real requests. Imani is in 7A, for which the Footbridge
- * walkthrough is up; Wood is in 8B, for which the joint walkthrough is only scheduled; both have a
- * guardian.
+ * The table of persons and things, over real requests. The colleague shares 7A with the teacher.
+ * Imani is in 7A, for which the Footbridge walkthrough is up; Wood is in 8B, for which the joint
+ * walkthrough is only scheduled; both have a guardian.
  */
 class WhoMaySeeWhatTest {
 
@@ -104,6 +104,10 @@ class WhoMaySeeWhatTest {
     THINGS.put(
         "the task",
         "/plan/tasks/" + one(sql, "select id from task where title = 'Sketch three bridges'"));
+    THINGS.put("school time", "/school");
+    THINGS.put("7A's roster", "/sections/" + section);
+    THINGS.put("a session's form", "/plan/sessions/new");
+    THINGS.put("class calendar", "/class/calendar");
     THINGS.put("plan book", "/plan");
     THINGS.put("follow-up", "/follow-up");
     THINGS.put("class page", "/class");
@@ -176,19 +180,23 @@ class WhoMaySeeWhatTest {
   @ParameterizedTest(name = "{0}")
   @CsvSource({
     // thing,            nobody, teacher, colleague, imani, wood, imanisGuardian, woodsGuardian
-    "bridge's score,     in, s, -, s, -, s, -",
-    "bridge's sound,     in, s, -, s, -, s, -",
-    "bridge's captions,  in, s, -, s, -, s, -",
-    "bridge's page,      in, s, -, s, -, s, -",
+    "bridge's score,     in, s, s, s, -, s, -",
+    "bridge's sound,     in, s, s, s, -, s, -",
+    "bridge's captions,  in, s, s, s, -, s, -",
+    "bridge's page,      in, s, s, s, -, s, -",
     "joint's score,      in, s, -, -, -, -, -",
     "joint's sound,      in, s, -, -, -, -, -",
     "a slide not shown,  in, s, -, -, -, -, -",
     "the sheet,          in, s, -, -, -, -, -",
     "the script,         in, s, -, -, -, -, -",
     "the lectern,        in, s, -, -, -, -, -",
-    "the task,           in, s, -, -, -, -, -",
+    "the task,           in, s, s, -, -, -, -",
     "pass cards,         in, s, s, -, -, -, -",
     "other cards,        in, s, -, -, -, -, -",
+    "school time,        in, s, s, -, -, -, -",
+    "7A's roster,        in, s, s, -, -, -, -",
+    "a session's form,   in, s, s, -, -, -, -",
+    "class calendar,     in, -, -, s, s, -, -",
     "plan book,          in, s, s, -, -, -, -",
     "follow-up,          in, s, s, -, -, -, -",
     "class page,         in, -, -, s, s, -, -",

@@ -122,6 +122,9 @@ class PlanBookController {
       gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, section);
       days.put(section, LocalDate.parse(String.valueOf(form.getFirst("day-" + section))));
     }
+    if (id != null) {
+      keepOthers(me, id, days);
+    }
     TaskSheet sheet =
         new TaskSheet(title, detail, minutes, points, required, inOrder, rule(due, form), days);
     if (id == null) {
@@ -132,6 +135,23 @@ class PlanBookController {
     }
     Optional<LocalDate> first = days.values().stream().min(LocalDate::compareTo);
     return "redirect:/plan" + first.map(d -> "?week=" + d).orElse("");
+  }
+
+  /** Sections that somebody else teaches keep their day: they are not on this form. */
+  private void keepOthers(SignedIn me, UUID task, Map<UUID, LocalDate> days) {
+    Set<UUID> own = new HashSet<>();
+    sections.ofTeacher(me.id()).forEach(s -> own.add(s.id()));
+    gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task);
+    tasks
+        .get(task)
+        .sheet()
+        .days()
+        .forEach(
+            (section, day) -> {
+              if (!own.contains(section)) {
+                days.put(section, day);
+              }
+            });
   }
 
   /** The rule that is chosen, with the time, weekday or count beside it. */

@@ -59,7 +59,7 @@ class SessionController {
   @GetMapping("/plan/sessions/{id}")
   String one(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
     SessionView session = own(me, id);
-    model.addAttribute("session", session);
+    model.addAttribute("planned", session); // "session" is the web's own in a template.
     model.addAttribute("sections", List.of(sections.get(session.section())));
     model.addAttribute("day", session.sheet().day());
     return "planbook/session";

@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -33,6 +34,11 @@ public class Tasks {
   @Transactional(readOnly = true)
   public TaskView get(UUID task) {
     return tasks.findById(task).map(Task::view).orElseThrow(Problem::notFound);
+  }
+
+  @Transactional(readOnly = true)
+  public Optional<TaskView> find(UUID task) {
+    return tasks.findById(task).map(Task::view);
   }
 
   @Transactional(readOnly = true)

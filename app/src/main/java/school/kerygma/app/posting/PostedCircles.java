@@ -10,16 +10,16 @@ import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.walkthroughs.Scores;
 import school.kerygma.app.walkthroughs.Scripts;
 import school.kerygma.core.access.Access.Circle;
 
 /**
- * Who stands around the things that are posted: the teacher whose they are, the students of the
- * sections for which they are up now, and their guardians.
+ * Who stands around the things that are posted: the teacher whose they are and who shares the
+ * section, the students of the sections for which they are up now, and their guardians.
  */
 @Component
 @Transactional(readOnly = true)
@@ -59,35 +59,46 @@ class PostedCircles implements Gate.CircleSource {
   @Override
   public Circle circle(Gate.Kind kind, UUID id) {
     return switch (kind) {
-      case PAGE -> circle(handouts.ownerOfPage(id), postings.ofWalkthroughs(scores.showing(id)));
-      case WALKTHROUGH -> circle(scripts.ownerOf(id), postings.ofWalkthroughs(Set.of(id)));
+      case PAGE -> shared(handouts.ownerOfPage(id), postings.ofWalkthroughs(scores.showing(id)));
+      case WALKTHROUGH -> {
+        Circle all = shared(scripts.ownerOf(id), postings.ofWalkthroughs(Set.of(id)));
+        // Who shares a section plays what is posted there; the script stays its author's.
+        Set<UUID> author = scripts.ownerOf(id).map(Set::of).orElse(Set.of());
+        yield new Circle(author::contains, all.students(), all.guardians());
+      }
       case SCORE ->
-          scores.walkthroughOf(id).map(w -> circle(Gate.Kind.WALKTHROUGH, w)).orElse(Circle.NOBODY);
-      case TASK -> circle(taskOwner(id), postings.ofTask(id));
+          scores
+              .walkthroughOf(id)
+              .map(w -> shared(scripts.ownerOf(w), postings.ofWalkthroughs(Set.of(w))))
+              .orElse(Circle.NOBODY);
+      case TASK -> {
+        Optional<TaskView> task = tasks.find(id);
+        Circle posted = shared(task.map(TaskView::owner), postings.ofTask(id));
+        Set<UUID> placed = task.map(t -> t.sheet().days().keySet()).orElse(Set.of());
+        yield new Circle(
+            posted.teachers().or(teacher -> sections.anyTaughtBy(teacher, placed)),
+            posted.students(),
+            posted.guardians());
+      }
       case POSTING -> {
         List<DeliveryView> own = postings.ofPosting(id);
-        yield circle(own.stream().map(DeliveryView::owner).findFirst(), own);
+        yield shared(own.stream().map(DeliveryView::owner).findFirst(), own);
       }
       default -> Circle.NOBODY;
     };
   }
 
-  private Optional<UUID> taskOwner(UUID id) {
-    try {
-      return Optional.of(tasks.get(id).owner());
-    } catch (Problem none) {
-      return Optional.empty();
-    }
-  }
-
-  private Circle circle(Optional<UUID> owner, List<DeliveryView> deliveries) {
+  /** The owner and whoever teaches a section to which it is posted; students while it is up. */
+  private Circle shared(Optional<UUID> owner, List<DeliveryView> deliveries) {
+    Set<UUID> posted = deliveries.stream().map(DeliveryView::section).collect(Collectors.toSet());
     Set<UUID> up =
         deliveries.stream()
             .filter(DeliveryView::up)
             .map(DeliveryView::section)
             .collect(Collectors.toSet());
+    Set<UUID> own = owner.map(Set::of).orElse(Set.of());
     return new Circle(
-        owner.map(Set::of).orElse(Set.of())::contains,
+        teacher -> own.contains(teacher) || sections.anyTaughtBy(teacher, posted),
         student -> sections.anySits(Set.of(student), up),
         guardian -> sections.anySits(people.studentsOf(guardian), up));
   }

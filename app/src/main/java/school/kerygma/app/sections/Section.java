@@ -108,6 +108,10 @@ class Section {
     boolean anySits(Collection<UUID> persons, Collection<UUID> sections);
 
     @Query(
+        "select count(s) > 0 from Section s where s.id in :sections and :teacher member of s.teachers")
+    boolean anyTaughtBy(UUID teacher, Collection<UUID> sections);
+
+    @Query(
         "select distinct t from Section s join s.teachers t join s.students p where p = :student")
     List<UUID> teachersOfStudent(UUID student);
   }

@@ -152,4 +152,10 @@ public class Sections implements Gate.CircleSource {
   public boolean anySits(Collection<UUID> persons, Collection<UUID> in) {
     return !persons.isEmpty() && !in.isEmpty() && sections.anySits(persons, in);
   }
+
+  /** Whether a teacher teaches any of the sections. */
+  @Transactional(readOnly = true)
+  public boolean anyTaughtBy(UUID teacher, Collection<UUID> of) {
+    return !of.isEmpty() && sections.anyTaughtBy(teacher, of);
+  }
 }
