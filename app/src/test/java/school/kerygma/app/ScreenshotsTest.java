@@ -98,6 +98,18 @@ class ScreenshotsTest {
       take(teacher, "followup");
       teacher.navigate(home + "/sections/" + section + "/cards");
       take(teacher, "passcards");
+      teacher.navigate(home + "/school");
+      take(teacher, "year");
+      teacher.navigate(home + "/sections/" + section);
+      take(teacher, "section");
+      teacher.navigate(home + "/plan/tasks/new");
+      teacher.getByLabel("What students do").fill("Weigh the model");
+      teacher.getByLabel("Due", new Page.GetByLabelOptions().setExact(true)).selectOption("week");
+      take(teacher, "task");
+      teacher.setViewportSize(390, 844);
+      teacher.navigate(home + "/plan");
+      take(teacher, "planbook-phone");
+      teacher.setViewportSize(1280, 800);
       Page wide = chromium.context(1280, 800).newPage();
       wide.navigate(cards.get(student));
       at(wide, 32);

@@ -26,6 +26,8 @@ import school.kerygma.app.ScopedClock;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.planning.SessionSheet;
+import school.kerygma.app.planning.Sessions;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.PostingSheet;
@@ -61,6 +63,7 @@ class DemoSchool implements ApplicationRunner {
   private final Sections sections;
   private final Handouts handouts;
   private final Tasks tasks;
+  private final Sessions sessions;
   private final Scripts scripts;
   private final Scores scores;
   private final DemoRecorder recorder;
@@ -81,6 +84,7 @@ class DemoSchool implements ApplicationRunner {
       Sections sections,
       Handouts handouts,
       Tasks tasks,
+      Sessions sessions,
       Scripts scripts,
       Scores scores,
       DemoRecorder recorder,
@@ -92,6 +96,7 @@ class DemoSchool implements ApplicationRunner {
     this.sections = sections;
     this.handouts = handouts;
     this.tasks = tasks;
+    this.sessions = sessions;
     this.scripts = scripts;
     this.scores = scores;
     this.recorder = recorder;
@@ -134,10 +139,25 @@ class DemoSchool implements ApplicationRunner {
     DemoNames names = new DemoNames();
     List<UUID> families = new ArrayList<>();
     addSection(
-        term, "7A Design", "MON,WED,FRI", 45, 28, Set.of(teacher, colleague), names, families);
+        term,
+        "7A Design",
+        "MON 9:40-10:30,WED 9:40-10:30,FRI 9:40-10:30",
+        45,
+        28,
+        Set.of(teacher, colleague),
+        names,
+        families);
     addSection(term, "7C Design", "TUE,THU", 45, 26, Set.of(teacher), names, families);
     addSection(term, "8B Woodwork", "MON,THU", 45, 24, Set.of(teacher), names, families);
-    addSection(term, "9 Electronics", "TUE,FRI", 60, 31, Set.of(teacher), names, families);
+    addSection(
+        term,
+        "9 Electronics",
+        "TUE 11:00-11:50,FRI 11:00-11:50 online",
+        60,
+        31,
+        Set.of(teacher),
+        names,
+        families);
   }
 
   /** The whole of week 6, and a Friday for the teachers. */
@@ -222,6 +242,24 @@ class DemoSchool implements ApplicationRunner {
     plan("Read how the sensor works", "", 20, null, false, Map.of("9 Electronics", 1));
     plan(
         "Place the sensor", "on the board, battery last", 40, 5, false, Map.of("9 Electronics", 4));
+    sessions.plan(
+        Set.of(classes.get("7C Design")),
+        new SessionSheet(
+            "Help hour",
+            "the workshop",
+            monday.plusDays(2),
+            LocalTime.of(14, 10),
+            LocalTime.of(14, 40),
+            false));
+    sessions.plan(
+        Set.of(classes.get("9 Electronics")),
+        new SessionSheet(
+            "Live meeting",
+            "the link stands on the class page",
+            monday.plusDays(4),
+            LocalTime.of(11, 0),
+            LocalTime.of(11, 30),
+            false));
   }
 
   private void plan(

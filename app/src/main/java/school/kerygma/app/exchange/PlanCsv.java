@@ -1,0 +1,106 @@
+package school.kerygma.app.exchange;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.List;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.core.time.DueRule;
+
+/** A term's plan as a CSV file (RFC 4180), a line for each task of each section. */
+@Controller
+class PlanCsv {
+
+  private static final String[] COLUMNS = {
+    "section", "day", "task", "how", "minutes", "points", "required", "in order", "due"
+  };
+
+  private final Tasks tasks;
+  private final Sections sections;
+
+  PlanCsv(Tasks tasks, Sections sections) {
+    this.tasks = tasks;
+    this.sections = sections;
+  }
+
+  private record Line(SectionView section, LocalDate day, TaskView task) {}
+
+  @GetMapping("/plan.csv")
+  ResponseEntity<byte[]> plan(@AuthenticationPrincipal SignedIn me) {
+    List<SectionView> own = sections.ofTeacher(me.id());
+    if (own.isEmpty()) {
+      throw Problem.notFound();
+    }
+    List<LocalDate> begins = own.stream().map(s -> s.calendar().firstMonday()).sorted().toList();
+    List<LocalDate> ends =
+        own.stream()
+            .map(s -> s.calendar().mondayOfWeek(s.calendar().weeks() + 1))
+            .sorted()
+            .toList();
+    List<TaskView> planned =
+        tasks.between(
+            own.stream().map(SectionView::id).toList(), begins.getFirst(), ends.getLast());
+    List<Line> lines =
+        own.stream()
+            .flatMap(
+                s ->
+                    planned.stream()
+                        .filter(t -> t.sheet().days().containsKey(s.id()))
+                        .map(t -> new Line(s, t.sheet().days().get(s.id()), t)))
+            .sorted(
+                Comparator.comparing((Line l) -> l.section().name())
+                    .thenComparing(Line::day)
+                    .thenComparing(l -> l.task().position()))
+            .toList();
+    return ResponseEntity.ok()
+        .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+        .header(
+            "Content-Disposition",
+            ContentDisposition.attachment().filename("plan.csv").build().toString())
+        .body(write(lines).getBytes(StandardCharsets.UTF_8));
+  }
+
+  private static String write(List<Line> lines) {
+    StringBuilder out = new StringBuilder();
+    try (CSVPrinter csv =
+        new CSVPrinter(out, CSVFormat.RFC4180.builder().setHeader(COLUMNS).get())) {
+      for (Line line : lines) {
+        var sheet = line.task().sheet();
+        csv.printRecord(
+            harmless(line.section().name()),
+            line.day(),
+            harmless(sheet.title()),
+            harmless(sheet.detail()),
+            sheet.minutes(),
+            sheet.points(),
+            sheet.required() ? "yes" : "no",
+            sheet.inOrder() ? "yes" : "no",
+            sheet.due().map(DueRule::text).orElse(""));
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    return out.toString();
+  }
+
+  /** A spreadsheet must not take a title for a formula. */
+  private static String harmless(@Nullable String text) {
+    return text != null && text.matches("(?s)[=+\\-@\\t\\r].*") ? "'" + text : String.valueOf(text);
+  }
+}

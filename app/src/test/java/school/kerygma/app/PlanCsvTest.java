@@ -1,0 +1,60 @@
+package school.kerygma.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import java.io.StringReader;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVRecord;
+import org.junit.jupiter.api.Test;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.core.time.DueRule;
+
+/** Standard: RFC 4180. Reference library: commons-csv reads it back. */
+class PlanCsvTest {
+
+  @Test
+  void thePlanLeavesAsCsvAndNoTitleIsAFormula() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    Tasks tasks = DemoServer.bean(Tasks.class);
+    for (String title : List.of("Read \"Tides\", page 4", "=1+1")) {
+      tasks.plan(
+          school.teacher(),
+          new TaskSheet(
+              title,
+              "",
+              20,
+              5,
+              true,
+              false,
+              Optional.of(DueRule.parse("next-meeting")),
+              Map.of(school.section(), LocalDate.parse("2026-09-30"))));
+    }
+    try (Chromium chromium = new Chromium(List.of());
+        BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      String csv = page.request().get(DemoServer.address() + "/plan.csv").text();
+      List<CSVRecord> records =
+          CSVFormat.RFC4180
+              .builder()
+              .setHeader()
+              .setSkipHeaderRecord(true)
+              .get()
+              .parse(new StringReader(csv))
+              .getRecords();
+      assertThat(records)
+          .extracting(r -> r.get("task"), r -> r.get("day"), r -> r.get("due"))
+          .containsExactly(
+              org.assertj.core.groups.Tuple.tuple(
+                  "Read \"Tides\", page 4", "2026-09-30", "next-meeting"),
+              org.assertj.core.groups.Tuple.tuple("'=1+1", "2026-09-30", "next-meeting"));
+    }
+  }
+}
