@@ -60,3 +60,12 @@ create index on feed_entry (section_id);
 
 -- Who set a school up may change it even before a section is there.
 alter table school add column founder_id uuid references person;
+
+-- Under which id another system knows a section or a person, so that a second import finds them again.
+create table roster_key (
+  school_id  uuid         not null references school,
+  kind       varchar(16)  not null check (kind in ('CLASS', 'STUDENT', 'GUARDIAN')),
+  sourced_id varchar(255) not null,
+  subject_id uuid         not null,
+  primary key (school_id, kind, sourced_id)
+);

@@ -72,7 +72,7 @@ public class People {
   }
 
   /** Makes somebody a student's guardian; a guardian who is known by address is not added again. */
-  public void guard(String name, Optional<String> email, UUID student) {
+  public UUID guard(String name, Optional<String> email, UUID student) {
     Person guardian =
         email
             .map(People::normal)
@@ -84,6 +84,12 @@ public class People {
                         new Person(
                             Role.GUARDIAN, name, email.map(People::normal).orElse(null), null)));
     guardian.students().add(student);
+    return guardian.id();
+  }
+
+  /** Gives a guardian one more student. */
+  public void guardAlso(UUID guardian, UUID student) {
+    persons.findById(guardian).orElseThrow(Problem::notFound).students().add(student);
   }
 
   public UUID addGuardian(String name, String email, Set<UUID> students) {

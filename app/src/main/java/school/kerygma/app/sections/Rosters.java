@@ -66,6 +66,11 @@ public class Rosters {
     return new Added(students, guardians, read.size() - students);
   }
 
+  /** Seats a student who is known already. */
+  public void seat(UUID section, UUID student) {
+    sections.findById(section).orElseThrow(Problem::notFound).students().add(student);
+  }
+
   /** Takes a student out: what they have done is kept, but they see the section no more. */
   public void remove(UUID section, UUID student) {
     sections.findById(section).orElseThrow(Problem::notFound).students().remove(student);

@@ -210,11 +210,12 @@ class SchoolController {
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
       @PathVariable UUID student,
-      @RequestParam(required = false) @Nullable UUID to) {
+      @RequestParam(required = false) @Nullable UUID to,
+      @RequestParam(defaultValue = "false") boolean leave) {
     gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, id);
-    if (to == null) {
+    if (leave) {
       rosters.remove(id, student);
-    } else {
+    } else if (to != null) {
       gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, to);
       rosters.move(id, to, student);
     }

@@ -1,0 +1,231 @@
+package school.kerygma.app.exchange;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.Rosters;
+import school.kerygma.app.sections.SchoolTime;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.roster.ImportedRoster;
+import school.kerygma.core.roster.RosterChanges;
+import school.kerygma.core.time.MeetingPattern;
+
+/** Brings rosters in from OneRoster files: first shown, then done. */
+@Service
+@Transactional
+class RosterImports {
+
+  private static final MeetingPattern EVERY_DAY = MeetingPattern.parse("MON,TUE,WED,THU,FRI");
+  private static final int MINUTES = 45;
+
+  /**
+   * What an import would do, in names.
+   *
+   * @param id under which the files are kept until it is done
+   */
+  record Preview(UUID id, RosterChanges changes, List<Line> lines) {}
+
+  /** One class of a preview. */
+  record Line(String title, boolean fresh, List<String> joining, List<String> leaving) {}
+
+  private final RosterKey.Repository keys;
+  private final SchoolTime time;
+  private final Sections sections;
+  private final Rosters rosters;
+  private final People people;
+  private final MediaStore store;
+
+  RosterImports(
+      RosterKey.Repository keys,
+      SchoolTime time,
+      Sections sections,
+      Rosters rosters,
+      People people,
+      MediaStore store) {
+    this.keys = keys;
+    this.time = time;
+    this.sections = sections;
+    this.rosters = rosters;
+    this.people = people;
+    this.store = store;
+  }
+
+  /** All that is known of a school's earlier imports. */
+  private record Memory(Map<RosterKey.Kind, Map<String, UUID>> ids) {
+
+    Map<String, UUID> of(RosterKey.Kind kind) {
+      return ids.computeIfAbsent(kind, k -> new HashMap<>());
+    }
+  }
+
+  private Memory memory(UUID school) {
+    Memory memory = new Memory(new EnumMap<>(RosterKey.Kind.class));
+    keys.ofSchool(school).forEach(k -> memory.of(k.kind()).put(k.sourcedId(), k.subjectId()));
+    return memory;
+  }
+
+  private RosterChanges changes(ImportedRoster roster, Memory memory) {
+    Map<String, UUID> students = memory.of(RosterKey.Kind.STUDENT);
+    Map<String, Set<String>> seats = new HashMap<>();
+    memory
+        .of(RosterKey.Kind.CLASS)
+        .forEach(
+            (sourced, section) -> {
+              Set<UUID> seated = sections.get(section).students();
+              seats.put(
+                  sourced,
+                  students.entrySet().stream()
+                      .filter(e -> seated.contains(e.getValue()))
+                      .map(Map.Entry::getKey)
+                      .collect(Collectors.toSet()));
+            });
+    return RosterChanges.of(
+        roster,
+        new RosterChanges.Known(
+            new HashSet<>(memory.of(RosterKey.Kind.CLASS).keySet()),
+            new HashSet<>(students.keySet()),
+            seats));
+  }
+
+  /** Keeps the files and says what they would change; nothing is changed. */
+  Preview preview(UUID owner, UUID term, Map<String, byte[]> brought) {
+    Map<String, byte[]> files = OneRosterFiles.among(brought);
+    ImportedRoster roster = OneRosterFiles.read(files);
+    UUID id = UUID.randomUUID();
+    files.forEach(
+        (name, bytes) -> store.put(name(owner, id, name), new ByteArrayInputStream(bytes)));
+    Memory memory = memory(time.get(term).school());
+    RosterChanges changes = changes(roster, memory);
+    Map<UUID, String> names = names(changes, memory);
+    List<Line> lines =
+        roster.classes().entrySet().stream()
+            .filter(
+                c ->
+                    changes.newClasses().contains(c.getKey())
+                        || changes.joins().containsKey(c.getKey())
+                        || changes.leaves().containsKey(c.getKey()))
+            .map(c -> line(c.getKey(), c.getValue(), roster, changes, memory, names))
+            .toList();
+    return new Preview(id, changes, lines);
+  }
+
+  private Map<UUID, String> names(RosterChanges changes, Memory memory) {
+    Set<UUID> leaving =
+        changes.leaves().values().stream()
+            .flatMap(Set::stream)
+            .map(memory.of(RosterKey.Kind.STUDENT)::get)
+            .collect(Collectors.toSet());
+    return people.contacts(leaving).entrySet().stream()
+        .collect(Collectors.toMap(Map.Entry::getKey, e -> e.getValue().name()));
+  }
+
+  private static Line line(
+      String id,
+      String title,
+      ImportedRoster roster,
+      RosterChanges changes,
+      Memory memory,
+      Map<UUID, String> names) {
+    return new Line(
+        title,
+        changes.newClasses().contains(id),
+        changes.joins().getOrDefault(id, Set.of()).stream()
+            .map(s -> roster.students().get(s).name())
+            .sorted()
+            .toList(),
+        changes.leaves().getOrDefault(id, Set.of()).stream()
+            .map(s -> names.getOrDefault(memory.of(RosterKey.Kind.STUDENT).get(s), s))
+            .sorted()
+            .toList());
+  }
+
+  private static String name(UUID owner, UUID id, String file) {
+    return "imports/" + owner + "/" + id + "/" + file;
+  }
+
+  /** Does what the preview has shown. Doing it twice changes nothing the second time. */
+  RosterChanges bringIn(UUID owner, UUID term, UUID id) {
+    Map<String, byte[]> files = kept(owner, id);
+    UUID school = time.get(term).school();
+    ImportedRoster roster = OneRosterFiles.read(files);
+    Memory memory = memory(school);
+    RosterChanges changes = changes(roster, memory);
+    for (String sourced : changes.newClasses()) {
+      UUID section = sections.add(owner, term, roster.classes().get(sourced), EVERY_DAY, MINUTES);
+      remember(school, RosterKey.Kind.CLASS, sourced, section, memory);
+    }
+    for (String sourced : changes.newStudents()) {
+      ImportedRoster.Student student = roster.students().get(sourced);
+      UUID person =
+          student
+              .email()
+              .flatMap(people::studentByEmail)
+              .orElseGet(() -> people.addStudent(student.name(), student.email()));
+      remember(school, RosterKey.Kind.STUDENT, sourced, person, memory);
+      student.guardians().forEach(g -> guard(school, g, person, memory));
+    }
+    seat(changes, memory);
+    OneRosterFiles.NEEDED.forEach(file -> store.delete(name(owner, id, file)));
+    return changes;
+  }
+
+  private Map<String, byte[]> kept(UUID owner, UUID id) {
+    Map<String, byte[]> files = new HashMap<>();
+    for (String file : OneRosterFiles.NEEDED) {
+      try {
+        files.put(
+            file,
+            store
+                .find(name(owner, id, file))
+                .orElseThrow(() -> Problem.conflict("oneroster-again"))
+                .getContentAsByteArray());
+      } catch (IOException e) {
+        throw Problem.conflict("oneroster-again");
+      }
+    }
+    return files;
+  }
+
+  private void guard(UUID school, ImportedRoster.Guardian guardian, UUID student, Memory memory) {
+    UUID known = memory.of(RosterKey.Kind.GUARDIAN).get(guardian.id());
+    if (known != null) {
+      people.guardAlso(known, student);
+    } else {
+      UUID added = people.guard(guardian.name(), guardian.email(), student);
+      remember(school, RosterKey.Kind.GUARDIAN, guardian.id(), added, memory);
+    }
+  }
+
+  private void seat(RosterChanges changes, Memory memory) {
+    for (String sourced : new TreeSet<>(memory.of(RosterKey.Kind.CLASS).keySet())) {
+      UUID section = memory.of(RosterKey.Kind.CLASS).get(sourced);
+      changes
+          .joins()
+          .getOrDefault(sourced, Set.of())
+          .forEach(s -> rosters.seat(section, memory.of(RosterKey.Kind.STUDENT).get(s)));
+      changes
+          .leaves()
+          .getOrDefault(sourced, Set.of())
+          .forEach(s -> rosters.remove(section, memory.of(RosterKey.Kind.STUDENT).get(s)));
+    }
+  }
+
+  private void remember(
+      UUID school, RosterKey.Kind kind, String sourced, UUID subject, Memory memory) {
+    keys.save(new RosterKey(new RosterKey.Key(school, kind, sourced), subject));
+    memory.of(kind).put(sourced, subject);
+  }
+}

@@ -1,0 +1,87 @@
+package school.kerygma.app.exchange;
+
+import jakarta.persistence.Embeddable;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import java.io.Serializable;
+import java.util.List;
+import java.util.Objects;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+/** Under which id the school's other system knows a section or a person. */
+@Entity
+class RosterKey {
+
+  /** What is known. */
+  enum Kind {
+    CLASS,
+    STUDENT,
+    GUARDIAN
+  }
+
+  /** School, kind and the other system's id. */
+  @Embeddable
+  static class Key implements Serializable {
+    private UUID schoolId;
+
+    @Enumerated(EnumType.STRING)
+    private Kind kind;
+
+    private String sourcedId;
+
+    @SuppressWarnings("NullAway.Init")
+    protected Key() {}
+
+    Key(UUID schoolId, Kind kind, String sourcedId) {
+      this.schoolId = schoolId;
+      this.kind = kind;
+      this.sourcedId = sourcedId;
+    }
+
+    @Override
+    public boolean equals(@Nullable Object other) {
+      return other instanceof Key key
+          && schoolId.equals(key.schoolId)
+          && kind == key.kind
+          && sourcedId.equals(key.sourcedId);
+    }
+
+    @Override
+    public int hashCode() {
+      return Objects.hash(schoolId, kind, sourcedId);
+    }
+  }
+
+  @EmbeddedId private Key key;
+  private UUID subjectId;
+
+  @SuppressWarnings("NullAway.Init")
+  protected RosterKey() {}
+
+  RosterKey(Key key, UUID subjectId) {
+    this.key = key;
+    this.subjectId = subjectId;
+  }
+
+  Kind kind() {
+    return key.kind;
+  }
+
+  String sourcedId() {
+    return key.sourcedId;
+  }
+
+  UUID subjectId() {
+    return subjectId;
+  }
+
+  interface Repository extends JpaRepository<RosterKey, RosterKey.Key> {
+    @Query("select k from RosterKey k where k.key.schoolId = :school")
+    List<RosterKey> ofSchool(UUID school);
+  }
+}

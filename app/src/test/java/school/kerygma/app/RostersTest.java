@@ -1,0 +1,107 @@
+package school.kerygma.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.audience.Audience;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.Rosters;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.core.time.MeetingPattern;
+
+/** Who sits in a section, and what stays of a student who leaves. */
+class RostersTest {
+
+  private final Rosters rosters = DemoServer.bean(Rosters.class);
+  private final Sections sections = DemoServer.bean(Sections.class);
+  private final People people = DemoServer.bean(People.class);
+  private final TestSchool school = TestSchool.in("America/Halifax", 0);
+
+  private List<String> names() {
+    return people.contacts(sections.get(school.section()).students()).values().stream()
+        .map(People.Contact::name)
+        .sorted()
+        .toList();
+  }
+
+  @Test
+  void linesBecomeStudentsWithTheirGuardiansAndTheSameLinesAgainChangeNothing() {
+    String lines = "Ida Moreau\nNoah Abel; noah@r1.example; Lena Abel; lena@r1.example\n\n";
+    assertThat(rosters.add(school.section(), lines)).isEqualTo(new Rosters.Added(2, 1, 0));
+    assertThat(names()).containsExactly("Ida Moreau", "Noah Abel");
+    assertThat(rosters.add(school.section(), lines)).isEqualTo(new Rosters.Added(0, 0, 2));
+    assertThat(names()).hasSize(2);
+    assertThat(people.guardiansOf(sections.get(school.section()).students()))
+        .extracting(People.Contact::name)
+        .containsExactly("Lena Abel");
+  }
+
+  @Test
+  void twoChildrenOfOneGuardianShareTheirFamilyPage() {
+    rosters.add(
+        school.section(),
+        "Ada Roy, ada@r2.example, Pat Roy, pat@r2.example\nBen Roy, ben@r2.example, Pat Roy, pat@r2.example");
+    assertThat(people.guardiansOf(sections.get(school.section()).students())).hasSize(1);
+  }
+
+  @Test
+  void aLineThatCannotBeReadAddsNobody() {
+    for (String wrong :
+        List.of("Good Name\nBad, no-address", "a@b.example", "A, a@b.example, C, d@e.example, F")) {
+      assertThatThrownBy(() -> rosters.add(school.section(), wrong))
+          .isInstanceOf(Problem.class)
+          .hasMessage("roster-line");
+    }
+    assertThat(names()).isEmpty();
+  }
+
+  @Test
+  void whoMovesToAnotherSectionKeepsWhatWasDone() {
+    rosters.add(school.section(), "Ida Moreau, ida@r3.example");
+    UUID student = sections.get(school.section()).students().iterator().next();
+    UUID other =
+        sections.add(school.teacher(), school.term(), "Other", MeetingPattern.parse("TUE"), 30);
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                new TaskSheet(
+                    "Read",
+                    "",
+                    10,
+                    null,
+                    true,
+                    false,
+                    Optional.empty(),
+                    Map.of(school.section(), LocalDate.parse("2026-09-30"))));
+    Audience audience = DemoServer.bean(Audience.class);
+    audience.tick(student, task, true);
+    rosters.move(school.section(), other, student);
+    assertThat(sections.ofStudent(student)).extracting(s -> s.name()).containsExactly("Other");
+    assertThat(audience.ticks(Set.of(student), Set.of(task)).get(student)).containsKey(task);
+    rosters.remove(other, student);
+    assertThat(sections.ofStudent(student)).isEmpty();
+    assertThat(audience.ticks(Set.of(student), Set.of(task)).get(student)).containsKey(task);
+  }
+
+  @Test
+  void aSectionIsSharedOnlyWithATeacherWhoIsKnown() {
+    TestSchool colleague = TestSchool.in("America/Halifax", 0);
+    rosters.share(school.section(), colleague.email());
+    assertThat(sections.ofTeacher(colleague.teacher()))
+        .anyMatch(s -> s.id().equals(school.section()));
+    assertThatThrownBy(() -> rosters.share(school.section(), "nobody@r4.example"))
+        .isInstanceOf(Problem.class)
+        .hasMessage("no-such-teacher");
+  }
+}
