@@ -3,6 +3,7 @@ package school.kerygma.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
@@ -68,6 +69,7 @@ class FromPaperToFollowUpTest {
   private static JdbcClient sql;
   private static UUID walkthrough;
   private static double markedAt;
+  private static double lostMs;
   private static String studentLink;
   private static String studentName;
   private static Page student;
@@ -237,6 +239,7 @@ class FromPaperToFollowUpTest {
         .isEnabled();
     teacher.keyboard().press("F8");
     teacher.locator("main.recording").waitFor();
+    listener.count();
     BoundingBox stage = teacher.locator(".stage-frame canvas").boundingBox();
     for (int stop = 0; stop < SCRIPT.size(); stop++) {
       if (stop == 1) {
@@ -257,6 +260,7 @@ class FromPaperToFollowUpTest {
         teacher.keyboard().press("ArrowRight");
       }
       listener.untilSaid(stop + 1);
+      lostMs = listener.lostMs();
       teacher.keyboard().press(stop + 1 < SCRIPT.size() ? "PageDown" : "F8");
     }
     markedAt = ((Number) teacher.evaluate("window.marked - window.zero")).doubleValue();
@@ -280,9 +284,17 @@ class FromPaperToFollowUpTest {
     return DemoServer.bean(JsonMapper.class).readValue(body, PlaybackScore.class);
   }
 
+  /** What the browser's microphone never delivered cannot be found in the stored sound. */
+  private static void assumeTheMicrophoneDelivered() {
+    assumeTrue(
+        lostMs < 400,
+        () -> "The simulated microphone lost " + lostMs + " ms: the machine is too busy");
+  }
+
   @Test
   @Order(6)
   void theStoredSoundIsWhatWasSpoken() {
+    assumeTheMicrophoneDelivered();
     short[] stored =
         Sound.samples(DemoServer.bean(MediaStore.class).localFile("scores/" + score() + ".webm"));
     assertThat(Likeness.of(stored, Sound.samples(narration))).isGreaterThan(0.9);
@@ -294,6 +306,7 @@ class FromPaperToFollowUpTest {
   @Test
   @Order(7)
   void theCaptionsCarryTheSentencesOfTheScriptInOrderAndAtTheirStops() {
+    assumeTheMicrophoneDelivered();
     PlaybackScore score = readScore();
     List<Cue> cues =
         WebVtt.read(

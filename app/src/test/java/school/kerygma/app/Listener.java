@@ -17,6 +17,7 @@ final class Listener {
       window.speaking = false;
       navigator.mediaDevices.getUserMedia = async (wish) => {
         const stream = await open(wish);
+        window.microphone = stream.getAudioTracks()[0];
         const context = new AudioContext();
         const analyser = context.createAnalyser();
         context.createMediaStreamSource(stream).connect(analyser);
@@ -55,5 +56,23 @@ final class Listener {
     page.waitForFunction("n => window.stopsHeard === n && window.speaking", stop);
     page.evaluate("window.since = performance.now()");
     page.waitForFunction("ms => performance.now() - window.since > ms", ms);
+  }
+
+  /** From now on {@link #lostMs} counts what the microphone does not deliver. */
+  void count() {
+    page.evaluate(
+        "() => { window.counted = { at: performance.now(), sound: window.microphone.stats.deliveredFramesDuration }; }");
+  }
+
+  /**
+   * How much sound the browser's simulated microphone has not delivered to the page since {@link
+   * #count}: on a machine that is too busy it drops sound before any application can hear it.
+   * Source: W3C Media Capture Extensions, MediaStreamTrackAudioStats.
+   */
+  double lostMs() {
+    return ((Number)
+            page.evaluate(
+                "() => performance.now() - window.counted.at - (window.microphone.stats.deliveredFramesDuration - window.counted.sound)"))
+        .doubleValue();
   }
 }
