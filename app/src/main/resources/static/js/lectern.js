@@ -332,7 +332,7 @@ document.addEventListener('alpine:init', () => {
 
       async waitFor(work) {
         while (work) {
-          const bar = await send('GET', `/work/${work}`).catch(() => null);
+          const bar = await send('GET', `/works/${work}`).catch(() => null);
           this.finishPercent = bar?.percent ?? this.finishPercent;
           if (bar && bar.state !== 'WAITING' && bar.state !== 'RUNNING') {
             return;

@@ -15,7 +15,7 @@ document.addEventListener('alpine:init', () => {
     },
     async look() {
       try {
-        const bar = await send('GET', `/work/${this.$root.dataset.work}`);
+        const bar = await send('GET', `/works/${this.$root.dataset.work}`);
         this.percent = bar.percent;
         this.problem = bar.problem;
         if (bar.state === 'DONE' || bar.state === 'CANCELLED') {
@@ -31,7 +31,7 @@ document.addEventListener('alpine:init', () => {
       setTimeout(() => this.look(), EVERY_MS);
     },
     async cancel() {
-      await send('POST', `/work/${this.$root.dataset.work}/cancel`);
+      await send('POST', `/works/${this.$root.dataset.work}/cancel`);
     },
   }));
 

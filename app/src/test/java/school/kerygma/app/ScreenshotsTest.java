@@ -126,6 +126,7 @@ class ScreenshotsTest {
   }
 
   private static void record(Page teacher, String lectern) {
+    Listener listener = new Listener(teacher);
     teacher.navigate(lectern);
     teacher.locator("main[data-ready]").waitFor();
     teacher
@@ -149,7 +150,7 @@ class ScreenshotsTest {
             box.y + box.height * 0.37,
             new com.microsoft.playwright.Mouse.MoveOptions().setSteps(5));
     teacher.keyboard().press("r");
-    teacher.waitForFunction("() => Number(document.querySelector('main').dataset.at) > 3500");
+    listener.untilWithin(0, 1_500);
     take(teacher, "lectern");
   }
 }

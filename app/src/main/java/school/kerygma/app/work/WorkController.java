@@ -30,7 +30,7 @@ class WorkController {
     this.words = words;
   }
 
-  @GetMapping("/work/{id}")
+  @GetMapping("/works/{id}")
   Bar progress(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Locale locale) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WORK, id);
     Works.View view = works.find(id).orElseThrow(Problem::notFound);
@@ -39,7 +39,7 @@ class WorkController {
     return new Bar(view.state().name(), view.percent(), problem);
   }
 
-  @PostMapping("/work/{id}/cancel")
+  @PostMapping("/works/{id}/cancel")
   void cancel(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WORK, id);
     works.cancel(id);
