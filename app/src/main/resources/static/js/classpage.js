@@ -19,7 +19,8 @@ document.addEventListener('alpine:init', () => {
       this.problem = '';
       box.disabled = true;
       try {
-        await send('POST', `/class/tasks/${box.dataset.task}/tick?done=${box.checked}`);
+        const way = box.dataset.way ? `/ways/${box.dataset.way}` : '';
+        await send('POST', `/class/tasks/${box.dataset.task}${way}/tick?done=${box.checked}`);
         this.refreshList();
       } catch (e) {
         box.checked = !box.checked;
@@ -37,6 +38,7 @@ document.addEventListener('alpine:init', () => {
           document.querySelector(part).replaceWith(next);
         }
       }
+      document.dispatchEvent(new CustomEvent('kerygma:list'));
     },
   }));
 });

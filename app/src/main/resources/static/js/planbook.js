@@ -81,6 +81,20 @@ document.addEventListener('alpine:init', () => {
     };
   });
 
+  Alpine.data('wall', () => ({
+    withNotes: true,
+    printForWall() {
+      this.withNotes = false;
+      this.$nextTick(() => {
+        window.print();
+        this.withNotes = true;
+      });
+    },
+    printForSubstitute() {
+      window.print();
+    },
+  }));
+
   Alpine.data('duerule', () => ({
     rule: '',
     init() {
@@ -94,6 +108,9 @@ document.addEventListener('alpine:init', () => {
     },
     get weekday() {
       return this.rule === 'week';
+    },
+    get fixed() {
+      return this.rule === 'at';
     },
     get counts() {
       return this.rule === 'meeting';

@@ -80,15 +80,9 @@ class CalendarFeedTest {
         DemoServer.bean(Tasks.class)
             .plan(
                 school.teacher(),
-                new TaskSheet(
-                    title,
-                    "with a ruler, and please; commas, and \\ strokes",
-                    20,
-                    null,
-                    true,
-                    false,
-                    due,
-                    Map.of(school.section(), LocalDate.parse("2026-10-02"))));
+                TaskSheet.of(title, 20, Map.of(school.section(), LocalDate.parse("2026-10-02")))
+                    .how("with a ruler, and please; commas, and \\ strokes")
+                    .due(due));
     UUID posting = UUID.randomUUID();
     DemoServer.bean(Postings.class)
         .post(

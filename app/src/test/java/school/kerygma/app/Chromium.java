@@ -56,12 +56,17 @@ final class Chromium implements AutoCloseable {
   }
 
   BrowserContext context(int width, int height) {
+    return context(width, height, "America/Halifax");
+  }
+
+  /** A window of somebody who lives in another time zone. */
+  BrowserContext context(int width, int height, String zone) {
     BrowserContext context =
         browser.newContext(
             new Browser.NewContextOptions()
                 .setViewportSize(width, height)
                 .setLocale("en-US")
-                .setTimezoneId("America/Halifax"));
+                .setTimezoneId(zone));
     context.setDefaultTimeout(30_000);
     context.onConsoleMessage(
         message -> {

@@ -40,14 +40,20 @@ class EveryScreenTest {
     chromium.close();
   }
 
+  private static UUID sheet() {
+    return TestSchool.id("select handout_id from edition where file_name like 'The Footbridge%'");
+  }
+
   private static List<String> teachersScreens() {
-    UUID handout =
-        TestSchool.id("select handout_id from edition where file_name like 'The Footbridge%'");
+    UUID handout = sheet();
     UUID section = TestSchool.id("select id from section where name = '7A Design'");
     UUID task = TestSchool.id("select id from task where title = 'Sketch three bridges'");
     return List.of(
         "/plan",
         "/plan/tasks/new",
+        "/plan/day?day=2026-09-30",
+        "/plan/copy?to=2026-10-05&from=2026-09-28",
+        "/plan/find?words=bridge",
         "/plan/tasks/" + task,
         "/handouts",
         "/handouts/" + handout,
@@ -74,6 +80,7 @@ class EveryScreenTest {
     Map<String, String> cards = new LinkedHashMap<>();
     cards.put("/class", links.get(imani));
     cards.put("/class/calendar", links.get(imani));
+    cards.put("/class/handouts/" + sheet(), links.get(imani));
     cards.put("/family", links.get(guardian));
     return cards;
   }
@@ -133,15 +140,7 @@ class EveryScreenTest {
         DemoServer.bean(Tasks.class)
             .plan(
                 owner,
-                new TaskSheet(
-                    "One more " + i,
-                    "",
-                    1,
-                    null,
-                    false,
-                    false,
-                    java.util.Optional.empty(),
-                    Map.of(section, LocalDate.parse("2026-10-02"))));
+                TaskSheet.of("One more " + i, 1, Map.of(section, LocalDate.parse("2026-10-02"))));
         DemoServer.bean(school.kerygma.app.walkthroughs.Scripts.class).write(owner, "More " + i);
       }
       Map<String, Long> after = new LinkedHashMap<>();

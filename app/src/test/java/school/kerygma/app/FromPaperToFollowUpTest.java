@@ -148,9 +148,12 @@ class FromPaperToFollowUpTest {
   private static void plan(String title, int minutes, boolean inOrder) {
     teacher.navigate(DemoServer.address() + "/plan/tasks/new");
     teacher.getByLabel("What students do").fill(title);
-    teacher.getByLabel("Minutes").fill("" + minutes);
+    teacher
+        .getByLabel("Minutes", new Page.GetByLabelOptions().setExact(true))
+        .first()
+        .fill("" + minutes);
     if (inOrder) {
-      teacher.getByLabel("opens when the task before it is ticked").check();
+      teacher.getByLabel("Opens").selectOption("WHEN_THE_ONE_BEFORE_IS_TICKED");
     }
     for (String section : List.of("9 Electronics", "8B Woodwork")) {
       teacher.getByLabel(section, new Page.GetByLabelOptions().setExact(true)).check();

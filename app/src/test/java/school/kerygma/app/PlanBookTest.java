@@ -40,15 +40,9 @@ class PlanBookTest {
     return DemoServer.bean(Tasks.class)
         .plan(
             school.teacher(),
-            new TaskSheet(
-                title,
-                "",
-                20,
-                5,
-                true,
-                false,
-                due,
-                Map.of(school.section(), LocalDate.parse(day))));
+            TaskSheet.of(title, 20, Map.of(school.section(), LocalDate.parse(day)))
+                .worth(5, "")
+                .due(due));
   }
 
   private static Page signedIn(BrowserContext context, TestSchool school) {
@@ -121,8 +115,6 @@ class PlanBookTest {
       assertThat(cell(page, "2026-10-16")).containsText("Third");
       assertThat(cell(page, "2026-10-12")).containsText("no school");
       Chromium.assertAccessible(page);
-      page.screenshot(
-          new Page.ScreenshotOptions().setPath(java.nio.file.Path.of("/tmp/copied.png")));
       page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Undo")).click();
       assertThat(page.locator(".planned")).hasCount(0);
     }
@@ -136,7 +128,8 @@ class PlanBookTest {
       Page page = signedIn(desk, school);
       page.navigate(DemoServer.address() + "/plan/tasks/" + task);
       page.getByLabel("Due", new Page.GetByLabelOptions().setExact(true)).selectOption("week");
-      page.getByLabel("Day of the week").selectOption("MON");
+      page.getByLabel("Day of the week", new Page.GetByLabelOptions().setExact(true))
+          .selectOption("MON");
       page.getByLabel("Time", new Page.GetByLabelOptions().setExact(true)).fill("20:00");
       Chromium.assertAccessible(page);
       page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the task")).click();
@@ -146,7 +139,8 @@ class PlanBookTest {
       assertThat(lookAt)
           .containsText("That is a day without school. Right would be Tue, Oct 13, 8 p.m.");
       page.navigate(DemoServer.address() + "/plan/tasks/" + task);
-      assertThat(page.getByLabel("Day of the week")).hasValue("MON");
+      assertThat(page.getByLabel("Day of the week", new Page.GetByLabelOptions().setExact(true)))
+          .hasValue("MON");
       assertThat(page.getByLabel("Time", new Page.GetByLabelOptions().setExact(true)))
           .hasValue("20:00");
     }

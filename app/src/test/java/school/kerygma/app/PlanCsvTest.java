@@ -26,15 +26,9 @@ class PlanCsvTest {
     for (String title : List.of("Read \"Tides\", page 4", "=1+1")) {
       tasks.plan(
           school.teacher(),
-          new TaskSheet(
-              title,
-              "",
-              20,
-              5,
-              true,
-              false,
-              Optional.of(DueRule.parse("next-meeting")),
-              Map.of(school.section(), LocalDate.parse("2026-09-30"))));
+          TaskSheet.of(title, 20, Map.of(school.section(), LocalDate.parse("2026-09-30")))
+              .worth(5, "")
+              .due(Optional.of(DueRule.parse("next-meeting"))));
     }
     try (Chromium chromium = new Chromium(List.of());
         BrowserContext desk = chromium.context(1280, 800)) {

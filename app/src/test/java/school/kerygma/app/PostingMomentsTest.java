@@ -32,15 +32,7 @@ class PostingMomentsTest {
     return DemoServer.bean(Tasks.class)
         .plan(
             school.teacher(),
-            new TaskSheet(
-                title,
-                "",
-                20,
-                null,
-                true,
-                false,
-                java.util.Optional.empty(),
-                Map.of(school.section(), LocalDate.parse("2026-10-01"))));
+            TaskSheet.of(title, 20, Map.of(school.section(), LocalDate.parse("2026-10-01"))));
   }
 
   private static PostingSheet sheet(UUID task, Map<UUID, Moments> sections) {

@@ -10,13 +10,16 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.Rosters;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.core.access.Access;
 import school.kerygma.core.time.MeetingPattern;
 
 /** Who sits in a section, and what stays of a student who leaves. */
@@ -75,15 +78,7 @@ class RostersTest {
         DemoServer.bean(Tasks.class)
             .plan(
                 school.teacher(),
-                new TaskSheet(
-                    "Read",
-                    "",
-                    10,
-                    null,
-                    true,
-                    false,
-                    Optional.empty(),
-                    Map.of(school.section(), LocalDate.parse("2026-09-30"))));
+                TaskSheet.of("Read", 10, Map.of(school.section(), LocalDate.parse("2026-09-30"))));
     Audience audience = DemoServer.bean(Audience.class);
     audience.tick(student, task, true);
     rosters.move(school.section(), other, student);
@@ -95,13 +90,57 @@ class RostersTest {
   }
 
   @Test
-  void aSectionIsSharedOnlyWithATeacherWhoIsKnown() {
+  void whoSharesASectionAndHasNoAccountIsInvitedByALinkThatOnlyTheInvitingTeacherSees() {
     TestSchool colleague = TestSchool.in("America/Halifax", 0);
-    rosters.share(school.section(), colleague.email());
+    rosters.share(school.teacher(), school.section(), colleague.email());
     assertThat(sections.ofTeacher(colleague.teacher()))
         .anyMatch(s -> s.id().equals(school.section()));
-    assertThatThrownBy(() -> rosters.share(school.section(), "nobody@r4.example"))
+    UUID invited = rosters.share(school.teacher(), school.section(), "New@r4.example");
+    assertThat(rosters.share(colleague.teacher(), colleague.section(), "new@r4.example"))
+        .isEqualTo(invited);
+    assertThat(people.invitation(invited, school.teacher())).isPresent();
+    assertThat(people.invitation(invited, colleague.teacher())).isEmpty();
+    assertThat(people.invitation(colleague.teacher(), school.teacher())).isEmpty();
+    assertThatThrownBy(() -> rosters.share(school.teacher(), school.section(), "nobody"))
         .isInstanceOf(Problem.class)
-        .hasMessage("no-such-teacher");
+        .hasMessage("email");
+  }
+
+  @Test
+  void whoStandsInHasTheSectionUntilTheLastDayAndNeverItsRoster() {
+    TestSchool substitute = TestSchool.in("America/Halifax", 0);
+    LocalDate today = LocalDate.parse("2026-09-30"); // the tests' clock
+    Gate gate = DemoServer.bean(Gate.class);
+    SignedIn person = new SignedIn(substitute.teacher(), Access.Role.TEACHER, "Substitute");
+    for (LocalDate last : List.of(today, today.minusDays(2))) {
+      boolean still = !last.isBefore(today);
+      rosters.standIn(school.teacher(), school.section(), substitute.email(), last);
+      assertThat(
+              sections.ofTeacher(substitute.teacher()).stream()
+                  .anyMatch(s -> s.id().equals(school.section())))
+          .as("until " + last)
+          .isEqualTo(still);
+      assertThat(gate.may(person, Access.Deed.CHANGE, Gate.Kind.SECTION, school.section()))
+          .isEqualTo(still);
+      assertThat(gate.may(person, Access.Deed.CHANGE, Gate.Kind.ROSTER, school.section()))
+          .isFalse();
+    }
+    assertThatThrownBy(
+            () -> rosters.standIn(school.teacher(), school.section(), school.email(), today))
+        .isInstanceOf(Problem.class)
+        .hasMessage("teaches-already");
+  }
+
+  @Test
+  void aTeacherMayAlsoBeAGuardianAndAStudentOfAnotherSchoolIsNotTakenForOneOfThis() {
+    rosters.add(school.section(), "Ida Moreau, , Parent, " + school.email());
+    assertThat(people.guardiansOf(sections.get(school.section()).students()))
+        .extracting(People.Contact::email)
+        .containsExactly(Optional.of(school.email()));
+    TestSchool other = TestSchool.in("America/Halifax", 0);
+    rosters.add(other.section(), "Noah Abel, noah@r5.example");
+    assertThatThrownBy(() -> rosters.add(school.section(), "Noah Abel, noah@r5.example"))
+        .isInstanceOf(Problem.class)
+        .hasMessage("email-elsewhere");
   }
 }

@@ -10,8 +10,10 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
@@ -23,11 +25,13 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.sections.Rosters;
 
 /**
- * The table of persons and things, over real requests. The colleague shares 7A with the teacher.
- * Imani is in 7A, for which the Footbridge walkthrough is up; Wood is in 8B, for which the joint
- * walkthrough is only scheduled; both have a guardian.
+ * The table of persons and things, over real requests. The colleague shares 7A with the teacher;
+ * the substitute stands in there until today, and the late one did until the week before. Imani is
+ * in 7A, for which the Footbridge walkthrough is up; Wood is in 8B, for which the joint walkthrough
+ * is only scheduled; both have a guardian.
  */
 class WhoMaySeeWhatTest {
 
@@ -58,6 +62,18 @@ class WhoMaySeeWhatTest {
     PEOPLE.put("nobody", client());
     PEOPLE.put("teacher", teacher(DemoServer.TEACHER));
     PEOPLE.put("colleague", teacher(DemoServer.COLLEAGUE));
+    UUID seven = one(sql, "select id from section where name = '7A Design'");
+    for (String name : List.of("substitute", "late")) {
+      DemoServer.bean(People.class)
+          .addTeacher(name, name + "@stands-in.example", DemoServer.PASSWORD);
+      DemoServer.bean(Rosters.class)
+          .standIn(
+              one(sql, "select id from person where email = '" + DemoServer.TEACHER + "'"),
+              seven,
+              name + "@stands-in.example",
+              LocalDate.parse(name.equals("late") ? "2026-09-23" : "2026-09-30"));
+      PEOPLE.put(name, teacher(name + "@stands-in.example"));
+    }
     PEOPLE.put("imani", byCard(cards.get(imani)));
     PEOPLE.put("wood", byCard(cards.get(wood)));
     PEOPLE.put("imanisGuardian", byCard(cards.get(imanisGuardian)));
@@ -113,6 +129,15 @@ class WhoMaySeeWhatTest {
     THINGS.put("class page", "/class");
     THINGS.put("family page", "/family");
     THINGS.put("family's bridge", "/family/walkthroughs/" + bridge);
+    UUID sheet = one(sql, "select handout_id from edition where file_name like 'The Footbridge%'");
+    THINGS.put("the sheet to read", "/class/handouts/" + sheet);
+    THINGS.put("family's sheet", "/family/handouts/" + sheet);
+    THINGS.put(
+        "a slide to read",
+        "/class/handouts/"
+            + one(sql, "select handout_id from edition where file_name like 'Beams%'"));
+    THINGS.put("the wall's day", "/plan/day?day=2026-09-30");
+    THINGS.put("an invitation", "/welcome/" + "A".repeat(43));
     THINGS.put("nothing", "/media/scores/" + new UUID(0, 1) + "/score");
     THINGS.put("no id", "/media/pages/etc-passwd/s");
   }
@@ -179,37 +204,45 @@ class WhoMaySeeWhatTest {
   /** s: sees it; -: as if it were not there; in: is asked to sign in. */
   @ParameterizedTest(name = "{0}")
   @CsvSource({
-    // thing,            nobody, teacher, colleague, imani, wood, imanisGuardian, woodsGuardian
-    "bridge's score,     in, s, s, s, -, s, -",
-    "bridge's sound,     in, s, s, s, -, s, -",
-    "bridge's captions,  in, s, s, s, -, s, -",
-    "bridge's page,      in, s, s, s, -, s, -",
-    "joint's score,      in, s, -, -, -, -, -",
-    "joint's sound,      in, s, -, -, -, -, -",
-    "a slide not shown,  in, s, -, -, -, -, -",
-    "the sheet,          in, s, -, -, -, -, -",
-    "the script,         in, s, -, -, -, -, -",
-    "the lectern,        in, s, -, -, -, -, -",
-    "the task,           in, s, s, -, -, -, -",
-    "pass cards,         in, s, s, -, -, -, -",
-    "other cards,        in, s, -, -, -, -, -",
-    "school time,        in, s, s, -, -, -, -",
-    "7A's roster,        in, s, s, -, -, -, -",
-    "a session's form,   in, s, s, -, -, -, -",
-    "class calendar,     in, -, -, s, s, -, -",
-    "plan book,          in, s, s, -, -, -, -",
-    "follow-up,          in, s, s, -, -, -, -",
-    "class page,         in, -, -, s, s, -, -",
-    "family page,        in, -, -, -, -, s, s",
-    "family's bridge,    in, -, -, -, -, s, -",
-    "nothing,            in, -, -, -, -, -, -",
-    "no id,              in, -, -, -, -, -, -",
+    // thing, nobody, teacher, colleague, substitute, late, imani, wood, imanisGuardian,
+    // woodsGuardian
+    "bridge's score, in, s, s, s, -, s, -, s, -",
+    "bridge's sound, in, s, s, s, -, s, -, s, -",
+    "bridge's captions, in, s, s, s, -, s, -, s, -",
+    "bridge's page, in, s, s, s, -, s, -, s, -",
+    "joint's score, in, s, -, -, -, -, -, -, -",
+    "joint's sound, in, s, -, -, -, -, -, -, -",
+    "a slide not shown, in, s, -, -, -, -, -, -, -",
+    "the sheet, in, s, -, -, -, -, -, -, -",
+    "the script, in, s, -, -, -, -, -, -, -",
+    "the lectern, in, s, -, -, -, -, -, -, -",
+    "the task, in, s, s, s, -, -, -, -, -",
+    "pass cards, in, s, s, -, -, -, -, -, -",
+    "other cards, in, s, -, -, -, -, -, -, -",
+    "school time, in, s, s, -, -, -, -, -, -",
+    "7A's roster, in, s, s, -, -, -, -, -, -",
+    "a session's form, in, s, s, s, -, -, -, -, -",
+    "class calendar, in, -, -, -, -, s, s, -, -",
+    "plan book, in, s, s, s, s, -, -, -, -",
+    "follow-up, in, s, s, s, s, -, -, -, -",
+    "class page, in, -, -, -, -, s, s, -, -",
+    "family page, in, -, -, -, -, -, -, s, s",
+    "family's bridge, in, -, -, -, -, -, -, s, -",
+    "nothing, in, -, -, -, -, -, -, -, -",
+    "no id, in, -, -, -, -, -, -, -, -",
+    "the sheet to read, in, -, -, -, -, s, -, -, -",
+    "family's sheet, in, -, -, -, -, -, -, s, -",
+    "a slide to read, in, -, -, -, -, -, -, -, -",
+    "the wall's day, in, s, s, s, -, -, -, -, -",
+    "an invitation, -, -, -, -, -, -, -, -, -",
   })
   void theTable(
       String thing,
       String nobody,
       String teacher,
       String colleague,
+      String substitute,
+      String late,
       String imani,
       String wood,
       String guardian,
@@ -219,6 +252,8 @@ class WhoMaySeeWhatTest {
     expected.put("nobody", nobody);
     expected.put("teacher", teacher);
     expected.put("colleague", colleague);
+    expected.put("substitute", substitute);
+    expected.put("late", late);
     expected.put("imani", imani);
     expected.put("wood", wood);
     expected.put("imanisGuardian", guardian);
@@ -232,7 +267,7 @@ class WhoMaySeeWhatTest {
           person,
           switch (answer.statusCode()) {
             case 200 -> "s";
-            case 404 -> "-";
+            case 404, 422 -> "-";
             case 302 -> askedToSignIn ? "in" : "moved";
             default -> "" + answer.statusCode();
           });

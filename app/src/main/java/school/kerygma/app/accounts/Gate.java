@@ -21,6 +21,8 @@ public class Gate {
   public enum Kind {
     TERM,
     SECTION,
+    /** Of a section: who is on it, when it meets, who teaches it. */
+    ROSTER,
     STUDENT,
     HANDOUT,
     PAGE,

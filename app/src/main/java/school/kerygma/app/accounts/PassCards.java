@@ -27,6 +27,9 @@ class PassCards {
 
   private static final int PROOF_BYTES = 16;
 
+  /** Cards are counted up from 1 and feeds from -2 down: neither reaches this bit. */
+  private static final int INVITATION = 0x4000_0000;
+
   private final SecretKeySpec secret;
 
   PassCards(@Value("${kerygma.home}") Path home) throws IOException {
@@ -73,6 +76,15 @@ class PassCards {
 
   boolean isGoodFeed(String key, UUID person, int card) {
     return isGood(key, person, ~card);
+  }
+
+  /** The key with which an invited teacher makes an account, once. */
+  String invitation(UUID person, int card) {
+    return key(person, card ^ INVITATION);
+  }
+
+  boolean isGoodInvitation(String key, UUID person, int card) {
+    return isGood(key, person, card ^ INVITATION);
   }
 
   boolean isGood(String key, UUID person, int card) {

@@ -24,6 +24,9 @@ public class People {
   /** A name and an address to write to; students and guardians may have none. */
   public record Contact(UUID id, Role role, String name, Optional<String> email) {}
 
+  private static final int LEAST_PASSWORD = 10;
+  private static final int MOST_PASSWORD = 72; // bcrypt reads 72 bytes.
+
   private final PersonRepository persons;
   private final PassCards cards;
   private final PasswordEncoder passwords;
@@ -68,16 +71,14 @@ public class People {
   }
 
   private Optional<UUID> byEmail(String email, Role role) {
-    return persons.findByEmail(normal(email)).filter(p -> p.role() == role).map(Person::id);
+    return persons.findByEmailAndRole(normal(email), role).map(Person::id);
   }
 
   /** Makes somebody a student's guardian; a guardian who is known by address is not added again. */
   public UUID guard(String name, Optional<String> email, UUID student) {
     Person guardian =
         email
-            .map(People::normal)
-            .flatMap(persons::findByEmail)
-            .filter(p -> p.role() == Role.GUARDIAN)
+            .flatMap(e -> persons.findByEmailAndRole(normal(e), Role.GUARDIAN))
             .orElseGet(
                 () ->
                     persons.save(
@@ -85,6 +86,74 @@ public class People {
                             Role.GUARDIAN, name, email.map(People::normal).orElse(null), null)));
     guardian.students().add(student);
     return guardian.id();
+  }
+
+  /**
+   * Adds a teacher who has no password yet.
+   *
+   * @return the person, to whom {@link #invitation} gives a link
+   */
+  public UUID invite(String email, UUID by) {
+    String address = normal(email);
+    if (!address.matches("[^@\\s]+@[^@\\s]+") || address.length() > 120) {
+      throw Problem.refused("email");
+    }
+    return persons.save(Person.invited(address, by)).id();
+  }
+
+  /**
+   * The link with which an invited teacher makes an account, for whoever invited them; nothing for
+   * others, and nothing once the account is made.
+   */
+  @Transactional(readOnly = true)
+  public Optional<String> invitation(UUID teacher, UUID asker) {
+    return persons
+        .findById(teacher)
+        .filter(p -> p.isInvitedBy(asker))
+        .map(p -> address + "/welcome/" + cards.invitation(p.id(), p.card()));
+  }
+
+  /** Whom an invitation invites. */
+  @Transactional(readOnly = true)
+  Optional<SignedIn> byInvitation(String key) {
+    return invited(key).map(Person::signedIn);
+  }
+
+  private Optional<Person> invited(String key) {
+    return cards
+        .personOf(key)
+        .flatMap(persons::findById)
+        .filter(
+            p ->
+                p.role() == Role.TEACHER
+                    && p.passwordHash() == null
+                    && cards.isGoodInvitation(key, p.id(), p.card()));
+  }
+
+  /**
+   * Makes the account of an invited teacher.
+   *
+   * @throws Problem if the invitation is not good, or the name or password is none
+   */
+  SignedIn accept(String key, String name, String password) {
+    Person person = invited(key).orElseThrow(() -> Problem.refused("invitation"));
+    checkAccount(name, password);
+    person.accept(name.strip(), passwords.encode(password));
+    return person.signedIn();
+  }
+
+  /**
+   * Looks at what a teacher chooses for an account.
+   *
+   * @throws Problem if the name has not 1 to 120 letters or the password not 10 to 72 characters
+   */
+  public static void checkAccount(String name, String password) {
+    if (password.length() < LEAST_PASSWORD || password.length() > MOST_PASSWORD) {
+      throw Problem.refused("password");
+    }
+    if (name.isBlank() || name.strip().length() > 120) {
+      throw Problem.refused("name");
+    }
   }
 
   /** Gives a guardian one more student. */

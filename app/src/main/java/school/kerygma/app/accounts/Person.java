@@ -27,6 +27,7 @@ class Person {
   private String name;
   private @Nullable String email;
   private @Nullable String passwordHash;
+  private @Nullable UUID invitedBy;
 
   /**
    * Which pass card is good: replacing a card counts this up, and older cards are worth nothing.
@@ -46,6 +47,17 @@ class Person {
     this.name = name;
     this.email = email;
     this.passwordHash = passwordHash;
+  }
+
+  /** A teacher who has no account yet. */
+  static Person invited(String email, UUID by) {
+    Person invited = new Person(Role.TEACHER, email, email, null);
+    invited.invitedBy = by;
+    return invited;
+  }
+
+  boolean isInvitedBy(UUID somebody) {
+    return passwordHash == null && somebody.equals(invitedBy);
   }
 
   UUID id() {
@@ -70,6 +82,13 @@ class Person {
 
   int card() {
     return card;
+  }
+
+  /** Makes an account of who was invited; the invitation is used up. */
+  void accept(String chosenName, String chosenHash) {
+    this.name = chosenName;
+    this.passwordHash = chosenHash;
+    this.card++;
   }
 
   void replaceCard() {

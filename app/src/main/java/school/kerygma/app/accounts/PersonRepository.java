@@ -6,10 +6,11 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
+import school.kerygma.core.access.Access.Role;
 
 interface PersonRepository extends JpaRepository<Person, UUID> {
 
-  Optional<Person> findByEmail(String email);
+  Optional<Person> findByEmailAndRole(String email, Role role);
 
   @Query("select distinct p from Person p join p.students s where s in :students")
   List<Person> guardiansOf(Collection<UUID> students);

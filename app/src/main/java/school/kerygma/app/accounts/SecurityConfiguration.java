@@ -47,6 +47,7 @@ class SecurityConfiguration {
                         "/start",
                         "/sign-in",
                         "/in/**",
+                        "/welcome/**",
                         "/feeds/**",
                         "/actuator/health/**",
                         "/demo/**")

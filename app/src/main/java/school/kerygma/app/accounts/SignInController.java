@@ -5,8 +5,11 @@ import jakarta.servlet.http.HttpServletResponse;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Role;
 
@@ -42,6 +45,26 @@ class SignInController {
     SignedIn person = people.byCard(key).orElseThrow(() -> Problem.refused("card-replaced"));
     signIn.signIn(person, request, response);
     return "redirect:" + home(person.role());
+  }
+
+  /** An invited teacher chooses a name and a password. */
+  @GetMapping("/welcome/{key}")
+  String welcome(@PathVariable String key, Model model) {
+    model.addAttribute(
+        "invited", people.byInvitation(key).orElseThrow(() -> Problem.refused("invitation")));
+    model.addAttribute("key", key);
+    return "accounts/welcome";
+  }
+
+  @PostMapping("/welcome/{key}")
+  String accept(
+      @PathVariable String key,
+      @RequestParam String name,
+      @RequestParam String password,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    signIn.signIn(people.accept(key, name, password), request, response);
+    return "redirect:/plan";
   }
 
   private static String home(Role role) {

@@ -16,6 +16,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.context.request.RequestContextHolder;
 import org.springframework.web.context.request.ServletRequestAttributes;
+import school.kerygma.core.access.Access.Role;
 
 /**
  * Signs teachers in by e-mail and password. After ten failures in a quarter of an hour for one
@@ -57,7 +58,11 @@ class TeacherSignIn implements AuthenticationProvider {
         || failures.countBySubjectAndAtAfter(machine, since) >= PER_MACHINE) {
       throw new LockedException("Too many failures");
     }
-    Person person = persons.findByEmail(email).filter(p -> p.passwordHash() != null).orElse(null);
+    Person person =
+        persons
+            .findByEmailAndRole(email, Role.TEACHER)
+            .filter(p -> p.passwordHash() != null)
+            .orElse(null);
     // An address that nobody has takes as long as one with a wrong password.
     boolean good =
         passwords.matches(

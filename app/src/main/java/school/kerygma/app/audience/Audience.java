@@ -11,11 +11,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.walkthroughs.Scores;
 import school.kerygma.core.audience.Watched;
+import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.walkthrough.RunningOrder;
@@ -28,11 +31,16 @@ public class Audience {
   private static final int MAX_SPANS = 100;
 
   private final Tick.Repository notes;
+  private final WayTick.Repository ways;
+  private final Tasks tasks;
   private final Scores scores;
   private final Clock clock;
 
-  Audience(Tick.Repository notes, Scores scores, Clock clock) {
+  Audience(
+      Tick.Repository notes, WayTick.Repository ways, Tasks tasks, Scores scores, Clock clock) {
     this.notes = notes;
+    this.ways = ways;
+    this.tasks = tasks;
     this.scores = scores;
     this.clock = clock;
   }
@@ -44,6 +52,32 @@ public class Audience {
     } else {
       notes.untick(task, student);
     }
+  }
+
+  /**
+   * Ticks one way of a task off. The task itself is ticked as long as enough ways are.
+   *
+   * @throws Problem if the task has no such way
+   */
+  public void tickWay(UUID student, UUID task, UUID way, boolean done) {
+    ChoiceBoard board = tasks.get(task).sheet().board().orElseThrow(Problem::notFound);
+    if (board.ways().stream().noneMatch(w -> w.id().equals(way))) {
+      throw Problem.notFound();
+    }
+    if (done) {
+      ways.tick(way, student, task, clock.instant());
+    } else {
+      ways.untick(way, student);
+    }
+    tick(student, task, board.isDone(ways(student, Set.of(task))));
+  }
+
+  /** The ways that a student ticked off. */
+  @Transactional(readOnly = true)
+  public Set<UUID> ways(UUID student, Collection<UUID> of) {
+    return of.isEmpty()
+        ? Set.of()
+        : ways.among(student, of).stream().map(WayTick::wayId).collect(Collectors.toSet());
   }
 
   /**

@@ -54,4 +54,15 @@ class WatchController {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.TASK, task);
     audience.tick(me.id(), task, done);
   }
+
+  @PostMapping("/class/tasks/{task}/ways/{way}/tick")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void tickWay(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID task,
+      @PathVariable UUID way,
+      @RequestParam boolean done) {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.TASK, task);
+    audience.tickWay(me.id(), task, way, done);
+  }
 }

@@ -4,7 +4,9 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -18,12 +20,14 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.walkthroughs.Scores;
 import school.kerygma.app.walkthroughs.Scripts;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.access.Access.Role;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** The page of a student and the page of a family. */
@@ -40,6 +44,7 @@ class ClassPageController {
 
   private final TaskLists lists;
   private final Sections sections;
+  private final Handouts handouts;
   private final Scripts scripts;
   private final Scores scores;
   private final People people;
@@ -49,6 +54,7 @@ class ClassPageController {
   ClassPageController(
       TaskLists lists,
       Sections sections,
+      Handouts handouts,
       Scripts scripts,
       Scores scores,
       People people,
@@ -56,6 +62,7 @@ class ClassPageController {
       Clock clock) {
     this.lists = lists;
     this.sections = sections;
+    this.handouts = handouts;
     this.scripts = scripts;
     this.scores = scores;
     this.people = people;
@@ -68,13 +75,14 @@ class ClassPageController {
       @AuthenticationPrincipal SignedIn me,
       @RequestParam(required = false) @Nullable UUID section,
       Model model) {
-    List<SectionView> own = sections.ofStudent(me.id());
-    if (own.isEmpty()) {
+    List<SectionView> all = sections.ofStudent(me.id());
+    if (all.isEmpty()) {
       return "classpage/none";
     }
+    LocalDate today = all.getFirst().calendar().dateOf(clock.instant());
+    List<SectionView> own = SectionView.during(today, all);
     SectionView shown =
         own.stream().filter(s -> s.id().equals(section)).findFirst().orElse(own.getFirst());
-    LocalDate today = shown.calendar().dateOf(clock.instant());
     TaskLists.SectionList list =
         lists.of(me.id(), today).stream()
             .filter(l -> l.section().id().equals(shown.id()))
@@ -84,6 +92,7 @@ class ClassPageController {
     model.addAttribute("section", shown);
     model.addAttribute("today", today);
     model.addAttribute("tasks", list.tasks());
+    model.addAttribute("starter", list.starter());
     model.addAttribute("teacher", teacher(shown, list));
     model.addAttribute(
         "next",
@@ -171,6 +180,19 @@ class ClassPageController {
     model.addAttribute("children", children);
     model.addAttribute("today", today);
     return "classpage/family";
+  }
+
+  /** A paper that is to be read, as students and families see it. */
+  @GetMapping({"/class/handouts/{id}", "/family/handouts/{id}"})
+  String paper(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+    gate.check(me, Deed.SEE, Gate.Kind.HANDOUT, id);
+    Handouts.View handout = handouts.get(id);
+    Map<UUID, String> words = new HashMap<>();
+    handout.shown().forEach(p -> words.put(p.id(), handouts.text(p.id())));
+    model.addAttribute("handout", handout);
+    model.addAttribute("words", words);
+    model.addAttribute("home", me.role() == Role.STUDENT ? "/class" : "/family");
+    return "classpage/paper";
   }
 
   /** A walkthrough as a family may watch it; nothing is noted of that. */

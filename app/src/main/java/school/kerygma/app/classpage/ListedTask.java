@@ -2,6 +2,7 @@ package school.kerygma.app.classpage;
 
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import school.kerygma.app.planning.TaskView;
@@ -12,7 +13,11 @@ import school.kerygma.app.planning.TaskView;
  * @param number in the order of doing, from 1
  * @param day on which the section does it
  * @param state what to make of it now
+ * @param opensAt when the clock opens it, if it has not yet
  * @param explained where a walkthrough explains it
+ * @param ways to choose from, if there are several
+ * @param papers to read
+ * @param worth its share of the term's grade, in words; empty if that is not known
  */
 record ListedTask(
     int number,
@@ -22,14 +27,24 @@ record ListedTask(
     Instant due,
     Optional<Instant> tickedAt,
     State state,
-    Optional<Explained> explained) {
+    Optional<Instant> opensAt,
+    Optional<Explained> explained,
+    List<Way> ways,
+    List<Paper> papers,
+    String worth) {
+
+  /** One of several ways. */
+  record Way(UUID id, String text, boolean done) {}
+
+  /** A paper to read. */
+  record Paper(UUID id, String title) {}
 
   /** What to make of a task. */
   enum State {
     DONE,
     LATE,
     OPEN,
-    /** It opens when the one before it is ticked. */
+    /** It opens when the one before it is ticked, or at an instant. */
     WAITS
   }
 

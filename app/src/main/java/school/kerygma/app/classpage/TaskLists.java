@@ -11,14 +11,20 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.audience.Audience;
+import school.kerygma.app.frame.Wording;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.planning.DayNotes;
+import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.planning.Worths;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.DueDates;
 import school.kerygma.app.posting.Postings;
@@ -27,6 +33,7 @@ import school.kerygma.app.sections.Sections;
 import school.kerygma.app.walkthroughs.Scores;
 import school.kerygma.app.walkthroughs.Scripts;
 import school.kerygma.app.walkthroughs.StopView;
+import school.kerygma.core.plan.Opens;
 import school.kerygma.core.time.SchoolCalendar;
 import school.kerygma.core.time.Span;
 
@@ -38,6 +45,8 @@ class TaskLists {
   private final Sections sections;
   private final Postings postings;
   private final Tasks tasks;
+  private final DayNotes notes;
+  private final Handouts handouts;
   private final Scripts scripts;
   private final Scores scores;
   private final Audience audience;
@@ -47,6 +56,8 @@ class TaskLists {
       Sections sections,
       Postings postings,
       Tasks tasks,
+      DayNotes notes,
+      Handouts handouts,
       Scripts scripts,
       Scores scores,
       Audience audience,
@@ -54,40 +65,96 @@ class TaskLists {
     this.sections = sections;
     this.postings = postings;
     this.tasks = tasks;
+    this.notes = notes;
+    this.handouts = handouts;
     this.scripts = scripts;
     this.scores = scores;
     this.audience = audience;
     this.clock = clock;
   }
 
-  /** One section's part of a student's list. */
-  record SectionList(SectionView section, List<DeliveryView> up, List<ListedTask> tasks) {}
+  /**
+   * One section's part of a student's list.
+   *
+   * @param starter the line with which the shown day begins; may be empty
+   */
+  record SectionList(
+      SectionView section, List<DeliveryView> up, List<ListedTask> tasks, String starter) {}
 
   private record Placed(TaskView task, DeliveryView delivery, LocalDate day) {}
+
+  /** What is looked up once for all of a student's sections. */
+  private record Known(
+      Map<UUID, TaskView> tasks,
+      Map<UUID, Instant> ticks,
+      Set<UUID> ways,
+      Map<UUID, ListedTask.Explained> explained,
+      Map<UUID, String> papers,
+      Worths worths) {}
 
   /**
    * What a student has to do in the week that holds {@code shown}, and what is late from before,
    * section by section, in the order of doing.
    */
   List<SectionList> of(UUID student, LocalDate shown) {
-    List<SectionView> own = sections.ofStudent(student);
+    List<SectionView> own = SectionView.during(shown, sections.ofStudent(student));
+    List<UUID> sectionIds = own.stream().map(SectionView::id).toList();
     Map<UUID, List<DeliveryView>> up =
-        postings.ofSections(own.stream().map(SectionView::id).toList()).stream()
+        postings.ofSections(sectionIds).stream()
             .filter(DeliveryView::up)
             .collect(Collectors.groupingBy(DeliveryView::section));
-    Set<UUID> ids = new HashSet<>();
-    up.values().forEach(all -> all.forEach(d -> ids.addAll(d.tasks())));
-    Map<UUID, TaskView> known =
-        tasks.among(ids).stream().collect(Collectors.toMap(TaskView::id, t -> t));
-    Map<UUID, Instant> ticks = audience.ticks(Set.of(student), ids).getOrDefault(student, Map.of());
-    Map<UUID, ListedTask.Explained> explained = explained(ids, walkthroughs(up.values()));
+    Known known = known(student, own, up.values());
+    Map<UUID, String> starters =
+        notes.between(sectionIds, shown, shown).stream()
+            .collect(Collectors.toMap(DayNotes.Note::section, DayNotes.Note::starter));
     List<SectionList> lists = new ArrayList<>();
     for (SectionView section : own) {
       List<DeliveryView> deliveries = up.getOrDefault(section.id(), List.of());
-      List<Placed> placed = placed(section, deliveries, known, shown, ticks);
-      lists.add(new SectionList(section, deliveries, listed(section, placed, ticks, explained)));
+      List<Placed> placed = placed(section, deliveries, known, shown);
+      lists.add(
+          new SectionList(
+              section,
+              deliveries,
+              listed(section, placed, known),
+              starters.getOrDefault(section.id(), "")));
     }
     return lists;
+  }
+
+  private Known known(UUID student, List<SectionView> own, Collection<List<DeliveryView>> up) {
+    Set<UUID> ids = new HashSet<>();
+    up.forEach(all -> all.forEach(d -> ids.addAll(d.tasks())));
+    Map<UUID, TaskView> posted =
+        tasks.among(ids).stream().collect(Collectors.toMap(TaskView::id, t -> t));
+    Set<UUID> papers = new HashSet<>();
+    posted.values().forEach(t -> papers.addAll(t.sheet().handouts()));
+    return new Known(
+        posted,
+        audience.ticks(Set.of(student), ids).getOrDefault(student, Map.of()),
+        audience.ways(student, ids),
+        explained(ids, walkthroughs(up)),
+        handouts.titles(papers),
+        worths(own));
+  }
+
+  /** Points are weighed against all of the term, and that is looked up only where they are. */
+  private Worths worths(List<SectionView> own) {
+    List<SectionView> weighing = own.stream().filter(s -> !s.grading().kinds().isEmpty()).toList();
+    List<TaskView> term = new ArrayList<>();
+    if (!weighing.isEmpty()) {
+      LocalDate first =
+          weighing.stream()
+              .map(s -> s.calendar().firstMonday())
+              .min(LocalDate::compareTo)
+              .orElseThrow();
+      LocalDate last =
+          weighing.stream()
+              .map(s -> s.calendar().mondayOfWeek(s.calendar().weeks() + 1))
+              .max(LocalDate::compareTo)
+              .orElseThrow();
+      term.addAll(tasks.between(weighing.stream().map(SectionView::id).toList(), first, last));
+    }
+    return Worths.of(weighing, term);
   }
 
   private static Set<UUID> walkthroughs(Collection<List<DeliveryView>> up) {
@@ -98,21 +165,17 @@ class TaskLists {
   }
 
   private List<Placed> placed(
-      SectionView section,
-      List<DeliveryView> deliveries,
-      Map<UUID, TaskView> known,
-      LocalDate shown,
-      Map<UUID, Instant> ticks) {
+      SectionView section, List<DeliveryView> deliveries, Known known, LocalDate shown) {
     LocalDate monday = SchoolCalendar.mondayOf(shown);
     Map<UUID, Placed> placed = new HashMap<>();
     for (DeliveryView delivery : deliveries) {
       for (UUID id : delivery.tasks()) {
-        TaskView task = known.get(id);
+        TaskView task = known.tasks().get(id).in(section.id());
         LocalDate day = DueDates.dayOf(section, task, delivery);
         boolean thisWeek = SchoolCalendar.mondayOf(day).equals(monday);
         boolean lateFromBefore =
             day.isBefore(monday)
-                && !ticks.containsKey(id)
+                && !known.ticks().containsKey(id)
                 && delivery.moments().dueAt().isBefore(clock.instant());
         if (thisWeek || lateFromBefore) {
           placed.put(id, new Placed(task, delivery, day));
@@ -124,16 +187,18 @@ class TaskLists {
         .toList();
   }
 
-  private List<ListedTask> listed(
-      SectionView section,
-      List<Placed> placed,
-      Map<UUID, Instant> ticks,
-      Map<UUID, ListedTask.Explained> explained) {
+  private List<ListedTask> listed(SectionView section, List<Placed> placed, Known known) {
     List<ListedTask> listed = new ArrayList<>();
     boolean beforeDone = true;
     for (Placed p : placed) {
-      Optional<Instant> ticked = Optional.ofNullable(ticks.get(p.task().id()));
+      TaskSheet sheet = p.task().sheet();
+      Optional<Instant> ticked = Optional.ofNullable(known.ticks().get(p.task().id()));
       Instant due = DueDates.of(section, p.task(), p.delivery());
+      Optional<Instant> opensAt =
+          sheet
+              .opens()
+              .at(p.day(), section.meets(), section.calendar())
+              .filter(clock.instant()::isBefore);
       listed.add(
           new ListedTask(
               listed.size() + 1,
@@ -142,19 +207,48 @@ class TaskLists {
               p.day(),
               due,
               ticked,
-              state(p, ticked, due, beforeDone),
-              Optional.ofNullable(explained.get(p.task().id()))));
+              state(sheet, ticked, due, opensAt, beforeDone),
+              opensAt,
+              Optional.ofNullable(known.explained().get(p.task().id())),
+              ways(sheet, known),
+              papers(sheet, known),
+              worth(section, sheet, known)));
       beforeDone = ticked.isPresent();
     }
     return listed;
   }
 
+  private static List<ListedTask.Way> ways(TaskSheet sheet, Known known) {
+    return sheet.board().stream()
+        .flatMap(b -> b.ways().stream())
+        .map(w -> new ListedTask.Way(w.id(), w.text(), known.ways().contains(w.id())))
+        .toList();
+  }
+
+  private static List<ListedTask.Paper> papers(TaskSheet sheet, Known known) {
+    return sheet.handouts().stream()
+        .filter(known.papers()::containsKey)
+        .map(h -> new ListedTask.Paper(h, known.papers().getOrDefault(h, "")))
+        .sorted(Comparator.comparing(ListedTask.Paper::title))
+        .toList();
+  }
+
+  private static String worth(SectionView section, TaskSheet sheet, Known known) {
+    OptionalDouble share = known.worths().share(section.id(), sheet);
+    return share.isPresent() ? Wording.share(share.getAsDouble()) : "";
+  }
+
   private ListedTask.State state(
-      Placed p, Optional<Instant> ticked, Instant due, boolean beforeDone) {
+      TaskSheet sheet,
+      Optional<Instant> ticked,
+      Instant due,
+      Optional<Instant> opensAt,
+      boolean beforeDone) {
     if (ticked.isPresent()) {
       return ListedTask.State.DONE;
     }
-    if (p.task().sheet().inOrder() && !beforeDone) {
+    boolean waits = sheet.opens() == Opens.WHEN_THE_ONE_BEFORE_IS_TICKED && !beforeDone;
+    if (waits || opensAt.isPresent()) {
       return ListedTask.State.WAITS;
     }
     return due.isBefore(clock.instant()) ? ListedTask.State.LATE : ListedTask.State.OPEN;

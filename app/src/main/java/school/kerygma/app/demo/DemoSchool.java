@@ -26,10 +26,6 @@ import school.kerygma.app.ScopedClock;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.handouts.Handouts;
-import school.kerygma.app.planning.SessionSheet;
-import school.kerygma.app.planning.Sessions;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.sections.SectionView;
@@ -62,8 +58,7 @@ class DemoSchool implements ApplicationRunner {
   private final People people;
   private final Sections sections;
   private final Handouts handouts;
-  private final Tasks tasks;
-  private final Sessions sessions;
+  private final DemoWeek week;
   private final Scripts scripts;
   private final Scores scores;
   private final DemoRecorder recorder;
@@ -83,8 +78,7 @@ class DemoSchool implements ApplicationRunner {
       People people,
       Sections sections,
       Handouts handouts,
-      Tasks tasks,
-      Sessions sessions,
+      DemoWeek week,
       Scripts scripts,
       Scores scores,
       DemoRecorder recorder,
@@ -95,8 +89,7 @@ class DemoSchool implements ApplicationRunner {
     this.people = people;
     this.sections = sections;
     this.handouts = handouts;
-    this.tasks = tasks;
-    this.sessions = sessions;
+    this.week = week;
     this.scripts = scripts;
     this.scores = scores;
     this.recorder = recorder;
@@ -121,7 +114,7 @@ class DemoSchool implements ApplicationRunner {
     LOG.info("Making the demonstration school");
     enroll();
     bringPapers(today);
-    planWeek();
+    planned.putAll(week.plan(teacher, monday, classes, papers));
     UUID footbridge = makeWalkthrough("footbridge", true);
     UUID box = makeWalkthrough("box", true);
     makeWalkthrough("night-light", false);
@@ -225,65 +218,6 @@ class DemoSchool implements ApplicationRunner {
     while (!works.find(work).orElseThrow().state().isOver()) {
       Thread.sleep(100);
     }
-  }
-
-  private void planWeek() {
-    plan("Read the project sheet", "", 15, null, false, Map.of("7A Design", 0, "7C Design", 1));
-    plan(
-        "Sketch three bridges",
-        "on paper. Take a picture of the page.",
-        35,
-        6,
-        true,
-        Map.of("7A Design", 2, "7C Design", 3));
-    plan("Load table, rows 1 to 6", "in the workbook", 40, 6, true, Map.of("7A Design", 4));
-    plan("Choose your joint", "one of three", 20, null, false, Map.of("8B Woodwork", 0));
-    plan("Mark out the box", "on both boards", 60, 10, true, Map.of("8B Woodwork", 3));
-    plan("Read how the sensor works", "", 20, null, false, Map.of("9 Electronics", 1));
-    plan(
-        "Place the sensor", "on the board, battery last", 40, 5, false, Map.of("9 Electronics", 4));
-    sessions.plan(
-        Set.of(classes.get("7C Design")),
-        new SessionSheet(
-            "Help hour",
-            "the workshop",
-            monday.plusDays(2),
-            LocalTime.of(14, 10),
-            LocalTime.of(14, 40),
-            false));
-    sessions.plan(
-        Set.of(classes.get("9 Electronics")),
-        new SessionSheet(
-            "Live meeting",
-            "the link stands on the class page",
-            monday.plusDays(4),
-            LocalTime.of(11, 0),
-            LocalTime.of(11, 30),
-            false));
-  }
-
-  private void plan(
-      String title,
-      String detail,
-      int minutes,
-      Integer points,
-      boolean inOrder,
-      Map<String, Integer> days) {
-    Map<UUID, LocalDate> placed = new HashMap<>();
-    days.forEach((section, day) -> placed.put(classes.get(section), monday.plusDays(day)));
-    planned.put(
-        title,
-        tasks.plan(
-            teacher,
-            new TaskSheet(
-                title,
-                detail,
-                minutes,
-                points,
-                true,
-                inOrder,
-                java.util.Optional.empty(),
-                placed)));
   }
 
   private UUID makeWalkthrough(String name, boolean recorded) throws InterruptedException {

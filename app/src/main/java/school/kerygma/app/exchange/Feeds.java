@@ -74,7 +74,7 @@ class Feeds {
         continue;
       }
       for (UUID id : d.tasks()) {
-        TaskView task = known.get(id);
+        TaskView task = known.get(id).in(section.id());
         Instant due = DueDates.of(section, task, d);
         String uid = "task-" + id + "-" + section.id() + "@kerygma";
         kept.add(uid);

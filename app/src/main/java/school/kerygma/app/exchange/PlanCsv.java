@@ -6,6 +6,9 @@ import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
+import java.util.OptionalDouble;
+import java.util.stream.Collectors;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.jspecify.annotations.Nullable;
@@ -16,11 +19,14 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.planning.Worths;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.time.DueRule;
 
 /** A term's plan as a CSV file (RFC 4180), a line for each task of each section. */
@@ -28,7 +34,20 @@ import school.kerygma.core.time.DueRule;
 class PlanCsv {
 
   private static final String[] COLUMNS = {
-    "section", "day", "task", "how", "minutes", "points", "required", "in order", "due"
+    "section",
+    "day",
+    "task",
+    "how",
+    "minutes",
+    "answers",
+    "points",
+    "kind",
+    "worth",
+    "required",
+    "opens",
+    "due",
+    "ways",
+    "pick"
   };
 
   private final Tasks tasks;
@@ -62,7 +81,7 @@ class PlanCsv {
                 s ->
                     planned.stream()
                         .filter(t -> t.sheet().days().containsKey(s.id()))
-                        .map(t -> new Line(s, t.sheet().days().get(s.id()), t)))
+                        .map(t -> new Line(s, t.sheet().days().get(s.id()), t.in(s.id()))))
             .sorted(
                 Comparator.comparing((Line l) -> l.section().name())
                     .thenComparing(Line::day)
@@ -73,30 +92,41 @@ class PlanCsv {
         .header(
             "Content-Disposition",
             ContentDisposition.attachment().filename("plan.csv").build().toString())
-        .body(write(lines).getBytes(StandardCharsets.UTF_8));
+        .body(write(lines, Worths.of(own, planned)).getBytes(StandardCharsets.UTF_8));
   }
 
-  private static String write(List<Line> lines) {
+  private static String write(List<Line> lines, Worths worths) {
     StringBuilder out = new StringBuilder();
     try (CSVPrinter csv =
         new CSVPrinter(out, CSVFormat.RFC4180.builder().setHeader(COLUMNS).get())) {
       for (Line line : lines) {
-        var sheet = line.task().sheet();
+        TaskSheet sheet = line.task().sheet();
+        OptionalDouble worth = worths.share(line.section().id(), sheet);
         csv.printRecord(
             harmless(line.section().name()),
             line.day(),
             harmless(sheet.title()),
             harmless(sheet.detail()),
             sheet.minutes(),
+            sheet.answers(),
             sheet.points(),
+            harmless(sheet.kind()),
+            worth.isPresent() ? String.format(Locale.ROOT, "%.4f", worth.getAsDouble()) : "",
             sheet.required() ? "yes" : "no",
-            sheet.inOrder() ? "yes" : "no",
-            sheet.due().map(DueRule::text).orElse(""));
+            sheet.opens().name().toLowerCase(Locale.ROOT).replace('_', ' '),
+            sheet.due().map(DueRule::text).orElse(""),
+            sheet.board().map(PlanCsv::ways).orElse(""),
+            sheet.board().map(b -> "" + b.pick()).orElse(""));
       }
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
     return out.toString();
+  }
+
+  private static String ways(ChoiceBoard board) {
+    return harmless(
+        board.ways().stream().map(ChoiceBoard.Way::text).collect(Collectors.joining(" | ")));
   }
 
   /** A spreadsheet must not take a title for a formula. */

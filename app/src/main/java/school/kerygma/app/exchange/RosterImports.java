@@ -169,11 +169,7 @@ class RosterImports {
     }
     for (String sourced : changes.newStudents()) {
       ImportedRoster.Student student = roster.students().get(sourced);
-      UUID person =
-          student
-              .email()
-              .flatMap(people::studentByEmail)
-              .orElseGet(() -> people.addStudent(student.name(), student.email()));
+      UUID person = rosters.student(school, student.name(), student.email());
       remember(school, RosterKey.Kind.STUDENT, sourced, person, memory);
       student.guardians().forEach(g -> guard(school, g, person, memory));
     }

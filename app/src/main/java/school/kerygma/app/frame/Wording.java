@@ -53,6 +53,11 @@ public final class Wording {
     return format("EEEE, MMMM d", date);
   }
 
+  /** "Wednesday, September 30, 2026". */
+  public String fullDate(LocalDate date) {
+    return format("EEEE, MMMM d, uuuu", date);
+  }
+
   /** "9:40" or "2:10 p.m.": mornings go without saying. */
   public String clock(java.time.LocalTime time) {
     int hour = time.getHour() % 12 == 0 ? 12 : time.getHour() % 12;
@@ -74,6 +79,17 @@ public final class Wording {
   /** What a field of type datetime-local holds. */
   public String field(Instant at, ZoneId zone) {
     return format("uuuu-MM-dd'T'HH:mm", at.atZone(zone));
+  }
+
+  /** What a field of type datetime-local holds for a due rule "at" an instant; else nothing. */
+  public String fixed(String rule, ZoneId zone) {
+    return rule.startsWith("at ") ? field(Instant.parse(rule.substring(3)), zone) : "";
+  }
+
+  /** "5.6 %" of a grade. */
+  public static String share(double share) {
+    double percent = 100 * share;
+    return String.format(Locale.US, percent < 9.95 ? "%.1f\u00a0%%" : "%.0f\u00a0%%", percent);
   }
 
   /** "4:10". */

@@ -103,16 +103,19 @@ class Handout {
     private double width;
     private double height;
     private String words;
+    private int wordCount;
 
     @SuppressWarnings("NullAway.Init")
     protected PageEntity() {}
 
-    PageEntity(Edition edition, int number, double width, double height, String words) {
+    PageEntity(
+        Edition edition, int number, double width, double height, String words, int wordCount) {
       this.edition = edition;
       this.number = number;
       this.width = width;
       this.height = height;
       this.words = words;
+      this.wordCount = wordCount;
     }
 
     UUID id() {
@@ -159,6 +162,12 @@ class Handout {
         "select p from Page p join fetch p.edition e join fetch e.handout h where h.ownerId = :owner"
             + " and e.ready order by h.createdAt, p.number")
     List<PageEntity> ofOwner(UUID owner);
+
+    @Query(
+        "select p.edition.handout.id, sum(p.wordCount) from Page p where p.edition.handout.id in :handouts"
+            + " and p.edition.number = (select max(e.number) from Edition e where e.handout.id = p.edition.handout.id)"
+            + " group by p.edition.handout.id")
+    List<Object[]> wordsOf(Collection<UUID> handouts);
 
     @Query("select p from Page p join fetch p.edition e join fetch e.handout where p.id in :ids")
     List<PageEntity> among(Collection<UUID> ids);

@@ -11,18 +11,15 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Works;
-import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.handout.SnapTargets;
 import school.kerygma.media.paper.Paper;
 import school.kerygma.media.paper.PaperRefused;
@@ -30,7 +27,7 @@ import school.kerygma.media.paper.PaperRefused;
 /** Takes papers in and hands out their pages. */
 @Service
 @Transactional
-public class Handouts implements Gate.CircleSource {
+public class Handouts {
 
   /** A handout in the list of a teacher's handouts. */
   public record View(
@@ -189,6 +186,23 @@ public class Handouts implements Gate.CircleSource {
             .collect(Collectors.toMap(PageView::id, Function.identity()));
   }
 
+  /** How many words each of the handouts has. */
+  @Transactional(readOnly = true)
+  public Map<UUID, Integer> words(Collection<UUID> of) {
+    return of.isEmpty()
+        ? Map.of()
+        : pages.wordsOf(of).stream()
+            .collect(Collectors.toMap(r -> (UUID) r[0], r -> ((Number) r[1]).intValue()));
+  }
+
+  /** The titles of handouts. */
+  @Transactional(readOnly = true)
+  public Map<UUID, String> titles(Collection<UUID> of) {
+    return of.isEmpty()
+        ? Map.of()
+        : handouts.findAllById(of).stream().collect(Collectors.toMap(Handout::id, Handout::title));
+  }
+
   /** What marks can snap to on a page. */
   @Transactional(readOnly = true)
   public SnapTargets targets(UUID page) {
@@ -237,18 +251,16 @@ public class Handouts implements Gate.CircleSource {
         p.id(), h.id(), h.title(), p.number(), p.edition().pages(), p.width(), p.height());
   }
 
-  @Override
-  public List<Gate.Kind> kinds() {
-    return List.of(Gate.Kind.HANDOUT);
+  /** Whose handout it is, if there is such a one. */
+  @Transactional(readOnly = true)
+  public java.util.Optional<UUID> ownerOf(UUID handout) {
+    return handouts.findById(handout).map(Handout::ownerId);
   }
 
-  @Override
+  /** To which handout a page belongs. */
   @Transactional(readOnly = true)
-  public Circle circle(Gate.Kind kind, UUID id) {
-    return handouts
-        .findById(id)
-        .map(h -> Circle.ofTeachers(Set.of(h.ownerId())))
-        .orElse(Circle.NOBODY);
+  public java.util.Optional<UUID> handoutOfPage(UUID page) {
+    return pages.whole(page).map(p -> p.edition().handout().id());
   }
 
   /** Whose page it is, if there is such a page. */

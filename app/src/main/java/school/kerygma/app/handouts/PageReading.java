@@ -91,7 +91,8 @@ public class PageReading implements Work {
                             number,
                             page.width(),
                             page.height(),
-                            PageWords.write(page.words())))
+                            PageWords.write(page.words()),
+                            page.words().size()))
                     .id());
     boolean photograph = paper.mediaType().equals("image/jpeg");
     for (Size size : Size.values()) {

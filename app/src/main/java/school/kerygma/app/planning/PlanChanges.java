@@ -2,44 +2,28 @@ package school.kerygma.app.planning;
 
 import java.time.Clock;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
-import school.kerygma.app.sections.SectionView;
-import school.kerygma.core.plan.RollForward;
-import school.kerygma.core.time.SchoolCalendar;
 
 /** Moves tasks to other days, copies weeks, and undoes both. */
 @Service
 @Transactional
 public class PlanChanges {
 
-  /**
-   * What a copied week became.
-   *
-   * @param copied how many tasks
-   * @param squeezed tasks that could not keep their place, and where they are now
-   * @param left tasks that found no day at all
-   */
-  public record Copied(int copied, List<Squeezed> squeezed, List<String> left) {}
-
-  /** A task that could not keep its place in a section's week. */
-  public record Squeezed(String task, String section, LocalDate day) {}
-
   private final Task.Repository tasks;
+  private final Session.Repository sessions;
   private final PlanStep.Repository steps;
   private final Clock clock;
 
-  PlanChanges(Task.Repository tasks, PlanStep.Repository steps, Clock clock) {
+  PlanChanges(
+      Task.Repository tasks, Session.Repository sessions, PlanStep.Repository steps, Clock clock) {
     this.tasks = tasks;
+    this.sessions = sessions;
     this.steps = steps;
     this.clock = clock;
   }
@@ -63,7 +47,7 @@ public class PlanChanges {
       Optional<LocalDate> to) {
     steps.save(
         new PlanStep(
-            deed, owner, task, section, from.orElse(null), to.orElse(null), clock.instant()));
+            deed, owner, task, null, section, from.orElse(null), to.orElse(null), clock.instant()));
   }
 
   /**
@@ -79,8 +63,10 @@ public class PlanChanges {
     Optional<LocalDate> shown = Optional.empty();
     for (PlanStep step : steps.ofDeed(last.get().deedId())) {
       step.undo();
-      Task task = tasks.findById(step.taskId()).orElseThrow();
-      task.place(step.sectionId(), step.from());
+      step.taskId()
+          .flatMap(tasks::findById)
+          .ifPresent(task -> task.place(step.sectionId(), step.from()));
+      step.sessionId().flatMap(sessions::findById).ifPresent(Session::cancel);
       shown = step.from().or(step::to);
     }
     return shown;
@@ -93,69 +79,58 @@ public class PlanChanges {
   }
 
   /**
-   * Plans the tasks of one week once more in another, each section by its own meetings.
+   * What a week would become.
    *
    * @param source a Monday
    * @param target another
+   * @throws Problem if a section's week is copied onto itself
    */
-  public Copied copyWeek(
-      UUID owner, Collection<SectionView> sections, LocalDate source, LocalDate target) {
-    if (source.equals(target)) {
+  @Transactional(readOnly = true)
+  public WeekCopy look(Collection<WeekCopy.Pair> pairs, LocalDate source, LocalDate target) {
+    if (source.equals(target) && pairs.stream().anyMatch(p -> p.from().id().equals(p.to().id()))) {
       throw Problem.refused("same-week");
     }
-    Map<UUID, SectionView> known = new HashMap<>();
-    sections.forEach(s -> known.put(s.id(), s));
-    List<UUID> ids = tasks.idsIn(known.keySet(), source, source.plusDays(6));
-    List<Squeezed> squeezed = new ArrayList<>();
-    List<String> left = new ArrayList<>();
-    UUID deed = UUID.randomUUID();
-    int copied = 0;
-    int position = tasks.lastPosition(owner);
-    for (Task task : ids.isEmpty() ? List.<Task>of() : tasks.among(ids)) {
-      TaskSheet sheet = task.view().sheet();
-      Map<UUID, LocalDate> days = days(sheet, known, source, target, squeezed);
-      if (days.isEmpty()) {
-        left.add(sheet.title());
-        continue;
-      }
-      Task again = tasks.save(new Task(owner, sheet.on(days), ++position, clock.instant()));
-      days.forEach(
-          (section, day) ->
-              note(deed, owner, again.id(), section, Optional.empty(), Optional.of(day)));
-      copied++;
-    }
-    return new Copied(copied, squeezed, left);
+    List<UUID> from = pairs.stream().map(p -> p.from().id()).distinct().toList();
+    List<UUID> ids = from.isEmpty() ? List.of() : tasks.idsIn(from, source, source.plusDays(6));
+    return WeekCopy.of(
+        ids.isEmpty() ? List.of() : tasks.among(ids).stream().map(Task::view).toList(),
+        from.isEmpty()
+            ? List.of()
+            : sessions.between(from, source, source.plusDays(6)).stream()
+                .map(Session::view)
+                .toList(),
+        List.copyOf(pairs),
+        source,
+        target);
   }
 
-  private static Map<UUID, LocalDate> days(
-      TaskSheet sheet,
-      Map<UUID, SectionView> known,
-      LocalDate source,
-      LocalDate target,
-      List<Squeezed> squeezed) {
-    Map<UUID, LocalDate> days = new LinkedHashMap<>();
-    sheet
-        .days()
-        .forEach(
-            (id, day) -> {
-              SectionView section = known.get(id);
-              if (section == null || !SchoolCalendar.mondayOf(day).equals(source)) {
-                return;
-              }
-              for (RollForward.Move move :
-                  RollForward.week(
-                      List.of(day),
-                      source,
-                      target,
-                      section.meets(),
-                      section.calendar(),
-                      section.calendar())) {
-                days.put(id, move.to());
-                if (move.squeezed()) {
-                  squeezed.add(new Squeezed(sheet.title(), section.name(), move.to()));
-                }
-              }
-            });
-    return days;
+  /** Plans a week once more, as {@link #look} has shown it. */
+  public WeekCopy copyWeek(
+      UUID owner, Collection<WeekCopy.Pair> pairs, LocalDate source, LocalDate target) {
+    WeekCopy copy = look(pairs, source, target);
+    UUID deed = UUID.randomUUID();
+    int position = tasks.lastPosition(owner);
+    for (TaskSheet sheet : copy.tasks()) {
+      Task again = tasks.save(new Task(owner, sheet.afresh(), ++position, clock.instant()));
+      sheet
+          .days()
+          .forEach(
+              (section, day) ->
+                  note(deed, owner, again.id(), section, Optional.empty(), Optional.of(day)));
+    }
+    for (WeekCopy.Held held : copy.sessions()) {
+      Session again = sessions.save(new Session(held.section(), held.sheet()));
+      steps.save(
+          new PlanStep(
+              deed,
+              owner,
+              null,
+              again.id(),
+              held.section(),
+              null,
+              held.sheet().day(),
+              clock.instant()));
+    }
+    return copy;
   }
 }

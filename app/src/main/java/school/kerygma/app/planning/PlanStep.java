@@ -13,7 +13,10 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
-/** One task of one section that was put on another day. Steps of one deed are undone together. */
+/**
+ * One task of one section that was put on another day, or one session that was copied. Steps of one
+ * deed are undone together.
+ */
 @Entity
 class PlanStep {
 
@@ -25,7 +28,8 @@ class PlanStep {
 
   private UUID deedId;
   private UUID ownerId;
-  private UUID taskId;
+  private @Nullable UUID taskId;
+  private @Nullable UUID sessionId;
   private UUID sectionId;
   private @Nullable LocalDate fromDay;
   private @Nullable LocalDate toDay;
@@ -38,7 +42,8 @@ class PlanStep {
   PlanStep(
       UUID deedId,
       UUID ownerId,
-      UUID taskId,
+      @Nullable UUID taskId,
+      @Nullable UUID sessionId,
       UUID sectionId,
       @Nullable LocalDate fromDay,
       @Nullable LocalDate toDay,
@@ -46,6 +51,7 @@ class PlanStep {
     this.deedId = deedId;
     this.ownerId = ownerId;
     this.taskId = taskId;
+    this.sessionId = sessionId;
     this.sectionId = sectionId;
     this.fromDay = fromDay;
     this.toDay = toDay;
@@ -56,8 +62,13 @@ class PlanStep {
     return deedId;
   }
 
-  UUID taskId() {
-    return taskId;
+  Optional<UUID> taskId() {
+    return Optional.ofNullable(taskId);
+  }
+
+  /** A session that was copied. */
+  Optional<UUID> sessionId() {
+    return Optional.ofNullable(sessionId);
   }
 
   UUID sectionId() {

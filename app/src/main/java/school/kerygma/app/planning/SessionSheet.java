@@ -30,6 +30,11 @@ public record SessionSheet(
     }
   }
 
+  /** The same session on another day. */
+  public SessionSheet on(LocalDate other) {
+    return new SessionSheet(title, place, other, starts, ends, required);
+  }
+
   public int minutes() {
     return (int) java.time.Duration.between(starts, ends).toMinutes();
   }

@@ -3,45 +3,105 @@ package school.kerygma.app.planning;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Embeddable;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.MapKeyColumn;
+import jakarta.persistence.OrderColumn;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import org.hibernate.annotations.Fetch;
+import org.hibernate.annotations.FetchMode;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
+import school.kerygma.core.plan.ChoiceBoard;
+import school.kerygma.core.plan.Opens;
 import school.kerygma.core.time.DueRule;
 
 /** A thing students do, and on which day each section does it. */
 @Entity
 class Task {
 
+  /** A section's day, and what it does otherwise. */
+  @Embeddable
+  record Placement(
+      LocalDate day,
+      @Nullable String detail,
+      @Nullable Integer minutes,
+      @Nullable Integer points,
+      @Nullable String due) {
+
+    static Placement of(LocalDate day, TaskSheet.Difference other) {
+      return new Placement(
+          day,
+          other.detail(),
+          other.minutes(),
+          other.points(),
+          other.due().map(DueRule::text).orElse(null));
+    }
+
+    Placement on(LocalDate other) {
+      return new Placement(other, detail, minutes, points, due);
+    }
+
+    TaskSheet.Difference difference() {
+      return new TaskSheet.Difference(
+          detail, minutes, points, Optional.ofNullable(due).map(DueRule::parse));
+    }
+  }
+
+  /** One of several ways. */
+  @Embeddable
+  record Way(UUID id, String text) {}
+
   @Id @GeneratedValue private UUID id;
   private UUID ownerId;
   private String title;
   private String detail;
   private int minutes;
+  private int answers;
   private @Nullable Integer points;
+  private String kind;
   private boolean required;
-  private boolean inOrder;
+
+  @Enumerated(EnumType.STRING)
+  private Opens opens;
+
   private @Nullable String due;
+  private int pick;
   private int position;
   private Instant createdAt;
 
   @ElementCollection
   @CollectionTable(name = "placement", joinColumns = @JoinColumn(name = "task_id"))
   @MapKeyColumn(name = "section_id")
-  @Column(name = "day")
-  private Map<UUID, LocalDate> days = new HashMap<>();
+  private Map<UUID, Placement> days = new HashMap<>();
+
+  @ElementCollection
+  @Fetch(FetchMode.SUBSELECT)
+  @CollectionTable(name = "task_way", joinColumns = @JoinColumn(name = "task_id"))
+  @OrderColumn(name = "position")
+  private List<Way> ways = new ArrayList<>();
+
+  @ElementCollection
+  @Fetch(FetchMode.SUBSELECT)
+  @CollectionTable(name = "task_handout", joinColumns = @JoinColumn(name = "task_id"))
+  @Column(name = "handout_id")
+  private Set<UUID> handouts = new HashSet<>();
 
   @SuppressWarnings("NullAway.Init")
   protected Task() {}
@@ -53,16 +113,37 @@ class Task {
     change(sheet);
   }
 
-  void change(TaskSheet sheet) {
+  final void change(TaskSheet sheet) {
     this.title = sheet.title();
     this.detail = sheet.detail();
     this.minutes = sheet.minutes();
+    this.answers = sheet.answers();
     this.points = sheet.points();
+    this.kind = sheet.kind();
     this.required = sheet.required();
-    this.inOrder = sheet.inOrder();
+    this.opens = sheet.opens();
     this.due = sheet.due().map(DueRule::text).orElse(null);
+    this.pick = sheet.board().map(ChoiceBoard::pick).orElse(0);
+    List<Way> offered =
+        sheet.board().stream()
+            .flatMap(b -> b.ways().stream())
+            .map(w -> new Way(w.id(), w.text()))
+            .toList();
+    if (!offered.equals(ways)) {
+      this.ways.clear();
+      this.ways.addAll(offered);
+    }
+    this.handouts.retainAll(sheet.handouts());
+    this.handouts.addAll(sheet.handouts());
     this.days.keySet().retainAll(sheet.days().keySet());
-    this.days.putAll(sheet.days());
+    sheet
+        .days()
+        .forEach(
+            (section, day) ->
+                days.put(
+                    section,
+                    Placement.of(
+                        day, sheet.differs().getOrDefault(section, TaskSheet.Difference.NONE))));
   }
 
   UUID id() {
@@ -70,12 +151,18 @@ class Task {
   }
 
   Optional<LocalDate> dayOf(UUID section) {
-    return Optional.ofNullable(days.get(section));
+    return Optional.ofNullable(days.get(section)).map(Placement::day);
   }
 
   /** Puts the section's work on a day, or takes it out. */
   void place(UUID section, Optional<LocalDate> day) {
-    day.ifPresentOrElse(d -> days.put(section, d), () -> days.remove(section));
+    day.ifPresentOrElse(
+        d ->
+            days.merge(
+                section,
+                Placement.of(d, TaskSheet.Difference.NONE),
+                (before, fresh) -> before.on(fresh.day())),
+        () -> days.remove(section));
   }
 
   UUID ownerId() {
@@ -83,6 +170,13 @@ class Task {
   }
 
   TaskView view() {
+    Map<UUID, LocalDate> placed = new HashMap<>();
+    Map<UUID, TaskSheet.Difference> differs = new HashMap<>();
+    days.forEach(
+        (section, placement) -> {
+          placed.put(section, placement.day());
+          differs.put(section, placement.difference());
+        });
     return new TaskView(
         id,
         ownerId,
@@ -91,18 +185,27 @@ class Task {
             title,
             detail,
             minutes,
+            answers,
             points,
+            kind,
             required,
-            inOrder,
+            opens,
             Optional.ofNullable(due).map(DueRule::parse),
-            Map.copyOf(days)));
+            board(),
+            handouts,
+            placed,
+            differs));
+  }
+
+  private Optional<ChoiceBoard> board() {
+    return ways.isEmpty()
+        ? Optional.empty()
+        : Optional.of(
+            new ChoiceBoard(
+                pick, ways.stream().map(w -> new ChoiceBoard.Way(w.id(), w.text())).toList()));
   }
 
   interface Repository extends JpaRepository<Task, UUID> {
-
-    @Query(
-        "select t from Task t left join fetch t.days where t.ownerId = :owner order by t.position")
-    List<Task> ofOwner(UUID owner);
 
     @Query(
         "select distinct t from Task t left join fetch t.days where t.id in :ids order by t.position")
@@ -114,6 +217,33 @@ class Task {
                 + " where p.section_id in (:sections) and p.day between :first and :last",
         nativeQuery = true)
     List<UUID> idsIn(Collection<UUID> sections, LocalDate first, LocalDate last);
+
+    @Query(
+        value =
+            "select t.id from task t where exists"
+                + " (select 1 from placement p where p.task_id = t.id and p.section_id in (:sections))"
+                + " and (t.title ilike :like or t.detail ilike :like) order by t.created_at desc limit 50",
+        nativeQuery = true)
+    List<UUID> idsWith(Collection<UUID> sections, String like);
+
+    @Query("select t.id from Task t where :handout member of t.handouts")
+    List<UUID> reading(UUID handout);
+
+    /** Every task with every Monday of a week in which it stands. */
+    @Query(
+        value =
+            "select distinct p.task_id, p.day - extract(isodow from p.day)::int + 1"
+                + " from placement p where p.section_id in (:sections)",
+        nativeQuery = true)
+    List<Object[]> daysOf(Collection<UUID> sections);
+
+    /** Tasks without a day are listed too: they are not forgotten. */
+    @Query(
+        value =
+            "select t.id from task t where t.owner_id = :owner and (not exists (select 1 from placement p where p.task_id = t.id)"
+                + " or exists (select 1 from placement p where p.task_id = t.id and p.day between :first and :last))",
+        nativeQuery = true)
+    List<UUID> idsOfOwner(UUID owner, LocalDate first, LocalDate last);
 
     @Query("select coalesce(max(t.position), 0) from Task t where t.ownerId = :owner")
     int lastPosition(UUID owner);

@@ -8,4 +8,9 @@ public record TaskView(UUID id, UUID owner, int position, TaskSheet sheet) {
   public String title() {
     return sheet.title();
   }
+
+  /** The task as one section does it. */
+  public TaskView in(UUID section) {
+    return new TaskView(id, owner, position, sheet.in(section));
+  }
 }

@@ -3,8 +3,12 @@ package school.kerygma.app.planning;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -41,15 +45,48 @@ public class Tasks {
     return tasks.findById(task).map(Task::view);
   }
 
+  /** A teacher's tasks that stand between two days, and some others. */
   @Transactional(readOnly = true)
-  public List<TaskView> ofTeacher(UUID teacher) {
-    return tasks.ofOwner(teacher).stream().map(Task::view).toList();
+  public List<TaskView> toExplain(
+      UUID teacher, LocalDate first, LocalDate last, Collection<UUID> others) {
+    Set<UUID> ids = new HashSet<>(others);
+    ids.addAll(tasks.idsOfOwner(teacher, first, last));
+    return among(ids);
   }
 
   /** In the order of doing. */
   @Transactional(readOnly = true)
   public List<TaskView> among(Collection<UUID> ids) {
     return ids.isEmpty() ? List.of() : tasks.among(ids).stream().map(Task::view).toList();
+  }
+
+  /** Tasks whose title or line beneath holds some words, in any capitals; the newest 50. */
+  @Transactional(readOnly = true)
+  public List<TaskView> withWords(Collection<UUID> sections, String words) {
+    if (sections.isEmpty() || words.isBlank()) {
+      return List.of();
+    }
+    String like =
+        "%" + words.strip().replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
+    return among(tasks.idsWith(sections, like));
+  }
+
+  /** The tasks for which a handout is to be read. */
+  @Transactional(readOnly = true)
+  public List<UUID> reading(UUID handout) {
+    return tasks.reading(handout);
+  }
+
+  /** How many tasks the sections have in each week, by its Monday. */
+  @Transactional(readOnly = true)
+  public Map<LocalDate, Integer> perWeek(Collection<UUID> sections) {
+    Map<LocalDate, Integer> weeks = new TreeMap<>();
+    if (!sections.isEmpty()) {
+      tasks
+          .daysOf(sections)
+          .forEach(row -> weeks.merge(LocalDate.parse(row[1].toString()), 1, Integer::sum));
+    }
+    return weeks;
   }
 
   /** Tasks that one of the sections does on one of the days, both included. */

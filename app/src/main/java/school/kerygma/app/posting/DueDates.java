@@ -28,6 +28,7 @@ public final class DueDates {
     LocalDate day = dayOf(section, task, delivery);
     Instant onItsDay = section.calendar().dueOn(day);
     return task.sheet()
+        .in(section.id())
         .due()
         .map(
             rule ->

@@ -1,5 +1,6 @@
 package school.kerygma.app.posting;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -53,13 +54,27 @@ class PostedCircles implements Gate.CircleSource {
   @Override
   public List<Gate.Kind> kinds() {
     return List.of(
-        Gate.Kind.PAGE, Gate.Kind.WALKTHROUGH, Gate.Kind.SCORE, Gate.Kind.TASK, Gate.Kind.POSTING);
+        Gate.Kind.HANDOUT,
+        Gate.Kind.PAGE,
+        Gate.Kind.WALKTHROUGH,
+        Gate.Kind.SCORE,
+        Gate.Kind.TASK,
+        Gate.Kind.POSTING);
   }
 
   @Override
   public Circle circle(Gate.Kind kind, UUID id) {
     return switch (kind) {
-      case PAGE -> shared(handouts.ownerOfPage(id), postings.ofWalkthroughs(scores.showing(id)));
+      case HANDOUT -> {
+        Circle readers = shared(Optional.empty(), readingOf(id));
+        Set<UUID> owner = handouts.ownerOf(id).map(Set::of).orElse(Set.of());
+        yield new Circle(owner::contains, readers.students(), readers.guardians());
+      }
+      case PAGE -> {
+        List<DeliveryView> all = new ArrayList<>(postings.ofWalkthroughs(scores.showing(id)));
+        handouts.handoutOfPage(id).ifPresent(handout -> all.addAll(readingOf(handout)));
+        yield shared(handouts.ownerOfPage(id), all);
+      }
       case WALKTHROUGH -> {
         Circle all = shared(scripts.ownerOf(id), postings.ofWalkthroughs(Set.of(id)));
         // Who shares a section plays what is posted there; the script stays its author's.
@@ -86,6 +101,11 @@ class PostedCircles implements Gate.CircleSource {
       }
       default -> Circle.NOBODY;
     };
+  }
+
+  /** Where tasks are posted for which a handout is to be read. */
+  private List<DeliveryView> readingOf(UUID handout) {
+    return postings.ofTasks(tasks.reading(handout));
   }
 
   /** The owner and whoever teaches a section to which it is posted; students while it is up. */

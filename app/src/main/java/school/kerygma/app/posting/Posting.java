@@ -168,5 +168,9 @@ class Posting implements Persistable<UUID> {
 
     @Query(WHOLE + "where :task member of p.tasks")
     List<Delivery> ofTask(UUID task);
+
+    @Query(
+        "select distinct d from Delivery d join fetch d.posting p join p.tasks t where t in :tasks")
+    List<Delivery> ofTasks(Collection<UUID> tasks);
   }
 }

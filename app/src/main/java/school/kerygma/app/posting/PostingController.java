@@ -77,12 +77,11 @@ class PostingController {
     List<StopView> stops = scripts.stopsOf(id);
     Set<UUID> explained = new HashSet<>();
     stops.forEach(s -> explained.addAll(s.tasks()));
-    List<TaskView> all = tasks.ofTeacher(me.id());
-    List<TaskView> tied = all.stream().filter(t -> explained.contains(t.id())).toList();
+    List<TaskView> tied = tasks.among(explained);
     Map<UUID, DeliveryView> posted = new HashMap<>();
     postings.ofWalkthroughs(Set.of(id)).forEach(d -> posted.put(d.section(), d));
     List<Row> rows = new ArrayList<>();
-    for (SectionView section : sections.ofTeacher(me.id())) {
+    for (SectionView section : offered(me, posted.keySet())) {
       Optional<DeliveryView> delivery = Optional.ofNullable(posted.get(section.id()));
       Moments moments =
           delivery.map(DeliveryView::moments).orElseGet(() -> proposed(section, tied));
@@ -96,6 +95,17 @@ class PostingController {
     model.addAttribute("stops", stops);
     model.addAttribute("postingId", UUID.randomUUID());
     return "posting/post";
+  }
+
+  /** The sections of this term, and those to which it is posted already. */
+  private List<SectionView> offered(SignedIn me, Set<UUID> posted) {
+    List<SectionView> all = sections.ofTeacher(me.id());
+    if (all.isEmpty()) {
+      return all;
+    }
+    List<SectionView> now =
+        SectionView.during(all.getFirst().calendar().dateOf(clock.instant()), all);
+    return all.stream().filter(s -> now.contains(s) || posted.contains(s.id())).toList();
   }
 
   /** Goes up now; due at 11:59 p.m. of the last day on which the section does one of the tasks. */

@@ -102,6 +102,11 @@ public class Postings {
     return views(deliveries.ofTask(task));
   }
 
+  @Transactional(readOnly = true)
+  public List<DeliveryView> ofTasks(Collection<UUID> tasks) {
+    return tasks.isEmpty() ? List.of() : views(deliveries.ofTasks(tasks));
+  }
+
   private List<DeliveryView> views(List<Posting.Delivery> all) {
     Instant now = now();
     return all.stream().map(d -> d.view(now)).toList();

@@ -37,7 +37,7 @@ class CardsController {
 
   @GetMapping("/sections/{id}/cards")
   String cards(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, id);
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
     SectionView section = sections.get(id);
     Map<UUID, Set<UUID>> guarded = people.studentsByGuardian(section.students());
     Set<UUID> all = new HashSet<>(section.students());
@@ -72,7 +72,7 @@ class CardsController {
   @PostMapping("/sections/{id}/cards/{person}/replace")
   String replace(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID person) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, id);
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
     SectionView section = sections.get(id);
     boolean here =
         section.students().contains(person)

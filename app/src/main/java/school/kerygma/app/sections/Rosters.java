@@ -1,8 +1,10 @@
 package school.kerygma.app.sections;
 
+import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -36,7 +38,11 @@ public class Rosters {
    * @throws Problem that names the first line that cannot be read; nothing is added then
    */
   public Added add(UUID section, String lines) {
-    List<RosterLine> read = RosterLine.read(lines);
+    return add(section, RosterLine.read(lines));
+  }
+
+  /** Adds the students of lines that have been read. */
+  Added add(UUID section, List<RosterLine> read) {
     if (read.size() > MOST) {
       throw Problem.refused("roster-too-long");
     }
@@ -52,10 +58,7 @@ public class Rosters {
       if (!known.add(line.email().orElseGet(() -> line.name().toLowerCase(Locale.ROOT)))) {
         continue;
       }
-      UUID student =
-          line.email()
-              .flatMap(people::studentByEmail)
-              .orElseGet(() -> people.addStudent(line.name(), line.email()));
+      UUID student = student(of.school().id(), line.name(), line.email());
       of.students().add(student);
       students++;
       if (line.guardian().isPresent()) {
@@ -64,6 +67,19 @@ public class Rosters {
       }
     }
     return new Added(students, guardians, read.size() - students);
+  }
+
+  /**
+   * The student of a school who has an address, or a new one.
+   *
+   * @throws Problem if the address is that of a student of another school
+   */
+  public UUID student(UUID school, String name, Optional<String> email) {
+    Optional<UUID> known = email.flatMap(people::studentByEmail);
+    if (known.filter(s -> sections.sitsOnlyElsewhere(s, school)).isPresent()) {
+      throw Problem.refused("email-elsewhere", email.orElseThrow());
+    }
+    return known.orElseGet(() -> people.addStudent(name, email));
   }
 
   /** Seats a student who is known already. */
@@ -84,45 +100,45 @@ public class Rosters {
     }
   }
 
-  /** Lets another teacher share a section with the same rights. */
-  public void share(UUID section, String email) {
-    UUID teacher =
-        people.teacherByEmail(email).orElseThrow(() -> Problem.refused("no-such-teacher", email));
-    sections.findById(section).orElseThrow(Problem::notFound).teachers().add(teacher);
+  /**
+   * Lets another teacher share a section with the same rights.
+   *
+   * @param by who lets them
+   * @return the teacher, who may not have an account yet
+   */
+  public UUID share(UUID by, UUID section, String email) {
+    UUID teacher = people.teacherByEmail(email).orElseGet(() -> people.invite(email, by));
+    Section of = sections.findById(section).orElseThrow(Problem::notFound);
+    of.substitutes().remove(teacher);
+    of.teachers().add(teacher);
+    return teacher;
   }
 
-  /** One typed line. */
-  record RosterLine(
-      String name,
-      Optional<String> email,
-      Optional<String> guardian,
-      Optional<String> guardianEmail) {
-
-    static List<RosterLine> read(String lines) {
-      return lines.lines().filter(l -> !l.isBlank()).map(RosterLine::of).toList();
+  /**
+   * Lets somebody stand in for the teachers of a section: they see and post, and change no roster.
+   *
+   * @param by who lets them
+   * @param lastDay until when, that day included
+   * @return the person, who may not have an account yet
+   */
+  public UUID standIn(UUID by, UUID section, String email, LocalDate lastDay) {
+    UUID substitute = people.teacherByEmail(email).orElseGet(() -> people.invite(email, by));
+    Section of = sections.findById(section).orElseThrow(Problem::notFound);
+    if (of.teachers().contains(substitute)) {
+      throw Problem.refused("teaches-already");
     }
+    of.substitutes().put(substitute, lastDay);
+    return substitute;
+  }
 
-    private static RosterLine of(String line) {
-      String[] parts = line.split("[,;\\t]", -1);
-      String name = parts[0].strip();
-      if (name.isEmpty() || name.length() > 120 || name.contains("@") || parts.length > 4) {
-        throw Problem.refused("roster-line", line.strip());
-      }
-      return new RosterLine(name, email(parts, 1, line), part(parts, 2), email(parts, 3, line));
-    }
+  /** Ends what {@link #standIn} began. */
+  public void endStandIn(UUID section, UUID substitute) {
+    sections.findById(section).orElseThrow(Problem::notFound).substitutes().remove(substitute);
+  }
 
-    private static Optional<String> part(String[] parts, int at) {
-      return parts.length > at && !parts[at].isBlank()
-          ? Optional.of(parts[at].strip())
-          : Optional.empty();
-    }
-
-    private static Optional<String> email(String[] parts, int at, String line) {
-      Optional<String> email = part(parts, at).map(e -> e.toLowerCase(Locale.ROOT));
-      if (email.filter(e -> !e.matches("[^@\\s]+@[^@\\s]+") || e.length() > 254).isPresent()) {
-        throw Problem.refused("roster-line", line.strip());
-      }
-      return email;
-    }
+  /** Who stands in for the teachers of a section, and until when. */
+  @Transactional(readOnly = true)
+  public Map<UUID, LocalDate> substitutes(UUID section) {
+    return Map.copyOf(sections.findById(section).orElseThrow(Problem::notFound).substitutes());
   }
 }

@@ -5,7 +5,6 @@ import java.time.Clock;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalTime;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -20,13 +19,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import school.kerygma.app.accounts.Gate;
-import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.time.MeetingPattern;
 
-/** School time on one screen, and the sections with their meetings and rosters. */
+/** School time on one screen, and adding sections. */
 @Controller
 class SchoolController {
 
@@ -34,17 +31,12 @@ class SchoolController {
 
   private final SchoolTime time;
   private final Sections sections;
-  private final Rosters rosters;
-  private final People people;
   private final Gate gate;
   private final Clock clock;
 
-  SchoolController(
-      SchoolTime time, Sections sections, Rosters rosters, People people, Gate gate, Clock clock) {
+  SchoolController(SchoolTime time, Sections sections, Gate gate, Clock clock) {
     this.time = time;
     this.sections = sections;
-    this.rosters = rosters;
-    this.people = people;
     this.gate = gate;
     this.clock = clock;
   }
@@ -58,13 +50,17 @@ class SchoolController {
     if (terms.isEmpty()) {
       throw Problem.notFound();
     }
+    LocalDate today = terms.getFirst().calendar().dateOf(clock.instant());
     SchoolTime.TermView shown =
-        terms.stream().filter(t -> t.id().equals(term)).findFirst().orElse(terms.getFirst());
-    LocalDate today = shown.calendar().dateOf(clock.instant());
+        terms.stream()
+            .filter(t -> t.id().equals(term))
+            .findFirst()
+            .or(() -> terms.stream().filter(t -> t.calendar().holds(today)).findFirst())
+            .orElse(terms.getLast());
     model.addAttribute("terms", terms);
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("term", shown);
-    model.addAttribute("year", YearView.of(shown.calendar(), today));
+    model.addAttribute("year", YearView.of(shown, terms, today));
     model.addAttribute("sections", sections.ofTeacher(me.id()));
     return "sections/school";
   }
@@ -148,85 +144,7 @@ class SchoolController {
       @RequestParam String meets,
       @RequestParam int minutes) {
     check(me, term);
-    return "redirect:/sections/" + sections.add(me.id(), term, name, pattern(meets), minutes);
-  }
-
-  private static MeetingPattern pattern(String text) {
-    try {
-      return MeetingPattern.parse(text);
-    } catch (IllegalArgumentException e) {
-      throw Problem.refused("pattern", text);
-    }
-  }
-
-  @GetMapping("/sections/{id}")
-  String section(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, id);
-    SectionView section = sections.get(id);
-    model.addAttribute("section", section);
-    model.addAttribute(
-        "students",
-        people.contacts(section.students()).values().stream()
-            .sorted(Comparator.comparing(People.Contact::name))
-            .toList());
-    model.addAttribute(
-        "teachers",
-        people.contacts(section.teachers()).values().stream()
-            .map(People.Contact::name)
-            .sorted()
-            .toList());
-    model.addAttribute(
-        "others", sections.ofTeacher(me.id()).stream().filter(s -> !s.id().equals(id)).toList());
-    return "sections/section";
-  }
-
-  @PostMapping("/sections/{id}")
-  String changeSection(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam String name,
-      @RequestParam String meets,
-      @RequestParam int minutes) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, id);
-    sections.change(id, name, pattern(meets), minutes);
-    return "redirect:/sections/" + id;
-  }
-
-  @PostMapping("/sections/{id}/roster")
-  String roster(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam String lines,
-      RedirectAttributes flash) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, id);
-    Rosters.Added added = rosters.add(id, lines);
-    flash.addFlashAttribute("added", added.students());
-    flash.addFlashAttribute("already", added.already());
-    return "redirect:/sections/" + id;
-  }
-
-  @PostMapping("/sections/{id}/students/{student}")
-  String moveStudent(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @PathVariable UUID student,
-      @RequestParam(required = false) @Nullable UUID to,
-      @RequestParam(defaultValue = "false") boolean leave) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, id);
-    if (leave) {
-      rosters.remove(id, student);
-    } else if (to != null) {
-      gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, to);
-      rosters.move(id, to, student);
-    }
-    return "redirect:/sections/" + id;
-  }
-
-  @PostMapping("/sections/{id}/teachers")
-  String share(
-      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam String email) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, id);
-    rosters.share(id, email);
-    return "redirect:/sections/" + id;
+    return "redirect:/sections/"
+        + sections.add(me.id(), term, name, SectionController.pattern(meets), minutes);
   }
 }

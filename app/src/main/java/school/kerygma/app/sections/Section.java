@@ -8,14 +8,20 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToOne;
+import jakarta.persistence.MapKeyColumn;
+import java.time.LocalDate;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
+import school.kerygma.core.plan.Grading;
 import school.kerygma.core.time.MeetingPattern;
 
 /** One class group that meets. */
@@ -28,6 +34,8 @@ class Section {
   private String name;
   private String meets;
   private int minutes;
+  private String grading = "";
+  private @Nullable Integer grade;
 
   @ElementCollection
   @CollectionTable(name = "section_teacher", joinColumns = @JoinColumn(name = "section_id"))
@@ -38,6 +46,13 @@ class Section {
   @CollectionTable(name = "section_student", joinColumns = @JoinColumn(name = "section_id"))
   @Column(name = "person_id")
   private Set<UUID> students = new HashSet<>();
+
+  /** Who stands in, and until when, that day included. */
+  @ElementCollection
+  @CollectionTable(name = "section_substitute", joinColumns = @JoinColumn(name = "section_id"))
+  @MapKeyColumn(name = "person_id")
+  @Column(name = "last_day")
+  private Map<UUID, LocalDate> substitutes = new HashMap<>();
 
   @SuppressWarnings("NullAway.Init")
   protected Section() {}
@@ -62,12 +77,37 @@ class Section {
     return id;
   }
 
+  School school() {
+    return school;
+  }
+
   Set<UUID> students() {
     return students;
   }
 
   Set<UUID> teachers() {
     return teachers;
+  }
+
+  Map<UUID, LocalDate> substitutes() {
+    return substitutes;
+  }
+
+  /** Who teaches the section or stands in on a day. */
+  Set<UUID> teaching(LocalDate day) {
+    Set<UUID> all = new HashSet<>(teachers);
+    substitutes.forEach(
+        (person, last) -> {
+          if (!day.isAfter(last)) {
+            all.add(person);
+          }
+        });
+    return all;
+  }
+
+  void grade(Grading grading, @Nullable Integer grade) {
+    this.grading = grading.toString();
+    this.grade = grade;
   }
 
   void change(String name, MeetingPattern meets, int minutes) {
@@ -84,6 +124,8 @@ class Section {
         school.name(),
         MeetingPattern.parse(meets),
         minutes,
+        Optional.ofNullable(grade),
+        Grading.parse(grading),
         term.calendar(),
         Set.copyOf(teachers),
         Set.copyOf(students));
@@ -91,8 +133,11 @@ class Section {
 
   interface Repository extends JpaRepository<Section, UUID> {
 
-    @Query("select s from Section s join s.teachers t where t = :teacher order by s.name")
-    List<Section> ofTeacher(UUID teacher);
+    @Query(
+        "select s from Section s where :teacher member of s.teachers"
+            + " or exists (select 1 from s.substitutes u where key(u) = :teacher and value(u) >= :day)"
+            + " order by s.name")
+    List<Section> ofTeacher(UUID teacher, LocalDate day);
 
     @Query("select s from Section s join s.students t where t = :student order by s.name")
     List<Section> ofStudent(UUID student);
@@ -108,8 +153,14 @@ class Section {
     boolean anySits(Collection<UUID> persons, Collection<UUID> sections);
 
     @Query(
-        "select count(s) > 0 from Section s where s.id in :sections and :teacher member of s.teachers")
-    boolean anyTaughtBy(UUID teacher, Collection<UUID> sections);
+        "select count(s) > 0 from Section s where s.id in :sections and (:teacher member of s.teachers"
+            + " or exists (select 1 from s.substitutes u where key(u) = :teacher and value(u) >= :day))")
+    boolean anyTaughtBy(UUID teacher, Collection<UUID> sections, LocalDate day);
+
+    @Query(
+        "select count(s) > 0 from Section s where :student member of s.students and s.school.id <> :school"
+            + " and not exists (select 1 from Section o where :student member of o.students and o.school.id = :school)")
+    boolean sitsOnlyElsewhere(UUID student, UUID school);
 
     @Query(
         "select distinct t from Section s join s.teachers t join s.students p where p = :student")

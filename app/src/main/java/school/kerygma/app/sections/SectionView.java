@@ -1,8 +1,13 @@
 package school.kerygma.app.sections;
 
+import java.time.LocalDate;
 import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import school.kerygma.core.plan.Grading;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.SchoolCalendar;
 
@@ -10,6 +15,8 @@ import school.kerygma.core.time.SchoolCalendar;
  * A section as the application sees it.
  *
  * @param minutes the share of work at home for one of its days
+ * @param grade at whose rate its students read, 1 to 12
+ * @param teachers whose it is; who stands in for them is not among them
  */
 public record SectionView(
     UUID id,
@@ -17,9 +24,28 @@ public record SectionView(
     String school,
     MeetingPattern meets,
     int minutes,
+    Optional<Integer> grade,
+    Grading grading,
     SchoolCalendar calendar,
     Set<UUID> teachers,
     Set<UUID> students) {
+
+  /** The sections whose term holds a day; between terms, those of the term that is nearest. */
+  public static List<SectionView> during(LocalDate day, List<SectionView> all) {
+    List<SectionView> held = all.stream().filter(s -> s.calendar().holds(day)).toList();
+    if (!held.isEmpty()) {
+      return held;
+    }
+    long nearest = all.stream().mapToLong(s -> s.daysFrom(day)).min().orElse(0);
+    return all.stream().filter(s -> s.daysFrom(day) == nearest).toList();
+  }
+
+  private long daysFrom(LocalDate day) {
+    LocalDate after = calendar.mondayOfWeek(calendar.weeks() + 1);
+    return day.isBefore(after)
+        ? ChronoUnit.DAYS.between(day, calendar.firstMonday())
+        : ChronoUnit.DAYS.between(after, day) + 1;
+  }
 
   public ZoneId zone() {
     return calendar.zone();

@@ -1,9 +1,12 @@
 package school.kerygma.app.sections;
 
+import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
@@ -12,6 +15,7 @@ import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Circle;
+import school.kerygma.core.plan.Grading;
 import school.kerygma.core.time.MeetingPattern;
 
 /** Schools, terms, sections and who is in them. */
@@ -23,16 +27,24 @@ public class Sections implements Gate.CircleSource {
   private final Section.TermRepository terms;
   private final Section.SchoolRepository schools;
   private final People people;
+  private final Clock clock;
 
   Sections(
       Section.Repository sections,
       Section.TermRepository terms,
       Section.SchoolRepository schools,
-      People people) {
+      People people,
+      Clock clock) {
     this.sections = sections;
     this.terms = terms;
     this.schools = schools;
     this.people = people;
+    this.clock = clock;
+  }
+
+  /** A day lasts until it is over everywhere: who stands in until then is not let go too soon. */
+  private LocalDate today() {
+    return LocalDate.ofInstant(clock.instant(), ZoneOffset.ofHours(-12));
   }
 
   /** Adds a school with its first term; gives the term. */
@@ -72,6 +84,18 @@ public class Sections implements Gate.CircleSource {
     sections.findById(section).orElseThrow(Problem::notFound).change(name.strip(), meets, minutes);
   }
 
+  /**
+   * Says what a section's grade is made of.
+   *
+   * @param grade at whose rate its students read, 1 to 12, or nothing if that is not known
+   */
+  public void grade(UUID section, Grading grading, Optional<Integer> grade) {
+    if (grade.filter(g -> g < 1 || g > 12).isPresent()) {
+      throw Problem.refused("grade");
+    }
+    sections.findById(section).orElseThrow(Problem::notFound).grade(grading, grade.orElse(null));
+  }
+
   private static void check(String name, int minutes) {
     if (name.isBlank() || name.strip().length() > 60) {
       throw Problem.refused("name");
@@ -81,9 +105,10 @@ public class Sections implements Gate.CircleSource {
     }
   }
 
+  /** The sections that somebody teaches, or in which they stand in for a teacher today. */
   @Transactional(readOnly = true)
   public List<SectionView> ofTeacher(UUID teacher) {
-    return sections.ofTeacher(teacher).stream().map(Section::view).toList();
+    return sections.ofTeacher(teacher, today()).stream().map(Section::view).toList();
   }
 
   @Transactional(readOnly = true)
@@ -108,10 +133,13 @@ public class Sections implements Gate.CircleSource {
 
   @Override
   public List<Gate.Kind> kinds() {
-    return List.of(Gate.Kind.TERM, Gate.Kind.SECTION, Gate.Kind.STUDENT);
+    return List.of(Gate.Kind.TERM, Gate.Kind.SECTION, Gate.Kind.ROSTER, Gate.Kind.STUDENT);
   }
 
-  /** Around a section: its teachers and students. Around a student: who teaches and who guards. */
+  /**
+   * Around a section: who teaches it or stands in, and its students. Around its roster: only who
+   * teaches it. Around a student: who teaches and who guards.
+   */
   @Override
   @Transactional(readOnly = true)
   public Circle circle(Gate.Kind kind, UUID id) {
@@ -134,16 +162,23 @@ public class Sections implements Gate.CircleSource {
           id::equals,
           guardian -> people.studentsOf(guardian).contains(id));
     }
+    if (kind == Gate.Kind.ROSTER) {
+      return sections
+          .findById(id)
+          .map(s -> Circle.ofTeachers(Set.copyOf(s.teachers())))
+          .orElse(Circle.NOBODY);
+    }
     return sections
         .findById(id)
-        .map(Section::view)
         .map(
-            s ->
-                new Circle(
-                    s.teachers()::contains,
-                    s.students()::contains,
-                    guardian ->
-                        people.studentsOf(guardian).stream().anyMatch(s.students()::contains)))
+            s -> {
+              Set<UUID> teaching = s.teaching(today());
+              Set<UUID> students = Set.copyOf(s.students());
+              return new Circle(
+                  teaching::contains,
+                  students::contains,
+                  guardian -> people.studentsOf(guardian).stream().anyMatch(students::contains));
+            })
         .orElse(Circle.NOBODY);
   }
 
@@ -153,9 +188,9 @@ public class Sections implements Gate.CircleSource {
     return !persons.isEmpty() && !in.isEmpty() && sections.anySits(persons, in);
   }
 
-  /** Whether a teacher teaches any of the sections. */
+  /** Whether somebody teaches any of the sections or stands in there. */
   @Transactional(readOnly = true)
   public boolean anyTaughtBy(UUID teacher, Collection<UUID> of) {
-    return !of.isEmpty() && sections.anyTaughtBy(teacher, of);
+    return !of.isEmpty() && sections.anyTaughtBy(teacher, of, today());
   }
 }

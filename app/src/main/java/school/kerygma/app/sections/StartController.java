@@ -21,8 +21,6 @@ import school.kerygma.app.problems.Problem;
 @Controller
 class StartController {
 
-  private static final int LEAST_PASSWORD = 10;
-
   private final People people;
   private final SchoolTime time;
   private final FirstSignIn signIn;
@@ -70,11 +68,9 @@ class StartController {
       @RequestParam(defaultValue = "12") int weeks,
       HttpServletRequest request,
       HttpServletResponse response) {
-    if (password.length() < LEAST_PASSWORD || password.length() > 72) { // bcrypt reads 72 bytes.
-      throw Problem.refused("password");
-    }
-    if (name.isBlank() || name.strip().length() > 120 || !email.contains("@")) {
-      throw Problem.refused("name");
+    People.checkAccount(name, password);
+    if (!email.contains("@")) {
+      throw Problem.refused("email");
     }
     if (!zones().contains(zone)) {
       throw Problem.refused("zone");

@@ -1,13 +1,17 @@
 package school.kerygma.app.sections;
 
 import java.time.LocalDate;
+import java.time.Month;
 import java.time.YearMonth;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
 import school.kerygma.core.time.SchoolCalendar;
 
-/** A term's months with all their days, for the year at a glance. */
-record YearView(List<Month> months) {
+/** The months of a school year with all their days, whatever terms they belong to. */
+record YearView(List<MonthView> months) {
 
   /** What a day is. */
   enum Kind {
@@ -19,36 +23,70 @@ record YearView(List<Month> months) {
   }
 
   /** One month, with as many empty places before its first day as weekdays lie before it. */
-  record Month(YearMonth month, int before, List<Day> days) {}
+  record MonthView(YearMonth month, int before, List<Day> days) {}
 
-  /** One day. */
-  record Day(LocalDate date, Kind kind, boolean today) {
+  /**
+   * One day.
+   *
+   * @param term to which it belongs, if to any
+   * @param begins whether a term begins on it
+   */
+  record Day(
+      LocalDate date,
+      Kind kind,
+      boolean today,
+      Optional<SchoolTime.TermView> term,
+      boolean begins) {
 
     public boolean turns() {
       return kind == Kind.SCHOOL || kind == Kind.OFF || kind == Kind.EARLY;
     }
+
+    public UUID termId() {
+      return term.orElseThrow().id();
+    }
   }
 
-  static YearView of(SchoolCalendar calendar, LocalDate today) {
-    List<Month> months = new ArrayList<>();
-    YearMonth last = YearMonth.from(calendar.mondayOfWeek(calendar.weeks()).plusDays(4));
-    for (YearMonth month = YearMonth.from(calendar.firstMonday());
-        !month.isAfter(last);
+  /** The year of a term, with the terms of its school that begin in the same year. */
+  static YearView of(SchoolTime.TermView shown, List<SchoolTime.TermView> all, LocalDate today) {
+    List<SchoolTime.TermView> terms =
+        all.stream()
+            .filter(t -> t.school().equals(shown.school()) && year(t) == year(shown))
+            .sorted(Comparator.comparing(t -> t.calendar().firstMonday()))
+            .toList();
+    LocalDate end =
+        terms.stream().map(SchoolTime.TermView::lastFriday).max(LocalDate::compareTo).orElseThrow();
+    List<MonthView> months = new ArrayList<>();
+    for (YearMonth month = YearMonth.from(terms.getFirst().calendar().firstMonday());
+        !month.isAfter(YearMonth.from(end));
         month = month.plusMonths(1)) {
       List<Day> days = new ArrayList<>();
       for (int d = 1; d <= month.lengthOfMonth(); d++) {
-        LocalDate date = month.atDay(d);
-        days.add(new Day(date, kind(date, calendar), date.equals(today)));
+        days.add(day(month.atDay(d), terms, today));
       }
-      months.add(new Month(month, month.atDay(1).getDayOfWeek().getValue() - 1, days));
+      months.add(new MonthView(month, month.atDay(1).getDayOfWeek().getValue() - 1, days));
     }
     return new YearView(months);
   }
 
+  /** A school year runs from August to July (common practice); terms elsewhere have their tabs. */
+  private static int year(SchoolTime.TermView term) {
+    LocalDate first = term.calendar().firstMonday();
+    return first.getMonth().compareTo(Month.AUGUST) >= 0 ? first.getYear() : first.getYear() - 1;
+  }
+
+  private static Day day(LocalDate date, List<SchoolTime.TermView> terms, LocalDate today) {
+    Optional<SchoolTime.TermView> term =
+        terms.stream().filter(t -> t.calendar().holds(date)).findFirst();
+    return new Day(
+        date,
+        term.map(t -> kind(date, t.calendar())).orElse(Kind.OUTSIDE),
+        date.equals(today),
+        term,
+        term.filter(t -> t.calendar().firstMonday().equals(date)).isPresent());
+  }
+
   private static Kind kind(LocalDate date, SchoolCalendar calendar) {
-    if (!calendar.holds(date)) {
-      return Kind.OUTSIDE;
-    }
     if (date.getDayOfWeek().getValue() > 5) {
       return Kind.WEEKEND;
     }

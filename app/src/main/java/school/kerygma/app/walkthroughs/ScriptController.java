@@ -1,5 +1,10 @@
 package school.kerygma.app.walkthroughs;
 
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.HashSet;
+import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -24,6 +29,13 @@ import school.kerygma.core.handout.Box;
 @Controller
 class ScriptController {
 
+  /**
+   * A walkthrough explains tasks of these weeks; a year's tasks would be no list to choose from.
+   */
+  private static final int WEEKS_BACK = 2;
+
+  private static final int WEEKS_AHEAD = 4;
+
   /** Words of a stop, changed from a version. */
   record Words(int version, String title, String script) {}
 
@@ -36,15 +48,23 @@ class ScriptController {
   private final Tasks tasks;
   private final Works works;
   private final Gate gate;
+  private final Clock clock;
 
   ScriptController(
-      Scripts scripts, Scores scores, Handouts handouts, Tasks tasks, Works works, Gate gate) {
+      Scripts scripts,
+      Scores scores,
+      Handouts handouts,
+      Tasks tasks,
+      Works works,
+      Gate gate,
+      Clock clock) {
     this.scripts = scripts;
     this.scores = scores;
     this.handouts = handouts;
     this.tasks = tasks;
     this.works = works;
     this.gate = gate;
+    this.clock = clock;
   }
 
   @GetMapping("/walkthroughs")
@@ -62,9 +82,15 @@ class ScriptController {
   String script(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
     model.addAttribute("walkthrough", scripts.head(id));
-    model.addAttribute("stops", scripts.stopsOf(id));
+    List<StopView> stops = scripts.stopsOf(id);
+    Set<UUID> tied = new HashSet<>();
+    stops.forEach(s -> tied.addAll(s.tasks()));
+    LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+    model.addAttribute("stops", stops);
     model.addAttribute("pages", handouts.pagesOfTeacher(me.id()));
-    model.addAttribute("tasks", tasks.ofTeacher(me.id()));
+    model.addAttribute(
+        "tasks",
+        tasks.toExplain(me.id(), today.minusWeeks(WEEKS_BACK), today.plusWeeks(WEEKS_AHEAD), tied));
     model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
     return "walkthroughs/script";
   }

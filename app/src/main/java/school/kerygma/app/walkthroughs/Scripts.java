@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -172,6 +173,41 @@ public class Scripts {
     s.tasks().addAll(own);
     stops.flush();
     return get(stop);
+  }
+
+  /**
+   * Ties a task to the stop that explains it, and to no other of the same teacher's stops.
+   *
+   * @param stop nothing if none explains it
+   */
+  public void explain(UUID owner, UUID task, Optional<UUID> stop) {
+    if (stop.map(s -> ownerOf(walkthroughOf(s)))
+        .filter(o -> !o.equals(Optional.of(owner)))
+        .isPresent()) {
+      throw Problem.notFound();
+    }
+    for (Walkthrough.StopEntity s : stops.explaining(Set.of(task))) {
+      if (ownerOf(s.walkthroughId()).equals(Optional.of(owner))
+          && !stop.equals(Optional.of(s.id()))) {
+        s.tasks().remove(task);
+      }
+    }
+    stop.ifPresent(s -> entity(s).tasks().add(task));
+  }
+
+  /** All stops of a teacher's walkthroughs, walkthrough by walkthrough. */
+  @Transactional(readOnly = true)
+  public Map<Head, List<StopView>> stopsOfTeacher(UUID teacher) {
+    List<Head> heads = ofTeacher(teacher);
+    List<UUID> ids = heads.stream().map(Head::id).toList();
+    List<StopView> all =
+        ids.isEmpty()
+            ? List.of()
+            : stops.ofWalkthroughs(ids).stream().map(s -> view(s, Map.of())).toList();
+    Map<Head, List<StopView>> stopsOf = new LinkedHashMap<>();
+    heads.forEach(
+        h -> stopsOf.put(h, all.stream().filter(s -> s.walkthrough().equals(h.id())).toList()));
+    return stopsOf;
   }
 
   private Walkthrough.StopEntity entity(UUID stop) {

@@ -21,6 +21,18 @@ public final class RollForward {
    */
   public record Move(LocalDate from, LocalDate to, boolean squeezed) {}
 
+  /** When a section meets in a term. */
+  public record Rhythm(MeetingPattern meets, SchoolCalendar calendar) {
+
+    private boolean meetsOn(LocalDate day) {
+      return meets.meetsOn(day, calendar);
+    }
+
+    private List<LocalDate> schoolDays(LocalDate monday) {
+      return SchoolCalendar.schoolWeek(monday).stream().filter(calendar::isSchoolDay).toList();
+    }
+  }
+
   private RollForward() {}
 
   /**
@@ -29,37 +41,29 @@ public final class RollForward {
    * @param days in the week that begins on {@code source}, in any order, once each
    * @param source a Monday
    * @param target another Monday
+   * @param from the rhythm of the week that is left
+   * @param to the rhythm of the week that is gone to, perhaps of another section in another year
    * @return one move for each day, in their order; none if the target week has no school
    */
   public static List<Move> week(
-      List<LocalDate> days,
-      LocalDate source,
-      LocalDate target,
-      MeetingPattern meets,
-      SchoolCalendar from,
-      SchoolCalendar to) {
-    List<LocalDate> before = schoolDays(source, from);
-    List<LocalDate> after = schoolDays(target, to);
+      List<LocalDate> days, LocalDate source, LocalDate target, Rhythm from, Rhythm to) {
+    List<LocalDate> before = from.schoolDays(source);
+    List<LocalDate> after = to.schoolDays(target);
     if (after.isEmpty()) {
       return List.of();
     }
     boolean byMeetings =
-        before.stream().anyMatch(d -> meets.meetsOn(d, from))
-            && after.stream().anyMatch(d -> meets.meetsOn(d, to));
-    List<Place> places = places(after, meets, to, byMeetings);
+        before.stream().anyMatch(from::meetsOn) && after.stream().anyMatch(to::meetsOn);
+    List<Place> places = places(after, to, byMeetings);
     List<Move> moves = new ArrayList<>();
     for (LocalDate day : days.stream().distinct().sorted().toList()) {
       List<LocalDate> until = before.stream().filter(d -> !d.isAfter(day)).toList();
-      List<Place> upTo = places(until, meets, from, byMeetings);
+      List<Place> upTo = places(until, from, byMeetings);
       Place place = upTo.isEmpty() ? new Place(0, 0) : upTo.getLast();
       int found = lastNotAfter(place, places);
       moves.add(new Move(day, after.get(found), !places.get(found).equals(place)));
     }
     return moves;
-  }
-
-  private static List<LocalDate> schoolDays(LocalDate monday, SchoolCalendar calendar) {
-    return SchoolCalendar.schoolWeek(monday).stream().filter(calendar::isSchoolDay).toList();
   }
 
   /**
@@ -77,13 +81,12 @@ public final class RollForward {
     }
   }
 
-  private static List<Place> places(
-      List<LocalDate> days, MeetingPattern meets, SchoolCalendar calendar, boolean byMeetings) {
+  private static List<Place> places(List<LocalDate> days, Rhythm rhythm, boolean byMeetings) {
     List<Place> places = new ArrayList<>();
     int meeting = 0;
     int after = 0;
     for (LocalDate day : days) {
-      if (byMeetings && meets.meetsOn(day, calendar)) {
+      if (byMeetings && rhythm.meetsOn(day)) {
         meeting++;
         after = 0;
       } else {

@@ -1,7 +1,14 @@
 package school.kerygma.core.plan;
 
+import java.time.LocalDate;
 import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
 
 /** What a day asks of a student, in minutes. */
 public final class Workload {
@@ -21,6 +28,9 @@ public final class Workload {
   private static final int MINUTES_AN_ANSWER = 4;
 
   private static final double HEAVY = 1.4;
+
+  /** A task that is worth a twentieth of the grade is a large one (common practice). */
+  private static final double LARGE_SHARE = 0.05;
 
   private Workload() {}
 
@@ -45,6 +55,39 @@ public final class Workload {
 
     /** A session that must be attended, outside the section's own meetings. */
     record Session(int minutes) implements Item {}
+  }
+
+  /**
+   * A thing that stands on a day.
+   *
+   * @param key what it is: things with the same key are done once, on the first of their days, as a
+   *     paper that two tasks ask to be read, or a task of two sections in which a student sits
+   */
+  public record Planned(LocalDate day, Object key, Item item) {}
+
+  /** Minutes of every day on which anything is asked, each rounded once. */
+  public static SortedMap<LocalDate, Integer> byDay(Collection<Planned> planned) {
+    Set<Object> met = new HashSet<>();
+    return planned.stream()
+        .sorted(Comparator.comparing(Planned::day))
+        .filter(p -> met.add(p.key()))
+        .collect(
+            Collectors.groupingBy(
+                Planned::day,
+                TreeMap::new,
+                Collectors.mapping(
+                    Planned::item,
+                    Collectors.collectingAndThen(Collectors.toList(), Workload::minutes))));
+  }
+
+  /**
+   * Whether a task is a large one: it fills a day's share at home, or is worth a twentieth of the
+   * grade.
+   *
+   * @param share of the term's grade, 0 to 1; 0 if that is not known
+   */
+  public static boolean isLarge(int minutes, int budget, double share) {
+    return minutes >= budget || share >= LARGE_SHARE;
   }
 
   /** Minutes of one thing, not rounded. */

@@ -52,8 +52,8 @@ class RollForwardTest {
     SchoolCalendar calendar = calendar(Set.of(target));
     List<LocalDate> days =
         java.util.Arrays.stream(from.split(" ")).map(d -> inWeek(source, d)).toList();
-    List<RollForward.Move> moves =
-        RollForward.week(days, source, target, MeetingPattern.parse(meets), calendar, calendar);
+    RollForward.Rhythm rhythm = new RollForward.Rhythm(MeetingPattern.parse(meets), calendar);
+    List<RollForward.Move> moves = RollForward.week(days, source, target, rhythm, rhythm);
     assertThat(
             moves.stream()
                 .map(m -> m.to().getDayOfWeek().name().substring(0, 3) + (m.squeezed() ? "!" : ""))
@@ -70,9 +70,8 @@ class RollForwardTest {
                 List.of(LocalDate.parse("2026-10-05")),
                 LocalDate.parse("2026-10-05"),
                 target,
-                MeetingPattern.parse("MON"),
-                calendar(off),
-                calendar(off)))
+                new RollForward.Rhythm(MeetingPattern.parse("MON"), calendar(off)),
+                new RollForward.Rhythm(MeetingPattern.parse("MON"), calendar(off))))
         .isEmpty();
   }
 
@@ -88,6 +87,7 @@ class RollForwardTest {
         off.add(FIRST.plusDays(random.nextInt(84)));
       }
       SchoolCalendar calendar = calendar(off);
+      RollForward.Rhythm rhythm = new RollForward.Rhythm(meets, calendar);
       LocalDate source = FIRST.plusWeeks(random.nextInt(12));
       LocalDate target = FIRST.plusWeeks(random.nextInt(12));
       List<LocalDate> days =
@@ -95,19 +95,36 @@ class RollForwardTest {
               .filter(calendar::isSchoolDay)
               .filter(d -> random.nextBoolean())
               .toList();
-      List<RollForward.Move> moves =
-          RollForward.week(days, source, target, meets, calendar, calendar);
+      List<RollForward.Move> moves = RollForward.week(days, source, target, rhythm, rhythm);
       assertThat(moves.stream().map(RollForward.Move::to).toList()).isSorted();
       assertThat(moves)
           .allMatch(m -> calendar.isSchoolDay(m.to()))
           .allMatch(m -> SchoolCalendar.mondayOf(m.to()).equals(target));
       for (RollForward.Move move : moves) {
         if (!move.squeezed()) {
-          assertThat(
-                  RollForward.week(List.of(move.to()), target, source, meets, calendar, calendar))
+          assertThat(RollForward.week(List.of(move.to()), target, source, rhythm, rhythm))
               .containsExactly(new RollForward.Move(move.to(), move.from(), false));
         }
       }
     }
+  }
+
+  /** Second and third meeting of last year's week are Tuesday and Thursday of this year's. */
+  @Test
+  void lastYearsSectionOnOtherWeekdaysHandsItsMeetingsOnInTheirOrder() {
+    LocalDate source = LocalDate.parse("2025-09-29");
+    SchoolCalendar lastYear =
+        new SchoolCalendar(
+            ZoneId.of("America/Halifax"), LocalDate.parse("2025-09-08"), 12, Set.of());
+    assertThat(
+            RollForward.week(
+                List.of(source.plusDays(2), source.plusDays(4)),
+                source,
+                LocalDate.parse("2026-09-28"),
+                new RollForward.Rhythm(MeetingPattern.parse("MON,WED,FRI"), lastYear),
+                new RollForward.Rhythm(MeetingPattern.parse("MON,TUE,THU"), calendar(Set.of()))))
+        .containsExactly(
+            new RollForward.Move(source.plusDays(2), LocalDate.parse("2026-09-29"), false),
+            new RollForward.Move(source.plusDays(4), LocalDate.parse("2026-10-01"), false));
   }
 }

@@ -4,11 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
+import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import school.kerygma.core.plan.Workload.Item;
+import school.kerygma.core.plan.Workload.Planned;
 
 /** By hand calculation. */
 class WorkloadTest {
@@ -25,6 +28,34 @@ class WorkloadTest {
                     new Item.Writing(2),
                     new Item.Session(30))))
         .isEqualTo(63);
+  }
+
+  /** 30 + 3 on the first day; of the second only what is new, 10 + 8; the paper was read before. */
+  @Test
+  void whatIsAskedTwiceCountsOnTheFirstOfItsDays() {
+    LocalDate monday = LocalDate.parse("2026-09-28");
+    assertThat(
+            Workload.byDay(
+                List.of(
+                    new Planned(monday.plusDays(2), "sketch", new Item.Work(10)),
+                    new Planned(monday.plusDays(2), "sheet", new Item.Reading(438, 7)),
+                    new Planned(monday.plusDays(2), "answers", new Item.Writing(2)),
+                    new Planned(monday, "read", new Item.Work(30)),
+                    new Planned(monday, "sheet", new Item.Reading(438, 7)))))
+        .containsExactly(Map.entry(monday, 33), Map.entry(monday.plusDays(2), 18));
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "45, 45, 0, true",
+    "44, 45, 0.049, false",
+    "10, 45, 0.05, true",
+    "60, 30, 0, true",
+    "29, 30, 0, false"
+  })
+  void aTaskIsLargeIfItFillsADayOrIsWorthATwentiethOfTheGrade(
+      int minutes, int budget, double share, boolean large) {
+    assertThat(Workload.isLarge(minutes, budget, share)).isEqualTo(large);
   }
 
   @ParameterizedTest

@@ -1,0 +1,52 @@
+package school.kerygma.app.audience;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.IdClass;
+import java.io.Serializable;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.Query;
+
+/** One of several ways to do a task that a student ticked off. */
+@Entity
+@IdClass(WayTick.Key.class)
+class WayTick {
+
+  @Id private UUID wayId;
+  @Id private UUID studentId;
+  private UUID taskId;
+  private Instant tickedAt;
+
+  /** One student, one way. */
+  record Key(UUID wayId, UUID studentId) implements Serializable {}
+
+  @SuppressWarnings("NullAway.Init")
+  protected WayTick() {}
+
+  UUID wayId() {
+    return wayId;
+  }
+
+  interface Repository extends JpaRepository<WayTick, WayTick.Key> {
+
+    @Query("select w from WayTick w where w.studentId = :student and w.taskId in :tasks")
+    List<WayTick> among(UUID student, Collection<UUID> tasks);
+
+    @Modifying
+    @Query(
+        value =
+            "insert into way_tick (way_id, student_id, task_id, ticked_at)"
+                + " values (:way, :student, :task, :at) on conflict do nothing",
+        nativeQuery = true)
+    void tick(UUID way, UUID student, UUID task, Instant at);
+
+    @Modifying
+    @Query("delete from WayTick w where w.wayId = :way and w.studentId = :student")
+    void untick(UUID way, UUID student);
+  }
+}

@@ -1,0 +1,99 @@
+package school.kerygma.app.planbook;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.frame.Ribbon;
+import school.kerygma.app.planning.DayNotes;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.time.Meeting;
+import school.kerygma.core.time.SchoolCalendar;
+
+/** One day for the wall of the room, with its starter lines, and for who stands in. */
+@Controller
+class DayController {
+
+  /** A section's day. */
+  record SectionDay(SectionView section, WeekView.Cell cell, Optional<Meeting.Hours> hours) {}
+
+  private final Weeks weeks;
+  private final DayNotes notes;
+  private final Sections sections;
+  private final Gate gate;
+  private final Clock clock;
+
+  DayController(Weeks weeks, DayNotes notes, Sections sections, Gate gate, Clock clock) {
+    this.weeks = weeks;
+    this.notes = notes;
+    this.sections = sections;
+    this.gate = gate;
+    this.clock = clock;
+  }
+
+  @GetMapping("/plan/day")
+  String day(
+      @AuthenticationPrincipal SignedIn me,
+      @RequestParam(required = false) @Nullable LocalDate day,
+      Model model) {
+    List<SectionView> all = sections.ofTeacher(me.id());
+    if (all.isEmpty()) {
+      throw Problem.notFound();
+    }
+    LocalDate today = all.getFirst().calendar().dateOf(clock.instant());
+    LocalDate asked = Optional.ofNullable(day).orElse(today);
+    // A plan book has no weekends; the Monday after is what a wall needs then.
+    LocalDate shown =
+        asked.getDayOfWeek().getValue() > 5 ? SchoolCalendar.mondayOf(asked).plusWeeks(1) : asked;
+    List<SectionView> own = SectionView.during(shown, all);
+    List<SectionDay> days = new ArrayList<>();
+    for (WeekView.Row row : weeks.of(me.id(), own, shown, today).rows()) {
+      row.cells().stream()
+          .filter(c -> c.date().equals(shown))
+          .forEach(
+              c ->
+                  days.add(
+                      new SectionDay(
+                          row.section(),
+                          c,
+                          row.section()
+                              .meets()
+                              .on(shown, row.section().calendar())
+                              .flatMap(Meeting::hours))));
+    }
+    model.addAttribute("day", shown);
+    model.addAttribute("days", days);
+    model.addAttribute("ribbon", Ribbon.of(own.getFirst().calendar(), shown, today));
+    return "planbook/day";
+  }
+
+  @PostMapping("/plan/day")
+  String write(
+      @AuthenticationPrincipal SignedIn me,
+      @RequestParam LocalDate day,
+      @RequestParam(name = "section", required = false) @Nullable Set<UUID> chosen,
+      @RequestParam String starter,
+      @RequestParam String forSubstitute) {
+    if (chosen == null) {
+      throw Problem.refused("no-section-day");
+    }
+    chosen.forEach(s -> gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, s));
+    chosen.forEach(s -> notes.write(s, day, starter, forSubstitute));
+    return "redirect:/plan/day?day=" + day;
+  }
+}

@@ -1,0 +1,200 @@
+package school.kerygma.app.planbook;
+
+import java.time.Clock;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.frame.Ribbon;
+import school.kerygma.app.frame.Wording;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.app.walkthroughs.StopView;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.plan.Grading;
+import school.kerygma.core.plan.Opens;
+import school.kerygma.core.time.SchoolCalendar;
+
+/** Planning a task, and changing it. */
+@Controller
+class TaskController {
+
+  private final Tasks tasks;
+  private final TermBook.Opener books;
+  private final Sections sections;
+  private final Handouts handouts;
+  private final Scripts scripts;
+  private final Gate gate;
+  private final Clock clock;
+
+  TaskController(
+      Tasks tasks,
+      TermBook.Opener books,
+      Sections sections,
+      Handouts handouts,
+      Scripts scripts,
+      Gate gate,
+      Clock clock) {
+    this.tasks = tasks;
+    this.books = books;
+    this.sections = sections;
+    this.handouts = handouts;
+    this.scripts = scripts;
+    this.gate = gate;
+    this.clock = clock;
+  }
+
+  @GetMapping({"/plan/tasks/new", "/plan/tasks/{id}"})
+  String task(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable(required = false) @Nullable UUID id,
+      @RequestParam(required = false) @Nullable LocalDate week,
+      Model model) {
+    List<SectionView> all = sections.ofTeacher(me.id());
+    if (all.isEmpty()) {
+      throw Problem.notFound();
+    }
+    SchoolCalendar first = all.getLast().calendar();
+    LocalDate today = first.dateOf(clock.instant());
+    TaskView task = null;
+    if (id != null) {
+      gate.check(me, Deed.CHANGE, Gate.Kind.TASK, id);
+      task = tasks.get(id);
+      model.addAttribute("task", task);
+      model.addAttribute(
+          "explaining",
+          scripts.explaining(Set.of(id)).stream().findFirst().map(StopView::id).orElse(null));
+    }
+    LocalDate from = Optional.ofNullable(week).filter(w -> !w.isBefore(today)).orElse(today);
+    List<SectionView> own = offered(all, task, from);
+    Map<UUID, LocalDate> proposed = new HashMap<>();
+    own.forEach(s -> proposed.put(s.id(), s.meets().onOrAfter(from, s.calendar())));
+    model.addAttribute("sections", own);
+    model.addAttribute("proposed", proposed);
+    model.addAttribute("worth", worth(me, own, task, from));
+    model.addAttribute("kinds", kinds(own));
+    model.addAttribute("opens", Opens.values());
+    model.addAttribute("zone", own.getFirst().zone());
+    model.addAttribute("weekdays", List.of(DayOfWeek.values()));
+    model.addAttribute("papers", handouts.ofTeacher(me.id()));
+    model.addAttribute("stops", scripts.stopsOfTeacher(me.id()));
+    model.addAttribute("ribbon", Ribbon.of(own.getFirst().calendar(), from, today));
+    return "planbook/task";
+  }
+
+  /** The sections of the term, and those that do the task already. */
+  private static List<SectionView> offered(
+      List<SectionView> all, @Nullable TaskView task, LocalDate from) {
+    List<SectionView> during = SectionView.during(from, all);
+    return all.stream()
+        .filter(s -> during.contains(s) || task != null && task.sheet().days().containsKey(s.id()))
+        .toList();
+  }
+
+  private Map<UUID, String> worth(
+      SignedIn me, List<SectionView> own, @Nullable TaskView task, LocalDate from) {
+    Map<UUID, String> worth = new HashMap<>();
+    if (task != null) {
+      TermBook book = books.of(me.id(), own, from);
+      own.forEach(
+          s ->
+              book.worths()
+                  .share(s.id(), task.sheet())
+                  .ifPresent(share -> worth.put(s.id(), Wording.share(share))));
+    }
+    return worth;
+  }
+
+  private static List<String> kinds(List<SectionView> own) {
+    return own.stream()
+        .flatMap(s -> s.grading().kinds().stream())
+        .map(Grading.Kind::name)
+        .distinct()
+        .toList();
+  }
+
+  @PostMapping({"/plan/tasks", "/plan/tasks/{id}"})
+  String save(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable(required = false) @Nullable UUID id,
+      @RequestParam MultiValueMap<String, String> sent) {
+    if (id != null) {
+      gate.check(me, Deed.CHANGE, Gate.Kind.TASK, id);
+    }
+    List<SectionView> own = sections.ofTeacher(me.id());
+    if (own.isEmpty()) {
+      throw Problem.notFound();
+    }
+    TaskForm form = new TaskForm(sent, own.getFirst().zone());
+    form.sections().forEach(s -> gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, s));
+    Optional<TaskSheet> before = id == null ? Optional.empty() : Optional.of(tasks.get(id).sheet());
+    TaskSheet sheet = form.read(before);
+    Set<UUID> known = before.map(TaskSheet::handouts).orElse(Set.of());
+    sheet.handouts().stream()
+        .filter(h -> !known.contains(h))
+        .forEach(h -> gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, h));
+    sheet = sheet.reading(withOthers(me, sheet.handouts(), known), sheet.answers());
+    UUID saved = id;
+    if (saved == null) {
+      saved = tasks.plan(me.id(), sheet);
+    } else {
+      tasks.change(saved, withOthers(sheet, before.orElseThrow(), own));
+    }
+    if (tasks.get(saved).owner().equals(me.id())) {
+      scripts.explain(me.id(), saved, form.stop());
+    }
+    Optional<LocalDate> first = sheet.days().values().stream().min(LocalDate::compareTo);
+    return "redirect:/plan" + first.map(d -> "?week=" + d).orElse("");
+  }
+
+  /** Papers that somebody else has brought stay: they are not on this form. */
+  private Set<UUID> withOthers(SignedIn me, Set<UUID> chosen, Set<UUID> before) {
+    Set<UUID> all = new HashSet<>(before);
+    all.removeIf(h -> gate.may(me, Deed.CHANGE, Gate.Kind.HANDOUT, h));
+    all.addAll(chosen);
+    return all;
+  }
+
+  /** Sections that somebody else teaches keep their day: they are not on this form. */
+  private static TaskSheet withOthers(TaskSheet sheet, TaskSheet before, List<SectionView> own) {
+    Set<UUID> mine = own.stream().map(SectionView::id).collect(Collectors.toSet());
+    Map<UUID, LocalDate> days = new HashMap<>(sheet.days());
+    Map<UUID, TaskSheet.Difference> differs = new HashMap<>(sheet.differs());
+    before
+        .days()
+        .forEach(
+            (section, day) -> {
+              if (!mine.contains(section)) {
+                days.put(section, day);
+                TaskSheet.Difference other = before.differs().get(section);
+                if (other != null) {
+                  differs.put(section, other);
+                }
+              }
+            });
+    return sheet.on(days, differs);
+  }
+}

@@ -1,0 +1,148 @@
+package school.kerygma.app.planbook;
+
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.util.MultiValueMap;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.core.plan.ChoiceBoard;
+import school.kerygma.core.plan.Opens;
+import school.kerygma.core.time.DueRule;
+
+/** Reads the form of a task. Fields of one section end in a hyphen and its id. */
+record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
+
+  /**
+   * The task as the form says it.
+   *
+   * @param before the task so far: its ways keep their ids
+   * @throws Problem that says which field cannot be read
+   */
+  TaskSheet read(Optional<TaskSheet> before) {
+    Map<UUID, LocalDate> days = new HashMap<>();
+    Map<UUID, TaskSheet.Difference> differs = new HashMap<>();
+    for (UUID section : sections()) {
+      days.put(section, day(text("day-" + section)));
+      differs.put(
+          section,
+          new TaskSheet.Difference(
+              text("detail-" + section),
+              number("minutes-" + section, "minutes"),
+              number("points-" + section, "points"),
+              rule("-" + section)));
+    }
+    Integer minutes = number("minutes", "minutes");
+    Integer answers = number("answers", "answers");
+    return new TaskSheet(
+        text("title"),
+        text("detail"),
+        minutes == null ? 0 : minutes,
+        answers == null ? 0 : answers,
+        number("points", "points"),
+        text("kind"),
+        "true".equals(form.getFirst("required")),
+        opens(),
+        rule(""),
+        board(before.flatMap(TaskSheet::board)),
+        ids("handout"),
+        days,
+        differs);
+  }
+
+  /** The sections that are ticked on the form. */
+  Set<UUID> sections() {
+    return ids("section");
+  }
+
+  /** The stop that is chosen to explain the task. */
+  Optional<UUID> stop() {
+    return text("stop").isEmpty() ? Optional.empty() : Optional.of(id(text("stop")));
+  }
+
+  private String text(String field) {
+    String sent = form.getFirst(field);
+    return sent == null ? "" : sent.strip();
+  }
+
+  private Set<UUID> ids(String field) {
+    return form.getOrDefault(field, List.of()).stream()
+        .map(TaskForm::id)
+        .collect(Collectors.toSet());
+  }
+
+  private static UUID id(String sent) {
+    try {
+      return UUID.fromString(sent);
+    } catch (IllegalArgumentException e) {
+      throw Problem.refused("unreadable");
+    }
+  }
+
+  private static LocalDate day(String sent) {
+    try {
+      return LocalDate.parse(sent);
+    } catch (DateTimeException e) {
+      throw Problem.refused("moment");
+    }
+  }
+
+  private @Nullable Integer number(String field, String problem) {
+    try {
+      return text(field).isEmpty() ? null : Integer.valueOf(text(field));
+    } catch (NumberFormatException e) {
+      throw Problem.refused(problem);
+    }
+  }
+
+  private Opens opens() {
+    try {
+      return text("opens").isEmpty() ? Opens.WITH_ITS_POSTING : Opens.valueOf(text("opens"));
+    } catch (IllegalArgumentException e) {
+      throw Problem.refused("unreadable");
+    }
+  }
+
+  private Optional<ChoiceBoard> board(Optional<ChoiceBoard> before) {
+    List<String> ways = text("ways").lines().map(String::strip).filter(w -> !w.isEmpty()).toList();
+    if (ways.isEmpty()) {
+      return Optional.empty();
+    }
+    Integer pick = number("pick", "board");
+    try {
+      return Optional.of(
+          ChoiceBoard.of(
+              pick == null ? 1 : pick, ways, before.map(ChoiceBoard::ways).orElse(List.of())));
+    } catch (IllegalArgumentException e) {
+      throw Problem.refused("board");
+    }
+  }
+
+  /** The rule that is chosen, with the time, weekday or count beside it. */
+  private Optional<DueRule> rule(String of) {
+    String chosen = text("due" + of);
+    String time = text("dueTime" + of);
+    try {
+      String written =
+          switch (chosen) {
+            case "day" -> "day " + time;
+            case "week" -> "week " + text("dueWeekday" + of) + " " + time;
+            case "meeting" -> "meeting " + text("dueMeeting" + of);
+            case "at" -> "at " + LocalDateTime.parse(text("dueAt" + of)).atZone(zone).toInstant();
+            default -> chosen;
+          };
+      return written.isEmpty() ? Optional.empty() : Optional.of(DueRule.parse(written));
+    } catch (IllegalArgumentException | DateTimeException e) {
+      throw Problem.refused("due-rule");
+    }
+  }
+}

@@ -1,0 +1,241 @@
+package school.kerygma.app.planbook;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.planning.SessionView;
+import school.kerygma.app.planning.Sessions;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.planning.Worths;
+import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.Postings;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.app.walkthroughs.StopView;
+import school.kerygma.core.plan.Workload;
+import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.Moments;
+import school.kerygma.core.time.SchoolCalendar;
+
+/** All that is planned in the terms of some sections, looked up once. */
+record TermBook(
+    List<SectionView> sections,
+    List<TaskView> tasks,
+    List<SessionView> sessions,
+    Map<UUID, StopView> stopOfTask,
+    Map<UUID, Scripts.Head> heads,
+    Map<UUID, Integer> words,
+    List<DeliveryView> deliveries,
+    Map<Placed, DeliveryView> deliveryOf,
+    Worths worths,
+    Instant now) {
+
+  /** At whose rate is read where a section's grade is not known. */
+  private static final int USUAL_GRADE = 6;
+
+  /** A task of a section. */
+  record Placed(UUID task, UUID section) {}
+
+  /** Opens books. */
+  @Component
+  @Transactional(readOnly = true)
+  static class Opener {
+
+    private final Tasks tasks;
+    private final Sessions sessions;
+    private final Scripts scripts;
+    private final Handouts handouts;
+    private final Postings postings;
+    private final Clock clock;
+
+    Opener(
+        Tasks tasks,
+        Sessions sessions,
+        Scripts scripts,
+        Handouts handouts,
+        Postings postings,
+        Clock clock) {
+      this.tasks = tasks;
+      this.sessions = sessions;
+      this.scripts = scripts;
+      this.handouts = handouts;
+      this.postings = postings;
+      this.clock = clock;
+    }
+
+    /**
+     * Opens the book of some sections of a teacher.
+     *
+     * @param sections at least one
+     * @param week a day of a week that is shown though it may lie outside the terms
+     */
+    TermBook of(UUID teacher, List<SectionView> sections, LocalDate week) {
+      LocalDate monday = SchoolCalendar.mondayOf(week);
+      LocalDate first =
+          sections.stream()
+              .map(s -> s.calendar().firstMonday())
+              .min(LocalDate::compareTo)
+              .filter(d -> d.isBefore(monday))
+              .orElse(monday);
+      LocalDate last =
+          sections.stream()
+              .map(s -> s.calendar().mondayOfWeek(s.calendar().weeks()).plusDays(6))
+              .max(LocalDate::compareTo)
+              .filter(d -> d.isAfter(monday.plusDays(6)))
+              .orElse(monday.plusDays(6));
+      List<UUID> ids = sections.stream().map(SectionView::id).toList();
+      List<TaskView> planned = tasks.between(ids, first, last);
+      Map<UUID, StopView> stopOfTask = new HashMap<>();
+      scripts
+          .explaining(planned.stream().map(TaskView::id).toList())
+          .forEach(s -> s.tasks().forEach(t -> stopOfTask.putIfAbsent(t, s)));
+      Set<UUID> told =
+          stopOfTask.values().stream().map(StopView::walkthrough).collect(Collectors.toSet());
+      List<DeliveryView> deliveries = postings.ofSections(ids);
+      deliveries.forEach(d -> d.walkthrough().ifPresent(told::add));
+      Map<UUID, Scripts.Head> heads = new HashMap<>(scripts.heads(told));
+      scripts.ofTeacher(teacher).forEach(h -> heads.put(h.id(), h));
+      Set<UUID> papers = new HashSet<>();
+      planned.forEach(t -> papers.addAll(t.sheet().handouts()));
+      return new TermBook(
+          sections,
+          planned,
+          sessions.between(ids, first, last),
+          stopOfTask,
+          heads,
+          handouts.words(papers),
+          deliveries,
+          deliveryOf(deliveries),
+          Worths.of(sections, planned),
+          clock.instant());
+    }
+
+    /** The newest delivery of each task that was not taken down. */
+    private static Map<Placed, DeliveryView> deliveryOf(List<DeliveryView> deliveries) {
+      Map<Placed, DeliveryView> newest = new HashMap<>();
+      for (DeliveryView d : deliveries) {
+        if (d.state() != Moments.State.WITHDRAWN) {
+          d.tasks().forEach(t -> newest.put(new Placed(t, d.section()), d));
+        }
+      }
+      return newest;
+    }
+  }
+
+  Optional<DeliveryView> delivery(TaskView task, SectionView section) {
+    return Optional.ofNullable(deliveryOf.get(new Placed(task.id(), section.id())));
+  }
+
+  /** The walkthrough that explains a task. */
+  Optional<WeekView.Talk> talk(TaskView task, SectionView section) {
+    return Optional.ofNullable(stopOfTask.get(task.id()))
+        .map(s -> heads.get(s.walkthrough()))
+        .map(
+            h ->
+                new WeekView.Talk(
+                    h.id(),
+                    h.complete() ? h.recordedMs() : h.plannedMs(),
+                    h.complete(),
+                    delivery(task, section)));
+  }
+
+  /** All that a section's term asks. Papers and talks have keys of their own: once is enough. */
+  List<Workload.Planned> load(SectionView section) {
+    List<Workload.Planned> all = new ArrayList<>();
+    for (SessionView session : sessions) {
+      if (session.section().equals(section.id())
+          && session.sheet().required()
+          && !session.cancelled()) {
+        all.add(
+            new Workload.Planned(
+                session.sheet().day(),
+                session.id(),
+                new Workload.Item.Session(session.sheet().minutes())));
+      }
+    }
+    for (TaskView shared : tasks) {
+      LocalDate day = shared.sheet().days().get(section.id());
+      if (day != null && shared.sheet().required()) {
+        add(all, shared.in(section.id()), day, section);
+      }
+    }
+    return all;
+  }
+
+  private void add(List<Workload.Planned> all, TaskView task, LocalDate day, SectionView section) {
+    all.add(new Workload.Planned(day, task.id(), new Workload.Item.Work(task.sheet().minutes())));
+    if (task.sheet().answers() > 0) {
+      all.add(
+          new Workload.Planned(
+              day,
+              List.of(task.id(), "answers"),
+              new Workload.Item.Writing(task.sheet().answers())));
+    }
+    for (UUID paper : task.sheet().handouts()) {
+      all.add(
+          new Workload.Planned(
+              day,
+              paper,
+              new Workload.Item.Reading(
+                  words.getOrDefault(paper, 0), section.grade().orElse(USUAL_GRADE))));
+    }
+    talk(task, section)
+        .ifPresent(
+            t ->
+                all.add(
+                    new Workload.Planned(
+                        day, t.walkthrough(), new Workload.Item.Talk(t.lengthMs()))));
+  }
+
+  /** When a section's task is due, with what is doubtful about it. */
+  Optional<WeekView.Due> due(TaskView task, LocalDate day, SectionView section) {
+    Optional<DeliveryView> delivery = delivery(task, section);
+    return task.sheet()
+        .in(section.id())
+        .due()
+        .map(rule -> ofRule(rule, day, section, delivery))
+        .or(
+            () ->
+                delivery
+                    .map(d -> d.moments().dueAt())
+                    .filter(d -> section.calendar().dateOf(d).equals(day))
+                    .map(d -> new WeekView.Due(d, true, List.of(), Optional.empty())));
+  }
+
+  private WeekView.Due ofRule(
+      DueRule rule, LocalDate day, SectionView section, Optional<DeliveryView> delivery) {
+    Instant goesUp =
+        delivery
+            .map(d -> d.moments().goesUpAt())
+            .orElseGet(() -> section.calendar().at(notPosted(rule, day), LocalTime.MIN));
+    DueRule.Due due =
+        rule.resolve(
+            new DueRule.Setting(
+                day,
+                goesUp,
+                goesUp.isBefore(now) ? goesUp : now,
+                section.meets(),
+                section.calendar()));
+    return new WeekView.Due(
+        due.at(), section.calendar().dateOf(due.at()).equals(day), due.doubts(), due.nearest());
+  }
+
+  /** When what is not posted yet is taken to go up: before its week, or for counting on its day. */
+  private static LocalDate notPosted(DueRule rule, LocalDate day) {
+    return rule instanceof DueRule.NthMeeting ? day : SchoolCalendar.mondayOf(day).minusDays(1);
+  }
+}

@@ -1,0 +1,38 @@
+package school.kerygma.app.planbook;
+
+import java.time.LocalDate;
+import java.util.List;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.sections.SectionView;
+
+/** What needs a decision in a week. */
+record ToLookAt(
+    List<Doubtful> doubtful,
+    List<Over> over,
+    List<Both> both,
+    List<Crowded> crowded,
+    List<Heavy> heavy) {
+
+  /** A due date that needs a look. */
+  record Doubtful(TaskView task, SectionView section, WeekView.Due due) {}
+
+  /** A day that asks more than its budget. */
+  record Over(SectionView section, LocalDate date, int minutes) {}
+
+  /**
+   * A day that asks too much of students who sit in several sections.
+   *
+   * @param students their names
+   */
+  record Both(String sections, List<String> students, LocalDate date, int minutes, int budget) {}
+
+  /** Large tasks that are due the same day. */
+  record Crowded(String sections, LocalDate date, List<String> tasks) {}
+
+  /** A week that asks much more than the median of the term. */
+  record Heavy(SectionView section, int minutes, int median) {}
+
+  public int count() {
+    return doubtful.size() + over.size() + both.size() + crowded.size() + heavy.size();
+  }
+}

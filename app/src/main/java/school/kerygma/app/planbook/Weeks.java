@@ -1,0 +1,216 @@
+package school.kerygma.app.planbook;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.audience.Audience;
+import school.kerygma.app.planbook.WeekView.Cell;
+import school.kerygma.app.planbook.WeekView.Planned;
+import school.kerygma.app.planning.DayNotes;
+import school.kerygma.app.planning.SessionView;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.core.plan.Workload;
+import school.kerygma.core.time.Moments;
+import school.kerygma.core.time.SchoolCalendar;
+
+/** Makes the plan book's weeks. */
+@Component
+@Transactional(readOnly = true)
+class Weeks {
+
+  private static final int SHOWN_UNRECORDED = 3;
+
+  private final TermBook.Opener books;
+  private final WeekFindings findings;
+  private final DayNotes notes;
+  private final Scripts scripts;
+  private final Audience audience;
+
+  Weeks(
+      TermBook.Opener books,
+      WeekFindings findings,
+      DayNotes notes,
+      Scripts scripts,
+      Audience audience) {
+    this.books = books;
+    this.findings = findings;
+    this.notes = notes;
+    this.scripts = scripts;
+    this.audience = audience;
+  }
+
+  /** What is looked up for one week beside the book of its term. */
+  private record Shown(
+      List<LocalDate> dates,
+      LocalDate today,
+      List<TaskView> tasks,
+      Map<UUID, Map<UUID, Instant>> ticks,
+      Map<UUID, Map<LocalDate, DayNotes.Note>> notes) {}
+
+  /**
+   * The week that holds {@code shown}.
+   *
+   * @param sections at least one
+   */
+  WeekView of(UUID teacher, List<SectionView> sections, LocalDate shown, LocalDate today) {
+    List<LocalDate> dates = SchoolCalendar.schoolWeek(shown);
+    TermBook book = books.of(teacher, sections, shown);
+    Shown week = shown(book, dates, today);
+    SchoolCalendar calendar = sections.getFirst().calendar();
+    List<WeekView.Row> rows = new ArrayList<>();
+    for (SectionView section : sections) {
+      rows.add(new WeekView.Row(section, cells(section, book, week)));
+    }
+    return new WeekView(
+        dates.getFirst(),
+        calendar.weekOf(shown).orElse(0),
+        calendar.weeks(),
+        dates.stream()
+            .map(d -> new WeekView.Day(d, d.equals(today), calendar.isSchoolDay(d)))
+            .toList(),
+        rows,
+        notStarted(book, week.ticks()),
+        goingUp(book),
+        scripts.ofTeacher(teacher).stream()
+            .filter(h -> !h.complete())
+            .limit(SHOWN_UNRECORDED)
+            .toList(),
+        findings.of(book, rows));
+  }
+
+  private Shown shown(TermBook book, List<LocalDate> dates, LocalDate today) {
+    List<TaskView> tasks =
+        book.tasks().stream()
+            .filter(t -> t.sheet().days().values().stream().anyMatch(dates::contains))
+            .toList();
+    Set<UUID> students = new HashSet<>();
+    book.sections().forEach(s -> students.addAll(s.students()));
+    Set<UUID> ticked = tasks.stream().map(TaskView::id).collect(Collectors.toSet());
+    book.deliveries().stream().filter(DeliveryView::up).forEach(d -> ticked.addAll(d.tasks()));
+    Map<UUID, Map<LocalDate, DayNotes.Note>> lines = new HashMap<>();
+    List<UUID> ids = book.sections().stream().map(SectionView::id).toList();
+    for (DayNotes.Note note : notes.between(ids, dates.getFirst(), dates.getLast())) {
+      lines.computeIfAbsent(note.section(), k -> new HashMap<>()).put(note.day(), note);
+    }
+    return new Shown(dates, today, tasks, audience.ticks(students, ticked), lines);
+  }
+
+  private static List<Cell> cells(SectionView section, TermBook book, Shown week) {
+    SortedMap<LocalDate, Integer> minutes = Workload.byDay(book.load(section));
+    List<Cell> cells = new ArrayList<>();
+    int number = 1;
+    for (LocalDate date : week.dates()) {
+      List<Planned> own = new ArrayList<>();
+      for (TaskView task : week.tasks()) {
+        if (date.equals(task.sheet().days().get(section.id()))) {
+          own.add(planned(number++, task, date, section, book, week.ticks()));
+        }
+      }
+      List<SessionView> live =
+          book.sessions().stream()
+              .filter(v -> v.section().equals(section.id()) && v.sheet().day().equals(date))
+              .toList();
+      cells.add(
+          new Cell(
+              date,
+              date.equals(week.today()),
+              section.meets().meetsOn(date, section.calendar()),
+              section.calendar().isSchoolDay(date),
+              own,
+              live,
+              week.notes()
+                  .getOrDefault(section.id(), Map.of())
+                  .getOrDefault(date, DayNotes.Note.none(section.id(), date)),
+              minutes.getOrDefault(date, 0),
+              section.minutes()));
+    }
+    return cells;
+  }
+
+  private static Planned planned(
+      int number,
+      TaskView task,
+      LocalDate day,
+      SectionView section,
+      TermBook book,
+      Map<UUID, Map<UUID, Instant>> ticks) {
+    int done =
+        (int)
+            section.students().stream()
+                .filter(s -> ticks.getOrDefault(s, Map.of()).containsKey(task.id()))
+                .count();
+    return new Planned(
+        number,
+        task.in(section.id()),
+        done,
+        section.students().size(),
+        book.due(task, day, section),
+        book.talk(task, section),
+        book.worths().share(section.id(), task.sheet()),
+        task.sheet().differs().containsKey(section.id()));
+  }
+
+  /** Students who have ticked nothing of what is up for their section. */
+  private static List<WeekView.Waiting> notStarted(
+      TermBook book, Map<UUID, Map<UUID, Instant>> ticks) {
+    List<WeekView.Waiting> waiting = new ArrayList<>();
+    for (DeliveryView d : book.deliveries()) {
+      if (d.up() && !d.tasks().isEmpty()) {
+        SectionView section = section(book, d);
+        long without =
+            section.students().stream()
+                .filter(
+                    s ->
+                        ticks.getOrDefault(s, Map.of()).keySet().stream()
+                            .noneMatch(d.tasks()::contains))
+                .count();
+        if (without > 0) {
+          waiting.add(new WeekView.Waiting(section.name(), title(d, book), (int) without, d.id()));
+        }
+      }
+    }
+    return waiting;
+  }
+
+  private static SectionView section(TermBook book, DeliveryView delivery) {
+    return book.sections().stream()
+        .filter(s -> s.id().equals(delivery.section()))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  private static List<WeekView.Upcoming> goingUp(TermBook book) {
+    List<WeekView.Upcoming> upcoming = new ArrayList<>();
+    for (DeliveryView d : book.deliveries()) {
+      if (d.state() == Moments.State.SCHEDULED) {
+        SectionView section = section(book, d);
+        upcoming.add(
+            new WeekView.Upcoming(
+                title(d, book), section.name(), section.students().size(), d, section));
+      }
+    }
+    return upcoming;
+  }
+
+  private static String title(DeliveryView d, TermBook book) {
+    return Optional.of(d)
+        .flatMap(DeliveryView::walkthrough)
+        .map(book.heads()::get)
+        .map(Scripts.Head::title)
+        .orElse("");
+  }
+}

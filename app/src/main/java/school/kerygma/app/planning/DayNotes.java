@@ -1,0 +1,55 @@
+package school.kerygma.app.planning;
+
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.problems.Problem;
+
+/** The starter lines of days, and what a substitute should know of them. */
+@Service
+@Transactional
+public class DayNotes {
+
+  /**
+   * What stands over a day of a section.
+   *
+   * @param starter up to 300 characters, seen by students on that day; may be empty
+   * @param forSubstitute up to 2000 characters, seen by teachers only; may be empty
+   */
+  public record Note(UUID section, LocalDate day, String starter, String forSubstitute) {
+
+    /** A day over which nothing stands. */
+    public static Note none(UUID section, LocalDate day) {
+      return new Note(section, day, "", "");
+    }
+  }
+
+  private final DayNote.Repository notes;
+
+  DayNotes(DayNote.Repository notes) {
+    this.notes = notes;
+  }
+
+  /** Writes what stands over a day; the last words win. */
+  public void write(UUID section, LocalDate day, String starter, String forSubstitute) {
+    if (starter.length() > 300 || forSubstitute.length() > 2000) {
+      throw Problem.refused("day-note");
+    }
+    DayNote.Key key = new DayNote.Key(section, day);
+    if (starter.isBlank() && forSubstitute.isBlank()) {
+      notes.deleteAllByIdInBatch(List.of(key));
+    } else {
+      notes.save(new DayNote(key, starter.strip(), forSubstitute.strip()));
+    }
+  }
+
+  @Transactional(readOnly = true)
+  public List<Note> between(Collection<UUID> sections, LocalDate first, LocalDate last) {
+    return sections.isEmpty()
+        ? List.of()
+        : notes.between(sections, first, last).stream().map(DayNote::view).toList();
+  }
+}

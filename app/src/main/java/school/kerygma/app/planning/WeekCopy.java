@@ -1,0 +1,119 @@
+package school.kerygma.app.planning;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.core.plan.RollForward;
+import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.SchoolCalendar;
+
+/**
+ * What a week becomes when it is planned once more: each section's work by the meetings of the
+ * section for which it is planned.
+ *
+ * @param tasks the tasks of the other week, each as it will be
+ * @param sessions the sessions that are held again
+ * @param squeezed tasks that could not keep their place, and where they are now
+ * @param left tasks and sessions that found no day at all
+ * @param undated tasks that were due at a fixed moment, which no other week has
+ */
+public record WeekCopy(
+    List<TaskSheet> tasks,
+    List<Held> sessions,
+    List<Squeezed> squeezed,
+    List<String> left,
+    List<String> undated) {
+
+  /** A section's week that is planned once more for the same section, or for another. */
+  public record Pair(SectionView from, SectionView to) {}
+
+  /** A task that could not keep its place in a section's week. */
+  public record Squeezed(String task, String section, LocalDate day) {}
+
+  /** A session of a section. */
+  public record Held(UUID section, SessionSheet sheet) {}
+
+  static WeekCopy of(
+      List<TaskView> tasks,
+      List<SessionView> sessions,
+      List<Pair> pairs,
+      LocalDate source,
+      LocalDate target) {
+    WeekCopy copy =
+        new WeekCopy(
+            new ArrayList<>(),
+            new ArrayList<>(),
+            new ArrayList<>(),
+            new ArrayList<>(),
+            new ArrayList<>());
+    for (TaskView task : tasks) {
+      copy.add(task.sheet(), pairs, source, target);
+    }
+    for (SessionView session : sessions) {
+      for (Pair pair : pairs) {
+        if (pair.from().id().equals(session.section()) && !session.cancelled()) {
+          copy.add(session.sheet(), pair, source, target);
+        }
+      }
+    }
+    return copy;
+  }
+
+  private void add(TaskSheet sheet, List<Pair> pairs, LocalDate source, LocalDate target) {
+    Map<UUID, LocalDate> days = new LinkedHashMap<>();
+    Map<UUID, TaskSheet.Difference> differs = new LinkedHashMap<>();
+    boolean asked = false;
+    for (Pair pair : pairs) {
+      LocalDate day = sheet.days().get(pair.from().id());
+      if (day == null || !SchoolCalendar.mondayOf(day).equals(source)) {
+        continue;
+      }
+      asked = true;
+      Optional<RollForward.Move> move = move(day, pair, source, target);
+      if (move.isPresent()) {
+        days.put(pair.to().id(), move.get().to());
+        TaskSheet.Difference other = sheet.differs().get(pair.from().id());
+        if (other != null) {
+          differs.put(pair.to().id(), other);
+        }
+        if (move.get().squeezed()) {
+          squeezed.add(new Squeezed(sheet.title(), pair.to().name(), move.get().to()));
+        }
+      }
+    }
+    if (!days.isEmpty()) {
+      boolean fixed = sheet.due().filter(DueRule.Fixed.class::isInstance).isPresent();
+      if (fixed) {
+        undated.add(sheet.title());
+      }
+      tasks.add((fixed ? sheet.due(Optional.empty()) : sheet).on(days, differs));
+    } else if (asked) {
+      left.add(sheet.title());
+    }
+  }
+
+  private void add(SessionSheet sheet, Pair pair, LocalDate source, LocalDate target) {
+    Optional<RollForward.Move> move = move(sheet.day(), pair, source, target);
+    if (move.isPresent()) {
+      sessions.add(new Held(pair.to().id(), sheet.on(move.get().to())));
+    } else {
+      left.add(sheet.title());
+    }
+  }
+
+  private static Optional<RollForward.Move> move(
+      LocalDate day, Pair pair, LocalDate source, LocalDate target) {
+    return RollForward.week(List.of(day), source, target, rhythm(pair.from()), rhythm(pair.to()))
+        .stream()
+        .findFirst();
+  }
+
+  private static RollForward.Rhythm rhythm(SectionView section) {
+    return new RollForward.Rhythm(section.meets(), section.calendar());
+  }
+}

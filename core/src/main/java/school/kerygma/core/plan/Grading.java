@@ -1,0 +1,135 @@
+package school.kerygma.core.plan;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/**
+ * What a section's term grade is made of: kinds of points, each with its weight.
+ *
+ * @param kinds none if the section gives no weights; their weights add up to 100
+ */
+public record Grading(List<Kind> kinds) {
+
+  /** A section without weights. */
+  public static final Grading NONE = new Grading(List.of());
+
+  /** The most kinds a grade is made of. */
+  public static final int MAX_KINDS = 6;
+
+  private static final int MAX_NAME = 40;
+  private static final Pattern WRITTEN = Pattern.compile("(.+?) (\\d{1,3})(?: on (\\d{1,2}))?");
+
+  /**
+   * One kind of points.
+   *
+   * @param name 1 to 40 characters without a comma
+   * @param weight percent of the grade, 1 to 100
+   * @param scale the best mark to which its points are scaled, 2 to 20; 0 if they just add up
+   */
+  public record Kind(String name, int weight, int scale) {
+
+    /**
+     * @throws IllegalArgumentException if one of them is out of range
+     */
+    public Kind {
+      name = name.strip();
+      if (name.isEmpty() || name.length() > MAX_NAME || name.contains(",")) {
+        throw new IllegalArgumentException("No name for a kind of points: " + name);
+      }
+      if (weight < 1 || weight > 100) {
+        throw new IllegalArgumentException("A weight is 1 to 100 percent, not " + weight);
+      }
+      if (scale != 0 && (scale < 2 || scale > 20)) {
+        throw new IllegalArgumentException("A scale ends at 2 to 20, not at " + scale);
+      }
+    }
+
+    private String text() {
+      return name + " " + weight + (scale == 0 ? "" : " on " + scale);
+    }
+  }
+
+  /**
+   * @throws IllegalArgumentException if the weights do not add up to 100, if a name comes twice, or
+   *     if there are too many kinds
+   */
+  public Grading {
+    int sum = kinds.stream().mapToInt(Kind::weight).sum();
+    if (!kinds.isEmpty() && sum != 100) {
+      throw new IllegalArgumentException("Weights add up to 100, not to " + sum);
+    }
+    if (kinds.size() > MAX_KINDS) {
+      throw new IllegalArgumentException("A grade has at most " + MAX_KINDS + " kinds of points");
+    }
+    Set<String> names = new HashSet<>();
+    for (Kind kind : kinds) {
+      if (!names.add(kind.name().toLowerCase(Locale.ROOT))) {
+        throw new IllegalArgumentException("Two kinds are called " + kind.name());
+      }
+    }
+    kinds = List.copyOf(kinds);
+  }
+
+  public Optional<Kind> kind(String name) {
+    return kinds.stream().filter(k -> k.name().equalsIgnoreCase(name.strip())).findFirst();
+  }
+
+  /**
+   * A task's share of the term's grade. Scaling a kind's points to a mark changes no share.
+   *
+   * @param kind of the task's points
+   * @param points of the task
+   * @param ofKinds points of all tasks of the term by kind, the task's own among them
+   * @return 0 to 1, or nothing if the section does not weigh that kind
+   */
+  public OptionalDouble share(String kind, int points, Map<String, Integer> ofKinds) {
+    return kind(kind)
+        .map(
+            k ->
+                OptionalDouble.of(
+                    Worth.share(
+                        points, Math.max(points, sum(k.name(), ofKinds)), k.weight() / 100.0)))
+        .orElse(OptionalDouble.empty());
+  }
+
+  /** Points of a kind, whatever the capitals of its name. */
+  public static int sum(String kind, Map<String, Integer> ofKinds) {
+    return ofKinds.entrySet().stream()
+        .filter(e -> e.getKey().equalsIgnoreCase(kind))
+        .mapToInt(Map.Entry::getValue)
+        .sum();
+  }
+
+  /**
+   * Reads "Projects 70, Daily work 30 on 4"; nothing gives {@link #NONE}.
+   *
+   * @throws IllegalArgumentException for anything else
+   */
+  public static Grading parse(String text) {
+    List<Kind> kinds = new ArrayList<>();
+    for (String part : text.isBlank() ? new String[0] : text.split(",")) {
+      Matcher m = WRITTEN.matcher(part.strip());
+      if (!m.matches()) {
+        throw new IllegalArgumentException("No kind of points with a weight: " + part);
+      }
+      int scale = m.group(3) == null ? 0 : Integer.parseInt(m.group(3));
+      kinds.add(new Kind(m.group(1), Integer.parseInt(m.group(2)), scale));
+    }
+    return new Grading(kinds);
+  }
+
+  /** As {@link #parse} reads it. */
+  @Override
+  public String toString() {
+    return kinds.stream().map(Kind::text).collect(Collectors.joining(", "));
+  }
+}

@@ -1,0 +1,29 @@
+package school.kerygma.core.plan;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.Optional;
+import school.kerygma.core.time.MeetingPattern;
+import school.kerygma.core.time.SchoolCalendar;
+
+/** When a task that can be seen can also be done. */
+public enum Opens {
+  WITH_ITS_POSTING,
+  WHEN_THE_ONE_BEFORE_IS_TICKED,
+  ON_ITS_DAY,
+  /** When the section meets on its day; where it does not meet, when school begins. */
+  WHEN_THE_SECTION_MEETS;
+
+  /** The instant at which the clock opens it; nothing if not the clock does. */
+  public Optional<Instant> at(LocalDate day, MeetingPattern meets, SchoolCalendar calendar) {
+    return switch (this) {
+      case WITH_ITS_POSTING, WHEN_THE_ONE_BEFORE_IS_TICKED -> Optional.empty();
+      case ON_ITS_DAY -> Optional.of(calendar.at(day, LocalTime.MIN));
+      case WHEN_THE_SECTION_MEETS ->
+          meets
+              .beginsOn(day, calendar)
+              .or(() -> Optional.of(calendar.at(day, calendar.day().begins())));
+    };
+  }
+}
