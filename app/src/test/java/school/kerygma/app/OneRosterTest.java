@@ -123,12 +123,20 @@ class OneRosterTest {
   }
 
   @Test
-  void fiveThousandStudentsInAZipFileAreReadAtOnce() throws IOException {
+  void fiveThousandStudentsInAZipFileAreBroughtInWithTheirFamiliesAndStandThereOnce()
+      throws IOException {
     TestSchool school = TestSchool.in("America/Halifax", 0);
     StringBuilder users = new StringBuilder(USERS);
     StringBuilder enrollments = new StringBuilder(ENROLLMENTS);
     for (int i = 0; i < 5_000; i++) {
-      users.append("n%d,active,,true,o1,student,n%d,,Number,Student %d,,\r\n".formatted(i, i, i));
+      users.append(
+          "n%d,active,,true,o1,student,n%d,,Number,Student %d,n%d@five.example,g%d\r\n"
+              .formatted(i, i, i, i, i / 2));
+      if (i % 2 == 0) {
+        users.append(
+            "g%d,active,,true,o1,guardian,g%d,,Guardian,%d,g%d@five.example,\r\n"
+                .formatted(i / 2, i / 2, i / 2, i / 2));
+      }
       enrollments.append("f%d,active,,c1,o1,n%d,student,false,,\r\n".formatted(i, i));
     }
     ByteArrayOutputStream bytes = new ByteArrayOutputStream();
@@ -148,6 +156,16 @@ class OneRosterTest {
       page.locator("#files").setInputFiles(file("export.zip", bytes.toByteArray()));
       press(page, "Show what would change");
       assertThat(page.getByRole(AriaRole.STATUS)).containsText("5,002 students would join");
+      press(page, "Bring it in");
+      assertThat(page.getByRole(AriaRole.STATUS)).containsText("5,002 students joined");
+      assertThat(seated(school)).isEqualTo(5_002);
+      assertThat(
+              TestSchool.count(
+                  "select count(distinct guardian_id) from guardian_student g join person p on p.id = g.guardian_id where p.email like '%@five.example'"))
+          .isEqualTo(2_500);
+      page.locator("#files").setInputFiles(file("export.zip", bytes.toByteArray()));
+      press(page, "Show what would change");
+      assertThat(page.getByRole(AriaRole.STATUS)).containsText("Nothing would change");
     }
   }
 

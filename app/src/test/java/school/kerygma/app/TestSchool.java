@@ -3,6 +3,7 @@ package school.kerygma.app;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.HashSet;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -37,9 +38,12 @@ record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID>
     Set<UUID> all = new HashSet<>();
     for (int i = 0; i < students; i++) {
       UUID student =
-          people.addStudent("Student " + made + "." + i, "s" + made + "." + i + "@test.example");
+          people.addStudent(
+              "Student " + made + "." + i, Optional.of("s" + made + "." + i + "@test.example"));
       people.addGuardian(
-          "Guardian " + made + "." + i, "g" + made + "." + i + "@test.example", Set.of(student));
+          "Guardian " + made + "." + i,
+          Optional.of("g" + made + "." + i + "@test.example"),
+          Set.of(student));
       all.add(student);
     }
     UUID section =

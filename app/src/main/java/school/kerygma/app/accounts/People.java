@@ -24,6 +24,7 @@ public class People {
   /** A name and an address to write to; students and guardians may have none. */
   public record Contact(UUID id, Role role, String name, Optional<String> email) {}
 
+  private static final int AT_ONCE = 1_000;
   private static final int LEAST_PASSWORD = 10;
   private static final int MOST_PASSWORD = 72; // bcrypt reads 72 bytes.
 
@@ -49,10 +50,6 @@ public class People {
         .id();
   }
 
-  public UUID addStudent(String name, String email) {
-    return persons.save(new Person(Role.STUDENT, name, normal(email), null)).id();
-  }
-
   /** Adds a student whose address may not be known. */
   public UUID addStudent(String name, Optional<String> email) {
     return persons
@@ -63,6 +60,19 @@ public class People {
   @Transactional(readOnly = true)
   public Optional<UUID> studentByEmail(String email) {
     return byEmail(email, Role.STUDENT);
+  }
+
+  /** The persons of a role who have one of the addresses, by address. */
+  @Transactional(readOnly = true)
+  public Map<String, UUID> byEmails(Collection<String> emails, Role role) {
+    Map<String, UUID> found = new HashMap<>();
+    List<String> all = emails.stream().map(People::normal).distinct().toList();
+    for (int from = 0; from < all.size(); from += AT_ONCE) {
+      persons
+          .withEmails(all.subList(from, Math.min(all.size(), from + AT_ONCE)), role)
+          .forEach(p -> found.put(String.valueOf(p.email()), p.id()));
+    }
+    return found;
   }
 
   @Transactional(readOnly = true)
@@ -76,16 +86,15 @@ public class People {
 
   /** Makes somebody a student's guardian; a guardian who is known by address is not added again. */
   public UUID guard(String name, Optional<String> email, UUID student) {
-    Person guardian =
-        email
-            .flatMap(e -> persons.findByEmailAndRole(normal(e), Role.GUARDIAN))
-            .orElseGet(
-                () ->
-                    persons.save(
-                        new Person(
-                            Role.GUARDIAN, name, email.map(People::normal).orElse(null), null)));
-    guardian.students().add(student);
-    return guardian.id();
+    Optional<UUID> known = email.flatMap(e -> byEmail(e, Role.GUARDIAN));
+    known.ifPresent(guardian -> guardAlso(guardian, student));
+    return known.orElseGet(() -> addGuardian(name, email, Set.of(student)));
+  }
+
+  public UUID addGuardian(String name, Optional<String> email, Set<UUID> students) {
+    Person guardian = new Person(Role.GUARDIAN, name, email.map(People::normal).orElse(null), null);
+    guardian.students().addAll(students);
+    return persons.save(guardian).id();
   }
 
   /**
@@ -159,12 +168,6 @@ public class People {
   /** Gives a guardian one more student. */
   public void guardAlso(UUID guardian, UUID student) {
     persons.findById(guardian).orElseThrow(Problem::notFound).students().add(student);
-  }
-
-  public UUID addGuardian(String name, String email, Set<UUID> students) {
-    Person guardian = new Person(Role.GUARDIAN, name, normal(email), null);
-    guardian.students().addAll(students);
-    return persons.save(guardian).id();
   }
 
   /** Whether the database is empty. */

@@ -12,6 +12,9 @@ interface PersonRepository extends JpaRepository<Person, UUID> {
 
   Optional<Person> findByEmailAndRole(String email, Role role);
 
+  @Query("select p from Person p where p.role = :role and p.email in :emails")
+  List<Person> withEmails(Collection<String> emails, Role role);
+
   @Query("select distinct p from Person p join p.students s where s in :students")
   List<Person> guardiansOf(Collection<UUID> students);
 

@@ -190,12 +190,13 @@ class DemoSchool implements ApplicationRunner {
         sections.addSection(term, name, MeetingPattern.parse(meets), minutes, teachers, students));
   }
 
-  private static String mail(String name, String place) {
+  private static Optional<String> mail(String name, String place) {
     String plain =
         java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFD)
             .replace("ø", "o")
             .replaceAll("[^A-Za-z ]", "");
-    return plain.toLowerCase(java.util.Locale.ROOT).replace(' ', '.') + "@" + place + ".example";
+    return Optional.of(
+        plain.toLowerCase(java.util.Locale.ROOT).replace(' ', '.') + "@" + place + ".example");
   }
 
   private void bringPapers(LocalDate today) throws InterruptedException {

@@ -6,11 +6,14 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.People;
@@ -19,6 +22,7 @@ import school.kerygma.app.sections.Rosters;
 import school.kerygma.app.sections.SchoolTime;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.access.Access.Role;
 import school.kerygma.core.roster.ImportedRoster;
 import school.kerygma.core.roster.RosterChanges;
 import school.kerygma.core.time.MeetingPattern;
@@ -167,12 +171,7 @@ class RosterImports {
       UUID section = sections.add(owner, term, roster.classes().get(sourced), EVERY_DAY, MINUTES);
       remember(school, RosterKey.Kind.CLASS, sourced, section, memory);
     }
-    for (String sourced : changes.newStudents()) {
-      ImportedRoster.Student student = roster.students().get(sourced);
-      UUID person = rosters.student(school, student.name(), student.email());
-      remember(school, RosterKey.Kind.STUDENT, sourced, person, memory);
-      student.guardians().forEach(g -> guard(school, g, person, memory));
-    }
+    add(school, changes.newStudents().stream().map(roster.students()::get).toList(), memory);
     seat(changes, memory);
     OneRosterFiles.NEEDED.forEach(file -> store.delete(name(owner, id, file)));
     return changes;
@@ -195,13 +194,59 @@ class RosterImports {
     return files;
   }
 
-  private void guard(UUID school, ImportedRoster.Guardian guardian, UUID student, Memory memory) {
-    UUID known = memory.of(RosterKey.Kind.GUARDIAN).get(guardian.id());
-    if (known != null) {
-      people.guardAlso(known, student);
-    } else {
-      UUID added = people.guard(guardian.name(), guardian.email(), student);
-      remember(school, RosterKey.Kind.GUARDIAN, guardian.id(), added, memory);
+  /** Adds students with their guardians. Addresses are looked up at once: there are thousands. */
+  private void add(UUID school, List<ImportedRoster.Student> students, Memory memory) {
+    Map<String, UUID> known =
+        people.byEmails(emails(students.stream().map(ImportedRoster.Student::email)), Role.STUDENT);
+    Map<String, UUID> guardians =
+        people.byEmails(
+            emails(
+                students.stream()
+                    .flatMap(s -> s.guardians().stream())
+                    .map(ImportedRoster.Guardian::email)),
+            Role.GUARDIAN);
+    known.forEach((email, student) -> rosters.checkSeat(school, student, email));
+    for (ImportedRoster.Student student : students) {
+      UUID person =
+          student
+              .email()
+              .map(e -> known.computeIfAbsent(small(e), k -> added(student)))
+              .orElseGet(() -> added(student));
+      remember(school, RosterKey.Kind.STUDENT, student.id(), person, memory);
+      for (ImportedRoster.Guardian guardian : student.guardians()) {
+        guard(school, guardian, person, guardians, memory);
+      }
+    }
+  }
+
+  private UUID added(ImportedRoster.Student student) {
+    return people.addStudent(student.name(), student.email());
+  }
+
+  private static String small(String email) {
+    return email.strip().toLowerCase(Locale.ROOT);
+  }
+
+  private static List<String> emails(Stream<Optional<String>> all) {
+    return all.flatMap(Optional::stream).map(RosterImports::small).toList();
+  }
+
+  private void guard(
+      UUID school,
+      ImportedRoster.Guardian guardian,
+      UUID student,
+      Map<String, UUID> byEmail,
+      Memory memory) {
+    Optional<UUID> known =
+        Optional.ofNullable(memory.of(RosterKey.Kind.GUARDIAN).get(guardian.id()))
+            .or(() -> guardian.email().map(e -> byEmail.get(small(e))));
+    known.ifPresent(k -> people.guardAlso(k, student));
+    UUID person =
+        known.orElseGet(
+            () -> people.addGuardian(guardian.name(), guardian.email(), Set.of(student)));
+    guardian.email().ifPresent(e -> byEmail.put(small(e), person));
+    if (!memory.of(RosterKey.Kind.GUARDIAN).containsKey(guardian.id())) {
+      remember(school, RosterKey.Kind.GUARDIAN, guardian.id(), person, memory);
     }
   }
 

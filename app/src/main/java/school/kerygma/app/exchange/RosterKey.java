@@ -5,17 +5,19 @@ import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
+import jakarta.persistence.Transient;
 import java.io.Serializable;
 import java.util.List;
 import java.util.Objects;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Persistable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 /** Under which id the school's other system knows a section or a person. */
 @Entity
-class RosterKey {
+class RosterKey implements Persistable<RosterKey.Key> {
 
   /** What is known. */
   enum Kind {
@@ -60,12 +62,26 @@ class RosterKey {
   @EmbeddedId private Key key;
   private UUID subjectId;
 
+  /** A key is written once: nothing is looked up before. */
+  @Transient private boolean fresh;
+
   @SuppressWarnings("NullAway.Init")
   protected RosterKey() {}
 
   RosterKey(Key key, UUID subjectId) {
     this.key = key;
     this.subjectId = subjectId;
+    this.fresh = true;
+  }
+
+  @Override
+  public Key getId() {
+    return key;
+  }
+
+  @Override
+  public boolean isNew() {
+    return fresh;
   }
 
   Kind kind() {

@@ -76,10 +76,19 @@ public class Rosters {
    */
   public UUID student(UUID school, String name, Optional<String> email) {
     Optional<UUID> known = email.flatMap(people::studentByEmail);
-    if (known.filter(s -> sections.sitsOnlyElsewhere(s, school)).isPresent()) {
-      throw Problem.refused("email-elsewhere", email.orElseThrow());
-    }
+    known.ifPresent(s -> checkSeat(school, s, email.orElseThrow()));
     return known.orElseGet(() -> people.addStudent(name, email));
+  }
+
+  /**
+   * Looks whether a known student may be one of a school.
+   *
+   * @throws Problem if they sit in other schools only
+   */
+  public void checkSeat(UUID school, UUID student, String email) {
+    if (sections.sitsOnlyElsewhere(student, school)) {
+      throw Problem.refused("email-elsewhere", email);
+    }
   }
 
   /** Seats a student who is known already. */
