@@ -54,6 +54,7 @@ class EveryScreenTest {
         "/plan/day?day=2026-09-30",
         "/plan/copy?to=2026-10-05&from=2026-09-28",
         "/plan/find?words=bridge",
+        "/plan/post?week=2026-09-28",
         "/plan/tasks/" + task,
         "/handouts",
         "/handouts/" + handout,

@@ -179,7 +179,8 @@ class TermPlanTest {
       page.getByText("Other does something otherwise").click();
       page.locator("[name='detail-" + other + "']").fill("alone");
       page.locator("[name='minutes-" + other + "']").fill("50");
-      page.getByLabel("Due in Other").selectOption("school-end");
+      page.getByLabel("Due in Other", new Page.GetByLabelOptions().setExact(true))
+          .selectOption("school-end");
       Chromium.assertAccessible(page);
       button(page, "Keep the task").click();
       page.waitForURL("**/plan?week=2026-09-30");
@@ -464,6 +465,46 @@ class TermPlanTest {
       assertThat(invited.locator(".week")).containsText(sections.get(school.section()).name());
       invited.navigate(link); // an invitation is good once
       assertThat(invited.locator("main")).containsText("This invitation was used already");
+    }
+  }
+
+  @Test
+  void tasksWithoutAWalkthroughArePutUpAndStudentsAndFollowUpSeeThem() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    plan(school, TaskSheet.of("Fold a beam", 20, on(school, 2)));
+    plan(school, TaskSheet.of("Weigh it down", 20, on(school, 4)));
+    try (BrowserContext desk = chromium.context(1280, 800);
+        BrowserContext phone = chromium.context(390, 844)) {
+      Page page = signedIn(desk, school);
+      page.navigate(DemoServer.address() + "/plan?week=2026-09-28");
+      assertThat(page.locator(".look-at")).containsText("2 tasks are not put up yet");
+      page.getByText("Put up the week").click();
+      String name = sections.get(school.section()).name();
+      page.getByLabel("Weigh it down").uncheck();
+      page.getByLabel(name, new Page.GetByLabelOptions().setExact(true)).check();
+      Chromium.assertAccessible(page);
+      button(page, "Put up for the chosen sections").click();
+      assertThat(page.getByRole(AriaRole.STATUS)).containsText("Posted");
+      page.goBack();
+      page.getByLabel("Weigh it down").uncheck();
+      button(page, "Put up for the chosen sections").click(); // the same form once more
+      assertThat(
+              TestSchool.count(
+                  "select count(*) from delivery where section_id = ?", school.section()))
+          .isEqualTo(1);
+      Page student = byCard(phone, school.students().iterator().next());
+      assertThat(student.locator(".todo")).containsText("Fold a beam");
+      assertThat(student.locator(".todo")).not().containsText("Weigh it down");
+      student.getByLabel("Fold a beam").check();
+      assertThat(student.locator(".todo")).containsText("done Wednesday");
+      page.navigate(DemoServer.address() + "/follow-up");
+      assertThat(page.locator("main")).containsText("Fold a beam, " + name);
+      assertThat(page.locator("aside")).containsText("All have begun");
+      page.navigate(DemoServer.address() + "/plan/post?week=2026-09-28");
+      button(page, "Withdraw").click();
+      assertThat(page.getByRole(AriaRole.STATUS)).containsText("Changed");
+      student.reload();
+      assertThat(student.locator(".todo li")).hasCount(0);
     }
   }
 }

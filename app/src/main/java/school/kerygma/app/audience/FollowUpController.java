@@ -4,10 +4,12 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -85,9 +87,8 @@ class FollowUpController {
     List<SectionView> own = sections.ofTeacher(me.id());
     List<DeliveryView> all =
         postings.ofSections(own.stream().map(SectionView::id).toList()).stream()
-            .filter(
-                d ->
-                    d.walkthrough().isPresent() && !d.moments().goesUpAt().isAfter(clock.instant()))
+            .filter(d -> d.walkthrough().isPresent() || !d.tasks().isEmpty())
+            .filter(d -> !d.moments().goesUpAt().isAfter(clock.instant()))
             .sorted(Comparator.comparing((DeliveryView d) -> d.moments().goesUpAt()).reversed())
             .toList();
     Optional<DeliveryView> shown =
@@ -95,8 +96,7 @@ class FollowUpController {
             .filter(d -> d.id().equals(delivery))
             .findFirst()
             .or(() -> all.stream().findFirst());
-    Map<UUID, Scripts.Head> heads =
-        scripts.heads(all.stream().map(d -> d.walkthrough().orElseThrow()).toList());
+    Map<UUID, String> titles = titles(all);
     List<Choice> choices = new ArrayList<>();
     for (DeliveryView d : all) {
       String section =
@@ -109,25 +109,59 @@ class FollowUpController {
           new Choice(
               d.id(),
               section,
-              heads.get(d.walkthrough().orElseThrow()).title(),
+              titles.getOrDefault(d.id(), ""),
               shown.filter(d::equals).isPresent()));
     }
     model.addAttribute("choices", choices);
-    shown.ifPresent(d -> addMatrix(d, own, model));
+    shown.ifPresent(
+        d -> {
+          model.addAttribute("called", titles.getOrDefault(d.id(), ""));
+          addMatrix(d, own, model);
+        });
     return "audience/follow-up";
   }
 
+  /** What is posted is called by its walkthrough, or else by its first task. */
+  private Map<UUID, String> titles(List<DeliveryView> all) {
+    Map<UUID, Scripts.Head> heads =
+        scripts.heads(all.stream().flatMap(d -> d.walkthrough().stream()).toList());
+    List<TaskView> alone =
+        tasks.among(
+            all.stream()
+                .filter(d -> d.walkthrough().isEmpty())
+                .flatMap(d -> d.tasks().stream())
+                .collect(Collectors.toSet()));
+    Map<UUID, String> titles = new HashMap<>();
+    for (DeliveryView d : all) {
+      titles.put(
+          d.id(),
+          d.walkthrough()
+              .map(w -> heads.get(w).title())
+              .orElseGet(
+                  () ->
+                      alone.stream()
+                          .filter(t -> d.tasks().contains(t.id()))
+                          .map(TaskView::title)
+                          .findFirst()
+                          .orElse("")));
+    }
+    return titles;
+  }
+
   private void addMatrix(DeliveryView delivery, List<SectionView> own, Model model) {
-    UUID walkthrough = delivery.walkthrough().orElseThrow();
     SectionView section =
         own.stream().filter(s -> s.id().equals(delivery.section())).findFirst().orElseThrow();
     List<TaskView> put = tasks.among(delivery.tasks());
     List<StopView> stops =
-        scripts.stopsOf(walkthrough).stream().filter(StopView::recorded).toList();
+        delivery.walkthrough().stream()
+            .flatMap(w -> scripts.stopsOf(w).stream())
+            .filter(StopView::recorded)
+            .toList();
     Map<UUID, People.Contact> contacts = people.contacts(section.students());
     Map<UUID, Map<UUID, Watched>> watched =
-        scores
-            .current(walkthrough)
+        delivery
+            .walkthrough()
+            .flatMap(scores::current)
             .map(s -> audience.watched(s, section.students()))
             .orElse(Map.of());
     Map<UUID, Map<UUID, Instant>> ticks = audience.ticks(section.students(), delivery.tasks());
@@ -138,8 +172,11 @@ class FollowUpController {
       rows.add(
           new Row(
               contacts.get(student).name(),
-              seen.values().stream().anyMatch(Watched::started),
-              !seen.isEmpty() && seen.values().stream().allMatch(Watched::followed),
+              seen.values().stream().anyMatch(Watched::started)
+                  || stops.isEmpty() && !ticked.isEmpty(),
+              stops.isEmpty()
+                  ? ticked.size() == put.size()
+                  : !seen.isEmpty() && seen.values().stream().allMatch(Watched::followed),
               stops.stream().map(s -> cell(s, seen.get(s.id()))).toList(),
               put.stream().map(t -> Optional.ofNullable(ticked.get(t.id()))).toList()));
     }
@@ -147,7 +184,7 @@ class FollowUpController {
         Comparator.comparing(Row::started).thenComparing(Row::followed).thenComparing(Row::name));
     model.addAttribute("delivery", delivery);
     model.addAttribute("section", section);
-    model.addAttribute("walkthrough", scripts.head(walkthrough));
+    model.addAttribute("walkthrough", delivery.walkthrough().map(scripts::head).orElse(null));
     model.addAttribute("stops", stops);
     model.addAttribute("tasks", put);
     model.addAttribute("rows", rows);

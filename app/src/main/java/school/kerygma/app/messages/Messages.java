@@ -144,7 +144,8 @@ class Messages {
     if (!note.isBlank()) {
       lines.add(note.strip());
     }
-    List<TaskView> all = tasks.among(delivery.tasks());
+    List<TaskView> all =
+        tasks.among(delivery.tasks()).stream().map(t -> t.in(section.id())).toList();
     if (!all.isEmpty()) {
       lines.add(
           all.stream()

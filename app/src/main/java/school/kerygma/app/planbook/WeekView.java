@@ -19,6 +19,7 @@ import school.kerygma.core.time.DueRule;
  *
  * @param monday its first day
  * @param number of the week in the term, or 0 outside it
+ * @param notUp how many tasks of sections nothing has put up yet
  */
 record WeekView(
     LocalDate monday,
@@ -28,6 +29,7 @@ record WeekView(
     List<Row> rows,
     List<Waiting> notStarted,
     List<Upcoming> goingUp,
+    long notUp,
     List<Scripts.Head> unrecorded,
     ToLookAt lookAt) {
 
@@ -62,6 +64,7 @@ record WeekView(
   /**
    * A task in a cell, as its section does it.
    *
+   * @param posted whether something puts it up
    * @param worth its share of the term's grade, 0 to 1
    * @param differs whether the section does something otherwise
    */
@@ -72,6 +75,7 @@ record WeekView(
       int of,
       Optional<Due> due,
       Optional<Talk> talk,
+      boolean posted,
       OptionalDouble worth,
       boolean differs) {}
 

@@ -7,7 +7,6 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.UUID;
@@ -85,6 +84,11 @@ class Weeks {
         rows,
         notStarted(book, week.ticks()),
         goingUp(book),
+        rows.stream()
+            .flatMap(r -> r.cells().stream())
+            .flatMap(c -> c.tasks().stream())
+            .filter(p -> !p.posted())
+            .count(),
         scripts.ofTeacher(teacher).stream()
             .filter(h -> !h.complete())
             .limit(SHOWN_UNRECORDED)
@@ -160,6 +164,7 @@ class Weeks {
         section.students().size(),
         book.due(task, day, section),
         book.talk(task, section),
+        book.delivery(task, section).isPresent(),
         book.worths().share(section.id(), task.sheet()),
         task.sheet().differs().containsKey(section.id()));
   }
@@ -207,10 +212,15 @@ class Weeks {
   }
 
   private static String title(DeliveryView d, TermBook book) {
-    return Optional.of(d)
-        .flatMap(DeliveryView::walkthrough)
+    return d.walkthrough()
         .map(book.heads()::get)
         .map(Scripts.Head::title)
+        .or(
+            () ->
+                book.tasks().stream()
+                    .filter(t -> d.tasks().contains(t.id()))
+                    .map(TaskView::title)
+                    .findFirst())
         .orElse("");
   }
 }

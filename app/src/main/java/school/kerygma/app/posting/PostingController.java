@@ -2,11 +2,6 @@ package school.kerygma.app.posting;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.time.LocalDate;
-import java.time.LocalDateTime;
-import java.time.LocalTime;
-import java.time.ZoneId;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -35,24 +30,10 @@ import school.kerygma.app.walkthroughs.Scripts;
 import school.kerygma.app.walkthroughs.StopView;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.time.Moments;
-import school.kerygma.core.time.SchoolCalendar;
 
 /** The screen on which a walkthrough is posted, and later changed or withdrawn. */
 @Controller
 class PostingController {
-
-  /** A section as a row of the screen, with proposed or present moments. */
-  record Row(
-      SectionView section,
-      Moments moments,
-      Optional<DeliveryView> delivery,
-      List<Moments.Doubt> doubts) {
-
-    /** The form that the row's fields belong to. */
-    public String form() {
-      return delivery.map(d -> "delivery-" + d.id()).orElse("posting");
-    }
-  }
 
   private final Postings postings;
   private final Sections sections;
@@ -80,13 +61,13 @@ class PostingController {
     List<TaskView> tied = tasks.among(explained);
     Map<UUID, DeliveryView> posted = new HashMap<>();
     postings.ofWalkthroughs(Set.of(id)).forEach(d -> posted.put(d.section(), d));
-    List<Row> rows = new ArrayList<>();
+    Instant now = clock.instant();
+    List<PostingRow> rows = new ArrayList<>();
     for (SectionView section : offered(me, posted.keySet())) {
-      Optional<DeliveryView> delivery = Optional.ofNullable(posted.get(section.id()));
-      Moments moments =
-          delivery.map(DeliveryView::moments).orElseGet(() -> proposed(section, tied));
       rows.add(
-          new Row(section, moments, delivery, moments.doubts(section.calendar(), clock.instant())));
+          Optional.ofNullable(posted.get(section.id()))
+              .map(d -> PostingRow.posted(section, d, now))
+              .orElseGet(() -> PostingRow.fresh(section, tied, now)));
     }
     model.addAttribute("walkthrough", scripts.head(id));
     model.addAttribute("rows", rows);
@@ -108,24 +89,6 @@ class PostingController {
     return all.stream().filter(s -> now.contains(s) || posted.contains(s.id())).toList();
   }
 
-  /** Goes up now; due at 11:59 p.m. of the last day on which the section does one of the tasks. */
-  private Moments proposed(SectionView section, List<TaskView> tied) {
-    SchoolCalendar calendar = section.calendar();
-    Instant now = clock.instant();
-    LocalDate today = calendar.dateOf(now);
-    LocalDate day =
-        tied.stream()
-            .map(t -> t.sheet().days().get(section.id()))
-            .filter(java.util.Objects::nonNull)
-            .max(LocalDate::compareTo)
-            .filter(d -> !d.isBefore(today))
-            .orElseGet(() -> section.meets().onOrAfter(today.plusDays(1), calendar));
-    Instant due = calendar.dueOn(day);
-    Instant minute = now.atZone(calendar.zone()).withSecond(0).withNano(0).toInstant();
-    return new Moments(
-        minute, due.isAfter(now) ? due : calendar.dueOn(today.plusDays(1)), Optional.empty());
-  }
-
   @PostMapping("/walkthroughs/{id}/post")
   String post(
       @AuthenticationPrincipal SignedIn me,
@@ -143,7 +106,7 @@ class PostingController {
     Map<UUID, Moments> moments = new HashMap<>();
     for (UUID section : chosen == null ? Set.<UUID>of() : chosen) {
       gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, section);
-      moments.put(section, moments(form, section.toString(), sections.get(section).zone()));
+      moments.put(section, PostingRow.read(form, sections.get(section)));
     }
     Set<UUID> put = chosenTasks == null ? Set.of() : chosenTasks;
     put.forEach(task -> gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task));
@@ -162,38 +125,11 @@ class PostingController {
     switch (deed) {
       case "withdraw" -> postings.withdraw(id);
       case "again" -> postings.putUpAgain(id);
-      default ->
-          postings.change(
-              id,
-              moments(
-                  form, delivery.section().toString(), sections.get(delivery.section()).zone()));
+      default -> postings.change(id, PostingRow.read(form, sections.get(delivery.section())));
     }
-    return "redirect:/walkthroughs/" + delivery.walkthrough().orElseThrow() + "/post?changed";
-  }
-
-  private static Moments moments(MultiValueMap<String, String> form, String section, ZoneId zone) {
-    Instant goesUp =
-        instant(form.getFirst("goesUp-" + section), zone)
-            .orElseThrow(() -> Problem.refused("moment"));
-    Instant due =
-        instant(form.getFirst("due-" + section), zone).orElseThrow(() -> Problem.refused("moment"));
-    return new Moments(goesUp, due, instant(form.getFirst("closes-" + section), zone));
-  }
-
-  /** A time of the section's school; a date alone means 11:59 p.m. */
-  private static Optional<Instant> instant(@Nullable String text, ZoneId zone) {
-    if (text == null || text.isBlank()) {
-      return Optional.empty();
-    }
-    try {
-      LocalDateTime local =
-          text.length() <= 10
-              ? LocalDate.parse(text).atTime(SchoolCalendar.DUE_TIME)
-              : LocalDateTime.of(
-                  LocalDate.parse(text.substring(0, 10)), LocalTime.parse(text.substring(11)));
-      return Optional.of(local.atZone(zone).toInstant());
-    } catch (DateTimeParseException e) {
-      throw Problem.refused("moment");
-    }
+    return delivery
+        .walkthrough()
+        .map(w -> "redirect:/walkthroughs/" + w + "/post?changed")
+        .orElse("redirect:/plan/post?changed&posting=" + delivery.posting());
   }
 }

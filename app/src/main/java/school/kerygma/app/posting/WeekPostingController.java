@@ -1,0 +1,182 @@
+package school.kerygma.app.posting;
+
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.time.Moments;
+import school.kerygma.core.time.SchoolCalendar;
+
+/** Puts up the tasks of a week that no walkthrough has put up. */
+@Controller
+class WeekPostingController {
+
+  private final Postings postings;
+  private final Sections sections;
+  private final Tasks tasks;
+  private final Gate gate;
+  private final Clock clock;
+
+  WeekPostingController(Postings postings, Sections sections, Tasks tasks, Gate gate, Clock clock) {
+    this.postings = postings;
+    this.sections = sections;
+    this.tasks = tasks;
+    this.gate = gate;
+    this.clock = clock;
+  }
+
+  @GetMapping("/plan/post")
+  String screen(
+      @AuthenticationPrincipal SignedIn me,
+      @RequestParam(required = false) @Nullable LocalDate week,
+      @RequestParam(required = false) @Nullable UUID posting,
+      Model model) {
+    List<SectionView> all = sections.ofTeacher(me.id());
+    if (all.isEmpty()) {
+      throw Problem.notFound();
+    }
+    Instant now = clock.instant();
+    LocalDate shown =
+        Optional.ofNullable(week)
+            .or(() -> Optional.ofNullable(posting).flatMap(this::weekOf))
+            .orElseGet(() -> all.getFirst().calendar().dateOf(now));
+    LocalDate monday = SchoolCalendar.mondayOf(shown);
+    List<SectionView> own = SectionView.during(monday, all);
+    List<TaskView> planned = planned(own, monday);
+    List<DeliveryView> deliveries = deliveries(own);
+    List<PostingRow> rows = new ArrayList<>();
+    for (SectionView section : own) {
+      Set<UUID> standing =
+          inWeek(planned, section, monday).stream().map(TaskView::id).collect(Collectors.toSet());
+      deliveries.stream()
+          .filter(d -> d.section().equals(section.id()) && d.walkthrough().isEmpty())
+          .filter(d -> d.tasks().stream().anyMatch(standing::contains))
+          .forEach(d -> rows.add(PostingRow.posted(section, d, now)));
+      List<TaskView> left = left(planned, section, monday, deliveries);
+      if (!left.isEmpty()) {
+        rows.add(PostingRow.fresh(section, left, now));
+      }
+    }
+    model.addAttribute("monday", monday);
+    model.addAttribute("rows", rows);
+    model.addAttribute("fresh", rows.stream().anyMatch(r -> r.delivery().isEmpty()));
+    model.addAttribute(
+        "titles", planned.stream().collect(Collectors.toMap(TaskView::id, TaskView::title)));
+    model.addAttribute("postingId", UUID.randomUUID());
+    return "posting/week";
+  }
+
+  private Optional<LocalDate> weekOf(UUID posting) {
+    return postings.ofPosting(posting).stream()
+        .flatMap(d -> tasks.among(d.tasks()).stream())
+        .flatMap(t -> t.sheet().days().values().stream())
+        .min(LocalDate::compareTo);
+  }
+
+  private List<TaskView> planned(List<SectionView> own, LocalDate monday) {
+    return tasks.between(own.stream().map(SectionView::id).toList(), monday, monday.plusDays(6));
+  }
+
+  private List<DeliveryView> deliveries(List<SectionView> own) {
+    return postings.ofSections(own.stream().map(SectionView::id).toList());
+  }
+
+  private static List<TaskView> inWeek(
+      List<TaskView> planned, SectionView section, LocalDate monday) {
+    return planned.stream()
+        .filter(
+            t ->
+                Optional.ofNullable(t.sheet().days().get(section.id()))
+                    .filter(d -> SchoolCalendar.mondayOf(d).equals(monday))
+                    .isPresent())
+        .sorted(
+            Comparator.comparing((TaskView t) -> t.sheet().days().get(section.id()))
+                .thenComparing(TaskView::position))
+        .toList();
+  }
+
+  /** A section's tasks of the week that nothing has put up. */
+  private static List<TaskView> left(
+      List<TaskView> planned,
+      SectionView section,
+      LocalDate monday,
+      List<DeliveryView> deliveries) {
+    Set<UUID> put = new HashSet<>();
+    deliveries.stream()
+        .filter(d -> d.section().equals(section.id()))
+        .filter(d -> d.state() != Moments.State.WITHDRAWN)
+        .forEach(d -> put.addAll(d.tasks()));
+    return inWeek(planned, section, monday).stream().filter(t -> !put.contains(t.id())).toList();
+  }
+
+  /** Sections that do the same tasks get one posting together. */
+  @PostMapping("/plan/post")
+  String post(
+      @AuthenticationPrincipal SignedIn me,
+      @RequestParam LocalDate week,
+      @RequestParam UUID posting,
+      @RequestParam(name = "section", required = false) @Nullable Set<UUID> chosen,
+      @RequestParam(name = "task", required = false) @Nullable Set<String> put,
+      @RequestParam(defaultValue = "") String toStudents,
+      @RequestParam(defaultValue = "") String toFamilies,
+      @RequestParam MultiValueMap<String, String> form) {
+    if (chosen == null) {
+      throw Problem.refused("no-section");
+    }
+    LocalDate monday = SchoolCalendar.mondayOf(week);
+    Map<Set<UUID>, Map<UUID, Moments>> groups = new LinkedHashMap<>();
+    for (UUID id : chosen) {
+      gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, id);
+      SectionView section = sections.get(id);
+      Set<UUID> own =
+          inWeek(planned(List.of(section), monday), section, monday).stream()
+              .map(TaskView::id)
+              .filter(t -> put != null && put.contains(t + "@" + id))
+              .collect(Collectors.toSet());
+      if (own.isEmpty()) {
+        throw Problem.refused("no-task", section.name());
+      }
+      groups.computeIfAbsent(own, k -> new HashMap<>()).put(id, PostingRow.read(form, section));
+    }
+    groups.forEach(
+        (own, moments) ->
+            postings.post(
+                named(posting, own),
+                me.id(),
+                new PostingSheet(null, own, toStudents, toFamilies, moments)));
+    return "redirect:/plan/post?posted&week=" + monday;
+  }
+
+  /** The same for the same form, so that a second press posts nothing a second time. */
+  private static UUID named(UUID form, Set<UUID> tasks) {
+    String name = form + tasks.stream().sorted().map(UUID::toString).collect(Collectors.joining());
+    return UUID.nameUUIDFromBytes(name.getBytes(StandardCharsets.UTF_8));
+  }
+}
