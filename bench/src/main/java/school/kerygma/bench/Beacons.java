@@ -1,11 +1,6 @@
 package school.kerygma.bench;
 
 import java.io.IOException;
-import java.net.CookieManager;
-import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.PreparedStatement;
@@ -18,8 +13,6 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 
 /**
  * Watch beacons taken in per second, whole requests, against plain batched inserts of the same
@@ -38,12 +31,12 @@ final class Beacons {
         school.id(
             "select c.id from score c join walkthrough w on w.id = walkthrough_id"
                 + " where w.title = 'The Footbridge Project' order by c.seq desc limit 1");
-    List<Student> students = new ArrayList<>();
+    List<Visitor> students = new ArrayList<>();
     for (String link : school.passCards("7A Design", STUDENTS)) {
-      students.add(Student.signIn(school.address(), link));
+      students.add(Visitor.byCard(school.address(), link));
     }
-    all(students, school.address(), score, 40); // Warms both sides up.
-    double requests = all(students, school.address(), score, EACH);
+    all(students, score, 40); // Warms both sides up.
+    double requests = all(students, score, EACH);
     double inserts = inserts(database, STUDENTS * EACH);
     System.out.printf(
         Locale.ROOT,
@@ -55,16 +48,16 @@ final class Beacons {
         inserts);
   }
 
-  private static double all(List<Student> students, String address, UUID score, int each)
+  private static double all(List<Visitor> students, UUID score, int each)
       throws InterruptedException, ExecutionException {
     long start = System.nanoTime();
     try (ExecutorService threads = Executors.newVirtualThreadPerTaskExecutor()) {
       List<Future<Void>> ends = new ArrayList<>();
-      for (Student student : students) {
+      for (Visitor student : students) {
         ends.add(
             threads.submit(
                 () -> {
-                  student.watch(address, score, each);
+                  watch(student, score, each);
                   return null;
                 }));
       }
@@ -101,51 +94,17 @@ final class Beacons {
     }
   }
 
-  private record Student(HttpClient client, String token) {
-
-    private static final Pattern TOKEN = Pattern.compile("name=\"csrf\" content=\"([^\"]+)\"");
-
-    static Student signIn(String address, String link) throws IOException, InterruptedException {
-      HttpClient client =
-          HttpClient.newBuilder()
-              .cookieHandler(new CookieManager())
-              .followRedirects(HttpClient.Redirect.ALWAYS)
-              .build();
-      client.send(get(link), HttpResponse.BodyHandlers.discarding());
-      String page =
-          client.send(get(address + "/class"), HttpResponse.BodyHandlers.ofString()).body();
-      Matcher found = TOKEN.matcher(page);
-      if (!found.find()) {
-        throw new IllegalStateException("The class page has no token:\n" + page);
-      }
-      return new Student(client, found.group(1));
-    }
-
-    private static HttpRequest get(String url) {
-      return HttpRequest.newBuilder(URI.create(url)).build();
-    }
-
-    void watch(String address, UUID score, int beacons) throws IOException, InterruptedException {
-      UUID viewing = UUID.randomUUID();
-      for (int i = 0; i < beacons; i++) {
-        int from = i % 5 * 5000;
-        String body =
-            "{\"viewing\":\"%s\",\"number\":%d,\"spans\":[[%d,%d]]}"
-                .formatted(viewing, i, from, from + 5000);
-        int status =
-            client
-                .send(
-                    HttpRequest.newBuilder(URI.create(address + "/watch/" + score))
-                        .header("Content-Type", "application/json")
-                        .header("X-CSRF-TOKEN", token)
-                        .POST(HttpRequest.BodyPublishers.ofString(body))
-                        .build(),
-                    HttpResponse.BodyHandlers.discarding())
-                .statusCode();
-        if (status != 204) {
-          throw new IllegalStateException("A beacon was answered with " + status);
-        }
-      }
+  private static void watch(Visitor student, UUID score, int beacons)
+      throws IOException, InterruptedException {
+    UUID viewing = UUID.randomUUID();
+    for (int i = 0; i < beacons; i++) {
+      int from = i % 5 * 5000;
+      student.post(
+          "/watch/" + score,
+          "application/json",
+          "{\"viewing\":\"%s\",\"number\":%d,\"spans\":[[%d,%d]]}"
+              .formatted(viewing, i, from, from + 5000),
+          204);
     }
   }
 }

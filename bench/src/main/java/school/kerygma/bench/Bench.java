@@ -12,7 +12,7 @@ public final class Bench {
   /**
    * @param arguments the application's runnable jar, the address of an empty database for the
    *     starts, that of another for the demonstration school, a narration, and the names of the
-   *     measurements to take: pages, start, beacons, player; none means all
+   *     measurements to take: pages, start, roll, beacons, player, plan, feeds; none means all
    */
   public static void main(String[] arguments) throws Exception {
     List<String> asked = List.of(arguments).subList(4, arguments.length);
@@ -23,10 +23,19 @@ public final class Bench {
     if (wanted.test("start")) {
       StartTime.measure(Path.of(arguments[0]), arguments[1]);
     }
-    if (wanted.test("beacons") || wanted.test("player")) {
+    if (wanted.test("roll")) {
+      YearRolled.measure();
+    }
+    if (List.of("beacons", "player", "plan", "feeds").stream().anyMatch(wanted)) {
       try (BenchSchool school = new BenchSchool(arguments[2])) {
         if (wanted.test("beacons")) {
           Beacons.measure(school, arguments[2]);
+        }
+        if (wanted.test("plan")) {
+          PlanBookTime.measure(school);
+        }
+        if (wanted.test("feeds")) {
+          Feeds.measure(school);
         }
         if (wanted.test("player")) {
           PlayerBytes.measure(school, Path.of(arguments[3]));
