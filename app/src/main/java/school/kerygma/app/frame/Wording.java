@@ -1,8 +1,11 @@
 package school.kerygma.app.frame;
 
+import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.TemporalAccessor;
 import java.util.Locale;
@@ -84,6 +87,27 @@ public final class Wording {
   /** What a field of type datetime-local holds for a due rule "at" an instant; else nothing. */
   public String fixed(String rule, ZoneId zone) {
     return rule.startsWith("at ") ? field(Instant.parse(rule.substring(3)), zone) : "";
+  }
+
+  /** A fact's value as it stands in the margin: "Fri, Oct 16, 11:59 p.m.", or the value itself. */
+  public String fact(String kind, String value) {
+    if (!kind.equals("DUE") && !kind.equals("DATE")) {
+      return value;
+    }
+    try {
+      return moment(LocalDateTime.parse(value).toInstant(ZoneOffset.UTC), ZoneOffset.UTC);
+    } catch (DateTimeException e) {
+      return value;
+    }
+  }
+
+  /** The weekday of a date in writing, "Thursday"; nothing if it is none. */
+  public String weekdayOf(String value) {
+    try {
+      return weekday(LocalDateTime.parse(value).toLocalDate());
+    } catch (DateTimeException e) {
+      return "";
+    }
   }
 
   /** "5.6 %" of a grade. */

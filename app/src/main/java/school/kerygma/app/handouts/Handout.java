@@ -89,6 +89,10 @@ class Handout {
       return ready;
     }
 
+    Instant createdAt() {
+      return createdAt;
+    }
+
     void ready() {
       this.ready = true;
     }
@@ -105,17 +109,20 @@ class Handout {
     private String words;
     private int wordCount;
 
+    /** The words as one text, a blank between two. */
+    private String body;
+
     @SuppressWarnings("NullAway.Init")
     protected PageEntity() {}
 
-    PageEntity(
-        Edition edition, int number, double width, double height, String words, int wordCount) {
+    PageEntity(Edition edition, school.kerygma.core.handout.Page page) {
       this.edition = edition;
-      this.number = number;
-      this.width = width;
-      this.height = height;
-      this.words = words;
-      this.wordCount = wordCount;
+      this.number = page.number();
+      this.width = page.width();
+      this.height = page.height();
+      this.words = PageWords.write(page.words());
+      this.wordCount = page.words().size();
+      this.body = PageWords.text(page.words());
     }
 
     UUID id() {
@@ -141,6 +148,10 @@ class Handout {
     String words() {
       return words;
     }
+
+    String body() {
+      return body;
+    }
   }
 
   interface Repository extends JpaRepository<Handout, UUID> {
@@ -162,6 +173,23 @@ class Handout {
         "select p from Page p join fetch p.edition e join fetch e.handout h where h.ownerId = :owner"
             + " and e.ready order by h.createdAt, p.number")
     List<PageEntity> ofOwner(UUID owner);
+
+    @Query(
+        "select p from Page p join fetch p.edition e join fetch e.handout h where h.id = :handout"
+            + " and e.number = (select max(n.number) from Edition n where n.handout.id = :handout)"
+            + " order by p.number")
+    List<PageEntity> newestOf(UUID handout);
+
+    @Query(
+        nativeQuery = true,
+        value =
+            "select h.id, h.title, p.number, ts_headline('english', p.body, q, 'StartSel=\u0001,StopSel=\u0002,MaxWords=24,MinWords=12')"
+                + " from page p join edition e on e.id = p.edition_id join handout h on h.id = e.handout_id,"
+                + " websearch_to_tsquery('english', :words) q"
+                + " where h.owner_id = :teacher and e.ready and to_tsvector('english', p.body) @@ q"
+                + " and e.number = (select max(n.number) from edition n where n.handout_id = h.id)"
+                + " order by ts_rank(to_tsvector('english', p.body), q) desc, h.title, p.number limit 50")
+    List<Object[]> asked(UUID teacher, String words);
 
     @Query(
         "select p.edition.handout.id, sum(p.wordCount) from Page p where p.edition.handout.id in :handouts"

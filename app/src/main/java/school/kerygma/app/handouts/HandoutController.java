@@ -2,6 +2,7 @@ package school.kerygma.app.handouts;
 
 import java.io.IOException;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -14,18 +15,25 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.multipart.MultipartFile;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.handout.SnapTargets;
+import school.kerygma.core.text.Readability;
+import school.kerygma.core.text.Words;
 
 /** The list of handouts and the reader. */
 @Controller
 class HandoutController {
 
   private final Handouts handouts;
+  private final Facts facts;
+  private final Sections sections;
   private final Gate gate;
 
-  HandoutController(Handouts handouts, Gate gate) {
+  HandoutController(Handouts handouts, Facts facts, Sections sections, Gate gate) {
     this.handouts = handouts;
+    this.facts = facts;
+    this.sections = sections;
     this.gate = gate;
   }
 
@@ -48,7 +56,48 @@ class HandoutController {
   String read(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
     gate.check(me, Deed.SEE, Gate.Kind.HANDOUT, id);
     model.addAttribute("handout", handouts.get(id));
+    model.addAttribute(
+        "notes",
+        facts.of(id).stream()
+            .collect(Collectors.toMap(Facts.PageNotes::page, Facts.PageNotes::notes)));
+    String text = facts.text(id);
+    if (Words.count(text) > 0) {
+      model.addAttribute("level", Readability.of(text));
+    }
+    model.addAttribute(
+        "grades",
+        sections.ofTeacher(me.id()).stream()
+            .flatMap(s -> s.grade().stream())
+            .distinct()
+            .sorted()
+            .map(String::valueOf)
+            .collect(Collectors.joining(", ")));
     return "handouts/reader";
+  }
+
+  /** Accepts, corrects or dismisses something that was read. */
+  @PostMapping("/handouts/{id}/facts")
+  String decide(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam UUID page,
+      @RequestParam int start,
+      @RequestParam FactDecision.State deed,
+      @RequestParam(defaultValue = "") String value) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+    facts.decide(id, page, start, deed, value);
+    return "redirect:/handouts/" + id + "#fact-" + page + "-" + start;
+  }
+
+  /** Asks all papers for some words. */
+  @GetMapping("/handouts/ask")
+  String ask(
+      @AuthenticationPrincipal SignedIn me,
+      @RequestParam(defaultValue = "") String words,
+      Model model) {
+    model.addAttribute("words", words);
+    model.addAttribute("found", handouts.asked(me.id(), words));
+    return "handouts/ask";
   }
 
   @PostMapping("/handouts/{id}/title")

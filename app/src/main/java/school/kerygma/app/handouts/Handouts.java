@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -32,6 +33,17 @@ public class Handouts {
   /** A handout in the list of a teacher's handouts. */
   public record View(
       UUID id, String title, int pages, boolean ready, List<PageView> shown, Works.View work) {}
+
+  /**
+   * A page that has the words that were asked for.
+   *
+   * @param page its number
+   */
+  public record Answer(UUID handout, String title, int page, List<Piece> excerpt) {
+
+    /** A piece of an excerpt, which was asked for or not. */
+    public record Piece(String text, boolean found) {}
+  }
 
   /** A handout taken in, and the work that reads its pages. */
   public record TakenIn(UUID handout, UUID work) {}
@@ -193,6 +205,39 @@ public class Handouts {
         ? Map.of()
         : pages.wordsOf(of).stream()
             .collect(Collectors.toMap(r -> (UUID) r[0], r -> ((Number) r[1]).intValue()));
+  }
+
+  /**
+   * Where a teacher's papers have some words: the best first, at most 50.
+   *
+   * @param words as people type them into a search: quotes and "or" count, a minus leaves out
+   */
+  @Transactional(readOnly = true)
+  public List<Answer> asked(UUID teacher, String words) {
+    return words.isBlank()
+        ? List.of()
+        : pages.asked(teacher, words).stream()
+            .map(
+                r ->
+                    new Answer(
+                        (UUID) r[0],
+                        (String) r[1],
+                        ((Number) r[2]).intValue(),
+                        excerpt((String) r[3])))
+            .toList();
+  }
+
+  /** Parts an excerpt where the database has marked what was found. */
+  private static List<Answer.Piece> excerpt(String marked) {
+    List<Answer.Piece> pieces = new ArrayList<>();
+    boolean found = false;
+    for (String part : marked.split("[\\u0001\\u0002]", -1)) {
+      if (!part.isEmpty()) {
+        pieces.add(new Answer.Piece(part, found));
+      }
+      found = !found;
+    }
+    return pieces;
   }
 
   /** The titles of handouts. */

@@ -81,19 +81,7 @@ public class PageReading implements Work {
 
   private void readPage(Handout.Edition edition, Paper paper, int number) {
     Page page = paper.page(number);
-    UUID id =
-        inTransaction.execute(
-            t ->
-                pages
-                    .save(
-                        new Handout.PageEntity(
-                            edition,
-                            number,
-                            page.width(),
-                            page.height(),
-                            PageWords.write(page.words()),
-                            page.words().size()))
-                    .id());
+    UUID id = inTransaction.execute(t -> pages.save(new Handout.PageEntity(edition, page)).id());
     boolean photograph = paper.mediaType().equals("image/jpeg");
     for (Size size : Size.values()) {
       store.put(

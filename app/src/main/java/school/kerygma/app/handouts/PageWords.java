@@ -2,6 +2,7 @@ package school.kerygma.app.handouts;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Collectors;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Word;
 
@@ -44,5 +45,10 @@ final class PageWords {
       }
     }
     return words;
+  }
+
+  /** The words as one text, as {@link #read} gives them back. */
+  static String text(List<Word> words) {
+    return read(write(words)).stream().map(Word::text).collect(Collectors.joining(" "));
   }
 }

@@ -1,0 +1,180 @@
+package school.kerygma.app.handouts;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.handout.TextAnchor;
+import school.kerygma.core.handout.Word;
+import school.kerygma.core.proof.Fact;
+import school.kerygma.core.proof.FactReader;
+import school.kerygma.core.time.DatePhrases;
+
+/** What papers say, with what teachers decided about it. */
+@Service
+@Transactional
+public class Facts {
+
+  private static final int LONGEST = 200;
+
+  /**
+   * One thing that a page says.
+   *
+   * @param boxes of its words, in points of the page
+   * @param value what it means, as it was read or as the teacher corrected it
+   * @param state READ, ACCEPTED, CORRECTED or DISMISSED
+   */
+  public record Note(Fact fact, List<Box> boxes, String value, String state) {
+
+    public boolean open() {
+      return state.equals("READ");
+    }
+
+    public boolean dismissed() {
+      return state.equals("DISMISSED");
+    }
+
+    /** Where its first line stands, from the top of the page. */
+    public double y() {
+      return boxes.isEmpty() ? 0 : boxes.getFirst().y();
+    }
+  }
+
+  /** What a page says, and how hard it is to read. */
+  public record PageNotes(UUID page, int number, List<Note> notes) {}
+
+  private final Handout.Repository handouts;
+  private final Handout.PageRepository pages;
+  private final FactDecision.Repository decisions;
+  private final Sections sections;
+  private final Clock clock;
+
+  Facts(
+      Handout.Repository handouts,
+      Handout.PageRepository pages,
+      FactDecision.Repository decisions,
+      Sections sections,
+      Clock clock) {
+    this.handouts = handouts;
+    this.pages = pages;
+    this.decisions = decisions;
+    this.sections = sections;
+    this.clock = clock;
+  }
+
+  /** What a handout says, page by page, read against the day on which it was brought in. */
+  @Transactional(readOnly = true)
+  public List<PageNotes> of(UUID handout) {
+    List<FactDecision> decided = decisions.findByHandoutIdOrderByDecidedAt(handout);
+    List<PageNotes> all = new ArrayList<>();
+    for (Handout.PageEntity page : pages.newestOf(handout)) {
+      all.add(new PageNotes(page.id(), page.number(), notes(page, decided)));
+    }
+    return all;
+  }
+
+  private List<Note> notes(Handout.PageEntity page, List<FactDecision> decided) {
+    List<Word> words = PageWords.read(page.words());
+    String text = page.body();
+    List<Note> notes = new ArrayList<>();
+    for (Fact fact : read(page, text)) {
+      Optional<FactDecision> decision =
+          decided.stream()
+              .filter(d -> d.page() == page.number() && d.kind() == fact.kind())
+              .filter(d -> d.anchor().in(text).filter(p -> p.start() == fact.start()).isPresent())
+              .reduce((a, b) -> b);
+      notes.add(
+          new Note(
+              fact,
+              boxes(words, fact.start(), fact.end()),
+              decision.map(FactDecision::value).orElse(fact.value()),
+              decision.map(d -> d.state().name()).orElse("READ")));
+    }
+    return notes;
+  }
+
+  private List<Fact> read(Handout.PageEntity page, String text) {
+    UUID owner = page.edition().handout().ownerId();
+    List<SectionView> own = sections.ofTeacher(owner);
+    if (own.isEmpty()) {
+      return List.of(); // Without a school there is no calendar to read dates against.
+    }
+    LocalDate day = own.getFirst().calendar().dateOf(page.edition().createdAt());
+    List<SectionView> during = SectionView.during(day, own);
+    SectionView first = during.getFirst();
+    return FactReader.read(
+        text,
+        new DatePhrases.Reference(day, first.calendar(), first.meets()),
+        during.stream().map(SectionView::name).toList());
+  }
+
+  /** The boxes of the words between two places of the page's text, joined line by line. */
+  static List<Box> boxes(List<Word> words, int start, int end) {
+    List<Box> lines = new ArrayList<>();
+    int at = 0;
+    for (Word word : words) {
+      int after = at + word.text().length();
+      if (at < end && after > start) {
+        Box box = word.box();
+        Box last = lines.isEmpty() ? null : lines.getLast();
+        if (last != null && Math.abs(last.y() - box.y()) < box.height() / 2 && box.x() > last.x()) {
+          lines.set(lines.size() - 1, last.union(box));
+        } else {
+          lines.add(box);
+        }
+      }
+      at = after + 1;
+    }
+    return lines;
+  }
+
+  /**
+   * Decides about a fact.
+   *
+   * @param start where it stands in the text of its page
+   * @param value for a correction, 1 to 200 characters
+   */
+  void decide(UUID handout, UUID page, int start, FactDecision.State state, String value) {
+    Handout.PageEntity of = pages.whole(page).orElseThrow(Problem::notFound);
+    if (!of.edition().handout().id().equals(handout)) {
+      throw Problem.notFound();
+    }
+    Fact fact =
+        read(of, of.body()).stream()
+            .filter(f -> f.start() == start)
+            .findFirst()
+            .orElseThrow(() -> Problem.conflict("changed-elsewhere"));
+    boolean corrected = state == FactDecision.State.CORRECTED;
+    String kept = corrected ? value.strip() : fact.value();
+    if (kept.isEmpty() || kept.length() > LONGEST) {
+      throw Problem.refused("fact-value");
+    }
+    decisions.save(
+        new FactDecision(
+            handout,
+            of.number(),
+            fact.kind(),
+            TextAnchor.of(of.body(), fact.start(), fact.end()),
+            state,
+            kept,
+            clock.instant()));
+  }
+
+  /** The words of a whole handout. */
+  @Transactional(readOnly = true)
+  public String text(UUID handout) {
+    if (!handouts.existsById(handout)) {
+      throw Problem.notFound();
+    }
+    return String.join(
+        " ", pages.newestOf(handout).stream().map(Handout.PageEntity::body).toList());
+  }
+}

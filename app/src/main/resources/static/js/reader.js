@@ -1,0 +1,47 @@
+// The margin of a handout: each note stands at the height of its line, as far as the one above it leaves room.
+const GAP = 6;
+
+document.addEventListener('alpine:init', () => {
+  Alpine.data('reader', () => ({
+    init() {
+      const place = () => this.$root.querySelectorAll('.paged').forEach((page) => this.place(page));
+      new ResizeObserver(place).observe(this.$root);
+      this.$root.addEventListener('toggle', place, true);
+      place();
+    },
+
+    place(page) {
+      const margin = page.querySelector('.margin');
+      const paper = page.querySelector('.paper');
+      const lines = margin.querySelector('.hairlines');
+      lines.replaceChildren();
+      const beside = margin.offsetLeft > paper.offsetLeft + 10;
+      margin.classList.toggle('placed', beside);
+      let free = 0;
+      for (const note of margin.querySelectorAll('li')) {
+        if (!beside) {
+          note.style.top = '';
+          continue;
+        }
+        const wanted = Number(note.dataset.y) * paper.clientHeight;
+        const top = Math.max(wanted - 4, free);
+        note.style.top = `${top}px`;
+        free = top + note.offsetHeight + GAP;
+        const line = document.createElementNS('http://www.w3.org/2000/svg', 'polyline');
+        line.setAttribute('points', `0,${wanted + 6} 14,${wanted + 6} 26,${top + 12} 34,${top + 12}`);
+        lines.append(line);
+      }
+      margin.style.minHeight = beside ? `${free}px` : '';
+    },
+
+    show(event) {
+      this.mark(event.currentTarget.id, true);
+    },
+    hide(event) {
+      this.mark(event.currentTarget.id, false);
+    },
+    mark(fact, on) {
+      this.$root.querySelectorAll(`[data-fact="${fact}"]`).forEach((box) => box.classList.toggle('shown', on));
+    },
+  }));
+});

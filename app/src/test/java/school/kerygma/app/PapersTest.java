@@ -1,0 +1,127 @@
+package school.kerygma.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.app.handouts.Facts;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.work.Works;
+
+/** What papers say: read, decided about, asked for. */
+class PapersTest {
+
+  private static Chromium chromium;
+
+  @TempDir private Path directory;
+
+  @BeforeAll
+  static void open() {
+    DemoServer.address();
+    chromium = new Chromium(List.of());
+  }
+
+  @AfterAll
+  static void close() {
+    chromium.close();
+  }
+
+  private UUID bring(TestSchool school, String name, List<String> lines) throws Exception {
+    Handouts.TakenIn taken =
+        DemoServer.bean(Handouts.class)
+            .takeIn(
+                school.teacher(),
+                name,
+                Files.newInputStream(TestSheets.pdf(directory.resolve(name), lines)));
+    Works works = DemoServer.bean(Works.class);
+    while (!works.find(taken.work()).orElseThrow().state().isOver()) {
+      Thread.onSpinWait();
+    }
+    return taken.handout();
+  }
+
+  private static List<String> states(UUID handout) {
+    return DemoServer.bean(Facts.class).of(handout).getFirst().notes().stream()
+        .map(n -> n.fact().kind() + " " + n.value() + " " + n.state())
+        .toList();
+  }
+
+  /** Today is September 30, 2026; October 8 is a Thursday. */
+  @Test
+  void theMarginSaysWhatThePageSaysAndKeepsWhatTheTeacherDecides() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID handout =
+        bring(
+            school,
+            "arch.pdf",
+            List.of("The arch. 25 points in all.", "Due: Friday, October 8", "Part 1, 15 minutes"));
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/handouts/" + handout);
+      Locator notes = page.locator(".margin li");
+      assertThat(notes).hasCount(4);
+      assertThat(notes.nth(1)).containsText("due Thu, Oct 8, 11:59 p.m.");
+      assertThat(notes.nth(1)).containsText("This date is a Thursday.");
+      assertThat(page.locator(".hairlines polyline")).hasCount(4);
+      // A note stands within a line of what it speaks of.
+      double quote = page.locator(".quotes rect").first().boundingBox().y;
+      assertThat(notes.first().boundingBox().y).isBetween(quote - 20, quote + 20);
+      Chromium.assertAccessible(page);
+      page.getByLabel("25 points in all is right").click();
+      page.getByLabel("Leave out Part 1").click();
+      page.getByLabel("Mend Friday, October 8").click();
+      page.getByLabel("What Friday, October 8 means").fill("2026-10-09T15:00");
+      notes
+          .nth(1)
+          .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Keep"))
+          .click();
+      assertThat(page.locator(".margin li").nth(1)).containsText("Fri, Oct 9, 3 p.m. mended");
+      assertThat(page.locator(".margin li").nth(1)).not().containsText("This date is");
+    }
+    assertThat(states(handout))
+        .containsExactly(
+            "TOTAL 25 ACCEPTED",
+            "DUE 2026-10-09T15:00 CORRECTED",
+            "PART Part 1 DISMISSED",
+            "MINUTES 15 READ");
+  }
+
+  @Test
+  void thePapersAreAskedAndOnlyTheTeachersOwnAnswer() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    bring(school, "truss.pdf", List.of("A truss bends before it breaks", "<b>Weigh</b> it"));
+    bring(school, "beam.pdf", List.of("A beam has no triangles"));
+    TestSchool other = TestSchool.in("America/Halifax", 1);
+    try (BrowserContext desk = chromium.context(1280, 800);
+        BrowserContext elsewhere = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/handouts");
+      page.getByLabel("Ask the papers").fill("bending weigh"); // "bending" finds "bends"
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Ask")).click();
+      assertThat(page.getByRole(AriaRole.STATUS)).hasText("1 page.");
+      assertThat(page.locator("mark").first()).hasText("bends");
+      assertThat(page.locator(".answers")).containsText("Truss, page 1");
+      Chromium.assertAccessible(page);
+      page.getByLabel("Words on a page").fill("or -( \"");
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Ask")).click();
+      assertThat(page.getByRole(AriaRole.STATUS)).hasText("No paper has these words.");
+      Page stranger = elsewhere.newPage();
+      chromium.signIn(stranger, DemoServer.address(), other.email());
+      stranger.navigate(DemoServer.address() + "/handouts/ask?words=truss");
+      assertThat(stranger.getByRole(AriaRole.STATUS)).hasText("No paper has these words.");
+    }
+  }
+}

@@ -1,0 +1,43 @@
+package school.kerygma.core.proof;
+
+import java.util.List;
+import school.kerygma.core.time.DatePhrases;
+
+/**
+ * Something a text says.
+ *
+ * @param start where the words begin in the text
+ * @param end where they end
+ * @param quote the words themselves
+ * @param value what they mean, in one writing for all ways of saying it: a date as
+ *     2026-10-16T23:59, a number in digits, pages as 86-87, a part as "Part 2"
+ * @param doubts what should be looked at, of dates
+ */
+public record Fact(
+    Kind kind, int start, int end, String quote, String value, List<DatePhrases.Doubt> doubts) {
+
+  /** What a fact is about. */
+  public enum Kind {
+    /** When work is due. */
+    DUE,
+    /** Any other date. */
+    DATE,
+    /** Points of all of it. */
+    TOTAL,
+    /** Points of a part. */
+    POINTS,
+    MINUTES,
+    /** Pages to look up. */
+    PAGES,
+    /** How many pages to write. */
+    LENGTH_PAGES,
+    /** How many words to write. */
+    LENGTH_WORDS,
+    PART,
+    /** The name of a section that the teacher teaches. */
+    SECTION,
+    /** What looks like the name of a section, and is none of the teacher's. */
+    OTHER_SECTION,
+    LINK
+  }
+}

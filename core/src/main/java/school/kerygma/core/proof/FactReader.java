@@ -1,0 +1,171 @@
+package school.kerygma.core.proof;
+
+import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import school.kerygma.core.proof.Fact.Kind;
+import school.kerygma.core.text.NumberWords;
+import school.kerygma.core.time.DatePhrases;
+import school.kerygma.core.time.SchoolCalendar;
+
+/**
+ * Reads the facts of a text: the one reader for what is said, what is written and what is posted.
+ */
+public final class FactReader {
+
+  private static final String NUMBER =
+      "(?<n>\\d{1,3}(?:,\\d{3})+|\\d{1,5}|" + NumberWords.PATTERN + ")";
+
+  private static final Pattern POINTS =
+      of(
+          "(?<tb>\\btotal(?:\\s+of)?:?\\s+)?\\b"
+              + NUMBER
+              + "[\\s-]*(?:points?|pts\\b\\.?)(?<ta>\\s+(?:in\\s+all|in\\s+total|altogether|total))?");
+  private static final Pattern MINUTES = of("\\b" + NUMBER + "[\\s-]*(?:minutes?|mins?\\b\\.?)");
+  private static final Pattern HOURS =
+      of("\\b(?:(?<half>half\\s+an\\s+hour)|(?<one>an\\s+hour)|" + NUMBER + "\\s+hours?)\\b");
+  private static final Pattern PAGES =
+      of("\\b(?:pp?\\.|pages?)\\s+" + NUMBER + "(?:\\s*(?:[-\u2013]|to|and)\\s*(?<e>\\d{1,4}))?");
+  private static final Pattern LENGTH_PAGES =
+      of("\\b(?:(?<half>half\\s+a)|(?<one>a)|" + NUMBER + ")\\s+(?:full\\s+)?pages?\\b");
+  private static final Pattern LENGTH_WORDS = of("\\b" + NUMBER + "[\\s-]+words?\\b");
+  private static final Pattern PART =
+      Pattern.compile(
+          "\\b(?<k>Part|Task|Step|PART|TASK|STEP)\\s+(?<n>\\d{1,2}|[A-H]\\b|[Oo]ne|[Tt]wo|[Tt]hree|[Ff]our|[Ff]ive|[Ss]ix)");
+  private static final Pattern LINK = of("\\b(?:https?://|www\\.)[^\\s<>\"')]+[^\\s<>\"').,;:!?]");
+  private static final Pattern GROUP = Pattern.compile("\\b\\d{1,2}[A-H]\\b");
+  private static final Pattern DUE_BEFORE =
+      of(
+          "\\b(?:due(?:\\s+date)?|deadline|hand(?:ed)?\\s+in|turn(?:ed)?\\s+in|submit(?:ted)?|by|until|no later than)\\b[^.;!?]{0,24}$");
+
+  private FactReader() {}
+
+  private static Pattern of(String regex) {
+    return Pattern.compile(regex, Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
+  }
+
+  /**
+   * The facts of a text, in the order of their places; none overlaps another.
+   *
+   * @param reference against which dates are read
+   * @param sections names of the teacher's sections
+   */
+  public static List<Fact> read(
+      String text, DatePhrases.Reference reference, Collection<String> sections) {
+    List<Fact> all = new ArrayList<>();
+    matches(LINK, text, m -> all.add(fact(Kind.LINK, m, m.group())));
+    dates(text, reference, all);
+    matches(POINTS, text, m -> all.add(points(m)));
+    matches(MINUTES, text, m -> all.add(fact(Kind.MINUTES, m, "" + number(m))));
+    matches(HOURS, text, m -> all.add(fact(Kind.MINUTES, m, "" + minutes(m))));
+    matches(PAGES, text, m -> all.add(fact(Kind.PAGES, m, pages(m))));
+    matches(LENGTH_WORDS, text, m -> all.add(fact(Kind.LENGTH_WORDS, m, "" + number(m))));
+    matches(LENGTH_PAGES, text, m -> all.add(fact(Kind.LENGTH_PAGES, m, length(m))));
+    matches(PART, text, m -> all.add(fact(Kind.PART, m, part(m))));
+    sections(text, sections, all);
+    return apart(all);
+  }
+
+  private interface Taker {
+    void take(Matcher m);
+  }
+
+  private static void matches(Pattern pattern, String text, Taker taker) {
+    Matcher m = pattern.matcher(text);
+    while (m.find()) {
+      taker.take(m);
+    }
+  }
+
+  private static Fact fact(Kind kind, Matcher m, String value) {
+    return new Fact(kind, m.start(), m.end(), m.group(), value, List.of());
+  }
+
+  private static int number(Matcher m) {
+    return NumberWords.parse(Objects.requireNonNull(m.group("n"))).orElseThrow();
+  }
+
+  private static void dates(String text, DatePhrases.Reference reference, List<Fact> all) {
+    for (DatePhrases.Found found : DatePhrases.in(text, reference)) {
+      boolean due = DUE_BEFORE.matcher(text.substring(0, found.start())).find();
+      LocalDateTime meant = found.date().atTime(found.time().orElse(SchoolCalendar.DUE_TIME));
+      all.add(
+          new Fact(
+              due ? Kind.DUE : Kind.DATE,
+              found.start(),
+              found.end(),
+              found.quote(),
+              meant.toString(),
+              found.doubts()));
+    }
+  }
+
+  private static Fact points(Matcher m) {
+    boolean total = m.group("tb") != null || m.group("ta") != null;
+    return fact(total ? Kind.TOTAL : Kind.POINTS, m, "" + number(m));
+  }
+
+  private static int minutes(Matcher m) {
+    if (m.group("half") != null) {
+      return 30;
+    }
+    return m.group("one") != null ? 60 : 60 * number(m);
+  }
+
+  private static String pages(Matcher m) {
+    return number(m) + Optional.ofNullable(m.group("e")).map(e -> "-" + e).orElse("");
+  }
+
+  private static String length(Matcher m) {
+    if (m.group("half") != null) {
+      return "0.5";
+    }
+    return m.group("one") != null ? "1" : "" + number(m);
+  }
+
+  private static String part(Matcher m) {
+    String kind = Objects.requireNonNull(m.group("k"));
+    String number = Objects.requireNonNull(m.group("n"));
+    return kind.charAt(0)
+        + kind.substring(1).toLowerCase(Locale.ROOT)
+        + " "
+        + (number.length() == 1
+            ? number
+            : NumberWords.parse(number).map(n -> "" + n).orElse(number));
+  }
+
+  private static void sections(String text, Collection<String> names, List<Fact> all) {
+    for (String name : names) {
+      matches(
+          Pattern.compile("(?<!\\w)" + Pattern.quote(name) + "(?!\\w)"),
+          text,
+          m -> all.add(fact(Kind.SECTION, m, name)));
+    }
+    matches(
+        GROUP,
+        text,
+        m -> {
+          Optional<String> own = names.stream().filter(n -> n.startsWith(m.group())).findFirst();
+          all.add(
+              fact(own.isPresent() ? Kind.SECTION : Kind.OTHER_SECTION, m, own.orElse(m.group())));
+        });
+  }
+
+  /** Of facts that overlap the longer one stays; of equal ones the one that was read first. */
+  private static List<Fact> apart(List<Fact> all) {
+    List<Fact> kept = new ArrayList<>();
+    all.stream()
+        .sorted(Comparator.comparing((Fact f) -> f.start() - f.end()))
+        .filter(f -> kept.stream().noneMatch(k -> f.start() < k.end() && k.start() < f.end()))
+        .forEachOrdered(kept::add);
+    kept.sort(Comparator.comparing(Fact::start));
+    return List.copyOf(kept);
+  }
+}
