@@ -52,49 +52,68 @@ document.addEventListener('alpine:init', () => {
     },
     drop(event) {
       this.over = false;
-      this.bring(event.dataTransfer.files[0]);
+      this.bringAll([...event.dataTransfer.files]);
     },
     choose(event) {
-      this.bring(event.target.files[0]);
+      this.bringAll([...event.target.files]);
     },
-    bring(file) {
-      if (!file || this.busy) {
-        return;
-      }
-      this.problem = '';
-      if (file.size > Number(this.$root.dataset.max)) {
-        this.problem = this.$root.dataset.tooLarge;
+    /** One after the other; what could not be taken in is named, the others are kept. */
+    async bringAll(files) {
+      if (this.busy || files.length === 0) {
         return;
       }
       this.busy = true;
-      this.name = file.name;
-      this.percent = 0;
-      const form = new FormData();
-      form.append('paper', file);
-      const request = new XMLHttpRequest(); // fetch cannot tell how much has been sent
-      request.open('POST', '/handouts');
-      request.setRequestHeader('X-CSRF-TOKEN', token);
-      request.setRequestHeader('Accept', 'application/json');
-      request.upload.onprogress = (e) => {
-        this.percent = Math.round((100 * e.loaded) / e.total);
-      };
-      request.onload = () => {
-        if (request.status === 200) {
-          location.reload();
-        } else {
-          this.fail(request);
+      this.problem = '';
+      const problems = [];
+      for (const file of files) {
+        const problem = await this.bring(file);
+        if (problem) {
+          problems.push(files.length > 1 ? `${file.name}: ${problem}` : problem);
         }
-      };
-      request.onerror = () => this.fail(request);
-      request.send(form);
-    },
-    fail(request) {
+      }
       this.busy = false;
       this.$refs.file.value = '';
+      this.problem = problems.join(' ');
+      if (problems.length < files.length) {
+        await this.reloadList();
+      }
+    },
+    /** The list is taken anew; what was wrong stays to be read. */
+    async reloadList() {
+      if (!this.problem) {
+        location.reload();
+        return;
+      }
+      const answer = await fetch(location.href, { headers: { Accept: 'text/html' } });
+      const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html');
+      document.querySelector('.papers').replaceWith(fresh.querySelector('.papers'));
+    },
+    bring(file) {
+      this.name = file.name;
+      this.percent = 0;
+      if (file.size > Number(this.$root.dataset.max)) {
+        return this.$root.dataset.tooLarge;
+      }
+      const form = new FormData();
+      form.append('paper', file);
+      return new Promise((done) => {
+        const request = new XMLHttpRequest(); // fetch cannot tell how much has been sent
+        request.open('POST', '/handouts');
+        request.setRequestHeader('X-CSRF-TOKEN', token);
+        request.setRequestHeader('Accept', 'application/json');
+        request.upload.onprogress = (e) => {
+          this.percent = Math.round((100 * e.loaded) / e.total);
+        };
+        request.onload = () => done(request.status === 200 ? '' : this.why(request));
+        request.onerror = () => done(this.why(request));
+        request.send(form);
+      });
+    },
+    why(request) {
       try {
-        this.problem = JSON.parse(request.responseText).detail;
+        return JSON.parse(request.responseText).detail;
       } catch {
-        this.problem = this.$root.dataset.lost;
+        return this.$root.dataset.lost;
       }
     },
   }));

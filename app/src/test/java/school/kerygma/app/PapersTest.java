@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -122,6 +123,27 @@ class PapersTest {
       chromium.signIn(stranger, DemoServer.address(), other.email());
       stranger.navigate(DemoServer.address() + "/handouts/ask?words=truss");
       assertThat(stranger.getByRole(AriaRole.STATUS)).hasText("No paper has these words.");
+    }
+  }
+
+  @Test
+  void severalPapersComeInAtOnceAndTheOneThatIsNoneIsNamed() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    Path plan = Files.writeString(directory.resolve("week-plan.md"), "# The week\n\nDue Oct 8\n");
+    Path none = Files.writeString(directory.resolve("notes.docx"), "no such thing");
+    Path sheet = TestSheets.pdf(directory.resolve("sheet.pdf"), List.of("Part 1"));
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/handouts");
+      page.locator("#paper").setInputFiles(new Path[] {plan, none, sheet});
+      assertThat(page.getByRole(AriaRole.ALERT)).containsText("notes.docx: This file is no paper");
+      assertThat(page.locator(".papers li")).hasCount(2);
+      page.navigate(DemoServer.address() + "/handouts"); // progress bars look again by themselves
+      assertThat(page.locator(".papers img"))
+          .hasCount(2, new LocatorAssertions.HasCountOptions().setTimeout(30_000));
+      page.getByText("Week plan").click();
+      assertThat(page.locator(".margin li").first()).containsText("due Thu, Oct 8");
     }
   }
 }

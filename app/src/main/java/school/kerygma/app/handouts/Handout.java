@@ -85,6 +85,10 @@ class Handout {
       return pages;
     }
 
+    void counted(int count) {
+      this.pages = count;
+    }
+
     boolean isReady() {
       return ready;
     }

@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -22,6 +23,8 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.handout.SnapTargets;
+import school.kerygma.media.office.OfficeConverter;
+import school.kerygma.media.office.OfficeKind;
 import school.kerygma.media.paper.Paper;
 import school.kerygma.media.paper.PaperRefused;
 
@@ -85,10 +88,18 @@ public class Handouts {
     try {
       Files.copy(content, file, StandardCopyOption.REPLACE_EXISTING);
       String mediaType;
-      int count;
-      try (Paper paper = Paper.open(file)) {
-        mediaType = paper.mediaType();
-        count = paper.pageCount();
+      int count = 0;
+      Optional<OfficeKind> office = OfficeKind.of(file, fileName);
+      if (office.isPresent()) {
+        if (!OfficeConverter.isThere()) {
+          throw new PaperRefused(PaperRefused.Reason.NO_CONVERTER);
+        }
+        mediaType = office.get().mediaType(); // Its pages are counted when it has become a PDF.
+      } else {
+        try (Paper paper = Paper.open(file)) {
+          mediaType = paper.mediaType();
+          count = paper.pageCount();
+        }
       }
       Handout handout = handouts.save(new Handout(owner, title(fileName), clock.instant()));
       Handout.Edition edition =
@@ -124,7 +135,7 @@ public class Handouts {
   private static String title(String fileName) {
     String name =
         shortened(fileName, 200)
-            .replaceFirst("\\.[A-Za-z]{3,4}$", "")
+            .replaceFirst("\\.[A-Za-z]{2,4}$", "")
             .replace('_', ' ')
             .replace('-', ' ')
             .strip();
@@ -298,19 +309,19 @@ public class Handouts {
 
   /** Whose handout it is, if there is such a one. */
   @Transactional(readOnly = true)
-  public java.util.Optional<UUID> ownerOf(UUID handout) {
+  public Optional<UUID> ownerOf(UUID handout) {
     return handouts.findById(handout).map(Handout::ownerId);
   }
 
   /** To which handout a page belongs. */
   @Transactional(readOnly = true)
-  public java.util.Optional<UUID> handoutOfPage(UUID page) {
+  public Optional<UUID> handoutOfPage(UUID page) {
     return pages.whole(page).map(p -> p.edition().handout().id());
   }
 
   /** Whose page it is, if there is such a page. */
   @Transactional(readOnly = true)
-  public java.util.Optional<UUID> ownerOfPage(UUID page) {
+  public Optional<UUID> ownerOfPage(UUID page) {
     return pages.whole(page).map(p -> p.edition().handout().ownerId());
   }
 }

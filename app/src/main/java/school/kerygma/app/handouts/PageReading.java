@@ -4,8 +4,12 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.UUID;
 import javax.imageio.ImageIO;
 import org.springframework.stereotype.Component;
@@ -14,6 +18,8 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Work;
 import school.kerygma.core.handout.Page;
+import school.kerygma.media.office.OfficeConverter;
+import school.kerygma.media.office.OfficeKind;
 import school.kerygma.media.paper.PagePng;
 import school.kerygma.media.paper.Paper;
 import school.kerygma.media.paper.PaperRefused;
@@ -40,6 +46,7 @@ public class PageReading implements Work {
   private final Handout.Repository handouts;
   private final Handout.PageRepository pages;
   private final MediaStore store;
+  private final OfficeConverter converter;
   private final TransactionTemplate inTransaction;
 
   PageReading(
@@ -47,11 +54,13 @@ public class PageReading implements Work {
       Handout.Repository handouts,
       Handout.PageRepository pages,
       MediaStore store,
+      OfficeConverter converter,
       TransactionTemplate inTransaction) {
     this.editions = editions;
     this.handouts = handouts;
     this.pages = pages;
     this.store = store;
+    this.converter = converter;
     this.inTransaction = inTransaction;
   }
 
@@ -68,7 +77,10 @@ public class PageReading implements Work {
   public void run(UUID subject, Progress progress) {
     Handout.Edition edition = editions.findById(subject).orElseThrow(Problem::notFound);
     removePages(edition);
-    try (Paper paper = Paper.open(store.localFile(Handouts.original(subject)))) {
+    progress.at(0, 1);
+    try (Paper paper = Paper.open(readable(edition))) {
+      inTransaction.executeWithoutResult(
+          t -> editions.findById(subject).orElseThrow().counted(paper.pageCount()));
       for (int number = 1; number <= paper.pageCount(); number++) {
         progress.at(number - 1, paper.pageCount());
         readPage(edition, paper, number);
@@ -77,6 +89,38 @@ public class PageReading implements Work {
       throw Problem.refused("paper." + refused.reason());
     }
     inTransaction.executeWithoutResult(t -> editions.findById(subject).orElseThrow().ready());
+  }
+
+  /** The file that has pages: the paper itself, or the PDF that it is turned into. */
+  private Path readable(Handout.Edition edition) {
+    Path original = store.localFile(Handouts.original(edition.id()));
+    Optional<OfficeKind> office = OfficeKind.ofType(edition.mediaType());
+    if (office.isEmpty()) {
+      return original;
+    }
+    Path directory = store.workDirectory();
+    Path pdf = directory.resolve("paper.pdf");
+    try {
+      converter.toPdf(original, office.get(), pdf);
+      store.putFile(pdf(edition.id()), pdf);
+      return store.localFile(pdf(edition.id()));
+    } finally {
+      remove(pdf, directory);
+    }
+  }
+
+  private static void remove(Path... files) {
+    for (Path file : files) {
+      try {
+        Files.deleteIfExists(file);
+      } catch (IOException e) {
+        throw new UncheckedIOException(e);
+      }
+    }
+  }
+
+  private static String pdf(UUID edition) {
+    return "editions/" + edition + ".pdf";
   }
 
   private void readPage(Handout.Edition edition, Paper paper, int number) {
@@ -98,7 +142,7 @@ public class PageReading implements Work {
     try {
       ImageIO.write(image, "jpeg", bytes);
     } catch (IOException e) {
-      throw new java.io.UncheckedIOException(e);
+      throw new UncheckedIOException(e);
     }
     return bytes.toByteArray();
   }
@@ -122,6 +166,7 @@ public class PageReading implements Work {
             edition -> {
               removePages(edition);
               store.delete(Handouts.original(subject));
+              store.delete(pdf(subject));
               inTransaction.executeWithoutResult(
                   t -> {
                     editions.deleteById(subject);

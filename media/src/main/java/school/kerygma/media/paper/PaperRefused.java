@@ -13,7 +13,11 @@ public final class PaperRefused extends RuntimeException {
     NO_PAGES,
     TOO_MANY_PAGES,
     PAGE_TOO_LARGE,
-    SWELLS
+    SWELLS,
+    /** There is no LibreOffice that would turn it into PDF. */
+    NO_CONVERTER,
+    /** LibreOffice was asked twice and could not. */
+    NOT_CONVERTED
   }
 
   private final Reason reason;
