@@ -131,7 +131,7 @@ class FromPaperToFollowUpTest {
     Path fake =
         java.nio.file.Files.writeString(directory.resolve("essay.pdf"), "#!/bin/sh\nrm -rf /\n");
     teacher.locator("#paper").setInputFiles(fake);
-    assertThat(teacher.getByRole(AriaRole.ALERT)).containsText("no PDF, PNG or JPEG");
+    assertThat(teacher.getByRole(AriaRole.ALERT)).containsText("This file is no paper");
     teacher.reload();
     assertThat(teacher.locator(".papers li")).hasCount(before);
   }

@@ -146,4 +146,27 @@ class PapersTest {
       assertThat(page.locator(".margin li").first()).containsText("due Thu, Oct 8");
     }
   }
+
+  /** The demonstration's rubric has five criteria of 6 + 6 + 4 + 4 + 4 = 24 points. */
+  @Test
+  void aRubricIsReadCellByCellAddedUpAndMended() {
+    UUID rubric =
+        TestSchool.id("select handout_id from edition where file_name like '%rubric.pdf'");
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.teacher(desk);
+      page.navigate(DemoServer.address() + "/handouts/" + rubric);
+      page.getByText("Its table, cell by cell").click();
+      assertThat(page.locator("section p").first()).hasText("24 points of 5 criteria");
+      assertThat(page.getByLabel("Row 4, column 2")).hasValue("1:20, carries 500 g for a minute");
+      page.getByLabel("Row 2, column 1").fill("Sketches, 7 points");
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the table"))
+          .click();
+      assertThat(page.locator("section p").first()).hasText("25 points of 5 criteria");
+      page.getByLabel("Row 2, column 1").fill("Sketches, 6 points"); // as it was read
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the table"))
+          .click();
+      assertThat(page.locator("section p").first()).hasText("24 points of 5 criteria");
+      assertThat(TestSchool.count("select count(*) from rubric_cell")).isZero();
+    }
+  }
 }

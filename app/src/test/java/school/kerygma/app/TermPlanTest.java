@@ -389,7 +389,7 @@ class TermPlanTest {
       plan(school, TaskSheet.of("Draw", 20, Map.of(section, MONDAY.plusDays(1))));
       plan(school, TaskSheet.of("Build", 20, Map.of(section, MONDAY.plusDays(3))));
     }
-    plan(school, TaskSheet.of("Sketch three bridges", 35, on(school, 2)).how("on paper"));
+    plan(school, TaskSheet.of("Sketch an arch", 35, on(school, 2)).how("on paper"));
     DemoServer.bean(DayNotes.class)
         .write(school.section(), MONDAY.plusDays(2), "Which bridge?", "The pencils are there.");
     try (BrowserContext desk = chromium.context(1280, 800)) {
@@ -397,14 +397,14 @@ class TermPlanTest {
       page.navigate(DemoServer.address() + "/plan?week=2026-09-28");
       for (String paper : List.of("A4", "Letter")) {
         assertThat(printed(page, paper, true))
-            .contains("Group 4", "Sketch three bridges")
+            .contains("Group 4", "Sketch an arch")
             .doesNotContain("Sign out");
       }
       page.navigate(DemoServer.address() + "/plan/day?day=2026-09-30");
       assertThat(printed(page, "A4", false)).contains("Which bridge", "The pencils are");
       page.evaluate("() => { Alpine.$data(document.querySelector('main')).withNotes = false; }");
       assertThat(printed(page, "A4", false))
-          .contains("Which bridge", "Sketch three bridges")
+          .contains("Which bridge", "Sketch an arch")
           .doesNotContain("The pencils are")
           .doesNotContain("Group 1"); // nothing of it is on that day
       page.getByText("Write the day of Group 1").click();

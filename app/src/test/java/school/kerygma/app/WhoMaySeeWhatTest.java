@@ -136,6 +136,7 @@ class WhoMaySeeWhatTest {
         "a slide to read",
         "/class/handouts/"
             + one(sql, "select handout_id from edition where file_name like 'Beams%'"));
+    THINGS.put("the sheet's tables", "/handouts/" + sheet + "/rubric");
     THINGS.put("the wall's day", "/plan/day?day=2026-09-30");
     THINGS.put("an invitation", "/welcome/" + "A".repeat(43));
     THINGS.put("nothing", "/media/scores/" + new UUID(0, 1) + "/score");
@@ -234,6 +235,7 @@ class WhoMaySeeWhatTest {
     "family's sheet, in, -, -, -, -, -, -, s, -",
     "a slide to read, in, -, -, -, -, -, -, -, -",
     "the wall's day, in, s, s, s, -, -, -, -, -",
+    "the sheet's tables, in, s, -, -, -, -, -, -, -",
     "an invitation, -, -, -, -, -, -, -, -, -",
   })
   void theTable(

@@ -116,10 +116,12 @@ class Handout {
     /** The words as one text, a blank between two. */
     private String body;
 
+    private String rulings;
+
     @SuppressWarnings("NullAway.Init")
     protected PageEntity() {}
 
-    PageEntity(Edition edition, school.kerygma.core.handout.Page page) {
+    PageEntity(Edition edition, school.kerygma.core.handout.Page page, String rulings) {
       this.edition = edition;
       this.number = page.number();
       this.width = page.width();
@@ -127,6 +129,7 @@ class Handout {
       this.words = PageWords.write(page.words());
       this.wordCount = page.words().size();
       this.body = PageWords.text(page.words());
+      this.rulings = rulings;
     }
 
     UUID id() {
@@ -155,6 +158,10 @@ class Handout {
 
     String body() {
       return body;
+    }
+
+    String rulings() {
+      return rulings;
     }
   }
 

@@ -25,14 +25,19 @@ import school.kerygma.core.text.Words;
 @Controller
 class HandoutController {
 
+  /** A paper of tables and headings has no sentences whose level could be told. */
+  private static final int MOST_WORDS_A_SENTENCE = 40;
+
   private final Handouts handouts;
   private final Facts facts;
+  private final Rubrics rubrics;
   private final Sections sections;
   private final Gate gate;
 
-  HandoutController(Handouts handouts, Facts facts, Sections sections, Gate gate) {
+  HandoutController(Handouts handouts, Facts facts, Rubrics rubrics, Sections sections, Gate gate) {
     this.handouts = handouts;
     this.facts = facts;
+    this.rubrics = rubrics;
     this.sections = sections;
     this.gate = gate;
   }
@@ -60,9 +65,13 @@ class HandoutController {
         "notes",
         facts.of(id).stream()
             .collect(Collectors.toMap(Facts.PageNotes::page, Facts.PageNotes::notes)));
+    model.addAttribute("tables", rubrics.of(id));
     String text = facts.text(id);
     if (Words.count(text) > 0) {
-      model.addAttribute("level", Readability.of(text));
+      Readability level = Readability.of(text);
+      if (level.words() <= MOST_WORDS_A_SENTENCE * level.sentences()) {
+        model.addAttribute("level", level);
+      }
     }
     model.addAttribute(
         "grades",

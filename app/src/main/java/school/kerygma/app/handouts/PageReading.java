@@ -125,7 +125,14 @@ public class PageReading implements Work {
 
   private void readPage(Handout.Edition edition, Paper paper, int number) {
     Page page = paper.page(number);
-    UUID id = inTransaction.execute(t -> pages.save(new Handout.PageEntity(edition, page)).id());
+    UUID id =
+        inTransaction.execute(
+            t ->
+                pages
+                    .save(
+                        new Handout.PageEntity(
+                            edition, page, PageRulings.write(paper.rulings(number))))
+                    .id());
     boolean photograph = paper.mediaType().equals("image/jpeg");
     for (Size size : Size.values()) {
       store.put(

@@ -4,10 +4,12 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.apache.tika.detect.DefaultDetector;
 import org.apache.tika.io.TikaInputStream;
 import org.apache.tika.metadata.Metadata;
 import school.kerygma.core.handout.Page;
+import school.kerygma.core.rubric.Ruling;
 import school.kerygma.media.paper.PaperRefused.Reason;
 
 /** A paper that can be read: a PDF or one picture. */
@@ -54,6 +56,14 @@ public abstract sealed class Paper implements AutoCloseable permits PdfPaper, Pi
    * @param number from 1
    */
   public abstract Page page(int number);
+
+  /**
+   * Reads the straight lines of a page.
+   *
+   * @param number from 1
+   * @return none for a picture
+   */
+  public abstract List<Ruling> rulings(int number);
 
   /**
    * Draws a page.

@@ -18,6 +18,7 @@ import org.apache.pdfbox.rendering.ImageType;
 import org.apache.pdfbox.rendering.PDFRenderer;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.handout.Word;
+import school.kerygma.core.rubric.Ruling;
 import school.kerygma.media.paper.PaperRefused.Reason;
 
 /** A PDF. */
@@ -108,6 +109,15 @@ final class PdfPaper extends Paper {
           words);
     } catch (IOException | RuntimeException e) {
       throw new PaperRefused(Reason.DAMAGED);
+    }
+  }
+
+  @Override
+  public List<Ruling> rulings(int number) {
+    try {
+      return RulingReader.read(document.getPage(number - 1));
+    } catch (IOException | RuntimeException e) {
+      return List.of(); // What cannot be drawn has no tables; its words are read all the same.
     }
   }
 

@@ -11,6 +11,7 @@ import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
 import school.kerygma.core.handout.Page;
+import school.kerygma.core.rubric.Ruling;
 import school.kerygma.media.paper.PaperRefused.Reason;
 
 /** A picture as a paper of one page without words. Its longer side counts as 11 inches. */
@@ -62,6 +63,11 @@ final class PicturePaper extends Paper {
   public Page page(int number) {
     double scale = LONGER_SIDE_POINTS / Math.max(image.getWidth(), image.getHeight());
     return new Page(number, image.getWidth() * scale, image.getHeight() * scale, List.of());
+  }
+
+  @Override
+  public List<Ruling> rulings(int number) {
+    return List.of();
   }
 
   @Override

@@ -17,8 +17,9 @@ import school.kerygma.core.handout.Word;
 
 /**
  * Reads the words of one page with their boxes. The page is read unturned, then the boxes are
- * turned as the page is shown. A box reaches from the baseline up and down by fixed shares of the
- * font size, so that all words of a line are equally high.
+ * turned as the page is shown; if most of its text only stands upright when the page is turned, it
+ * is read turned. A box reaches from the baseline up and down by fixed shares of the font size, so
+ * that all words of a line are equally high.
  */
 final class WordReader extends PDFTextStripper {
 
@@ -32,7 +33,15 @@ final class WordReader extends PDFTextStripper {
   private final StringBuilder text = new StringBuilder();
   private final List<TextPosition> glyphs = new ArrayList<>();
 
-  private WordReader() {
+  private final int turn;
+
+  /** Glyphs that stand upright as the page is read, and all. */
+  private int upright;
+
+  private int all;
+
+  private WordReader(int turn) {
+    this.turn = turn;
     setSortByPosition(false);
     setSuppressDuplicateOverlappingText(true);
   }
@@ -40,19 +49,31 @@ final class WordReader extends PDFTextStripper {
   static List<Word> read(PDDocument document, int number) throws IOException {
     PDPage page = document.getPage(number - 1);
     int turn = page.getRotation();
-    page.setRotation(0);
+    PDRectangle box = page.getCropBox();
+    WordReader unturned = run(document, page, number, 0);
+    if (turn != 0 && unturned.upright * 2 < unturned.all) {
+      return run(document, page, number, turn).words.stream()
+          .filter(w -> seen(w.box(), turn, box))
+          .toList();
+    }
+    return unturned.words.stream()
+        .map(w -> new Word(w.text(), turned(w.box(), turn, box.getWidth(), box.getHeight())))
+        .filter(w -> seen(w.box(), turn, box))
+        .toList();
+  }
+
+  private static WordReader run(PDDocument document, PDPage page, int number, int turn)
+      throws IOException {
+    int before = page.getRotation();
+    page.setRotation(turn);
     try {
-      WordReader reader = new WordReader();
+      WordReader reader = new WordReader(turn);
       reader.setStartPage(number);
       reader.setEndPage(number);
       reader.writeText(document, new StringWriter());
-      PDRectangle box = page.getCropBox();
-      return reader.words.stream()
-          .map(w -> new Word(w.text(), turned(w.box(), turn, box.getWidth(), box.getHeight())))
-          .filter(w -> seen(w.box(), turn, box))
-          .toList();
+      return reader;
     } finally {
-      page.setRotation(turn);
+      page.setRotation(before);
     }
   }
 
@@ -80,6 +101,8 @@ final class WordReader extends PDFTextStripper {
       } else {
         text.append(letters);
         glyphs.add(glyph);
+        all++;
+        upright += isUpright(glyph) ? 1 : 0;
       }
     }
     endWord();
@@ -87,7 +110,7 @@ final class WordReader extends PDFTextStripper {
 
   private void endWord() {
     if (!glyphs.isEmpty() && !text.toString().isBlank()) {
-      List<Box> boxes = glyphs.stream().map(WordReader::box).flatMap(Optional::stream).toList();
+      List<Box> boxes = glyphs.stream().map(this::box).flatMap(Optional::stream).toList();
       if (!boxes.isEmpty()) {
         words.add(new Word(plain(text), Box.around(boxes)));
       }
@@ -103,16 +126,20 @@ final class WordReader extends PDFTextStripper {
         .replaceAll(m -> Normalizer.normalize(m.group(), Normalizer.Form.NFKC));
   }
 
-  private static Optional<Box> box(TextPosition glyph) {
+  private boolean isUpright(TextPosition glyph) {
+    return Math.floorMod(Math.round(glyph.getDir()) - turn, 360) == 0;
+  }
+
+  private Optional<Box> box(TextPosition glyph) {
     double size = glyph.getFontSizeInPt();
     double width = glyph.getWidth();
-    double height = glyph.getDir() % 180 == 0 ? size : glyph.getHeight();
+    double height = isUpright(glyph) ? size : glyph.getHeight();
     if (!(size > 0) || !(width > 0) && !(height > 0)) {
       return Optional.empty();
     }
     double x = glyph.getX();
     double baseline = glyph.getY();
-    if (glyph.getDir() == 0) {
+    if (isUpright(glyph)) {
       return Optional.of(
           Box.between(
               x, baseline - ASCENT * size, x + Math.max(width, 0.01), baseline + DESCENT * size));

@@ -13,6 +13,7 @@ import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
+import org.apache.pdfbox.util.Matrix;
 
 /** Makes papers for the tests. */
 final class TestPapers {
@@ -49,6 +50,28 @@ final class TestPapers {
         set(content, new PDType1Font(FontName.TIMES_ROMAN), 14, 100, 500, "Turned and cropped");
       }
       return save(document, directory, "turned.pdf");
+    }
+  }
+
+  /** Pages whose text is set sideways and stands upright because they are shown turned. */
+  static Path uprightWhenTurned(Path directory) throws IOException {
+    try (PDDocument document = new PDDocument()) {
+      for (int turn : new int[] {90, 180, 270}) {
+        PDPage added = new PDPage(PDRectangle.LETTER);
+        added.setRotation(turn);
+        document.addPage(added);
+        try (PDPageContentStream content = new PDPageContentStream(document, added)) {
+          content.transform(
+              switch (turn) {
+                case 90 -> new Matrix(0, 1, -1, 0, 612, 0);
+                case 180 -> new Matrix(-1, 0, 0, -1, 612, 792);
+                default -> new Matrix(0, -1, 1, 0, 0, 792);
+              });
+          set(content, new PDType1Font(FontName.TIMES_ROMAN), 14, 100, 500, "Upright " + turn);
+          set(content, new PDType1Font(FontName.TIMES_ROMAN), 14, 100, 470, "when shown turned");
+        }
+      }
+      return save(document, directory, "upright.pdf");
     }
   }
 

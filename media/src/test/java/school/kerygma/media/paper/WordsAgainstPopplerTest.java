@@ -94,6 +94,14 @@ class WordsAgainstPopplerTest {
   }
 
   @Test
+  void textThatStandsUprightOnlyWhenThePageIsTurned() throws IOException {
+    Path pdf = TestPapers.uprightWhenTurned(directory);
+    for (int page = 1; page <= 3; page++) {
+      assertSameWords(pdf, page);
+    }
+  }
+
+  @Test
   void anEmbeddedFontWithAccentsInATable() throws IOException {
     assertSameWords(TestPapers.embedded(directory), 1);
   }
