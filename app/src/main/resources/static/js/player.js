@@ -54,6 +54,10 @@ document.addEventListener('alpine:init', () => {
         });
         addEventListener('resize', () => this.show());
         document.addEventListener('kerygma:play', (e) => this.playFrom(e.detail.at));
+        const asked = Number(new URLSearchParams(location.search).get('at'));
+        if (asked > 0) {
+          sound.currentTime = asked / 1000;
+        }
         this.show();
         this.$root.dataset.ready = 'true';
       },

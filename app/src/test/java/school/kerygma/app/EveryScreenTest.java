@@ -58,7 +58,7 @@ class EveryScreenTest {
         "/plan/tasks/" + task,
         "/handouts",
         "/handouts/" + handout,
-        "/handouts/ask?words=bridge",
+        "/ask?words=bridge",
         "/handouts/"
             + TestSchool.id("select handout_id from edition where file_name like '%rubric.pdf'")
             + "/rubric",

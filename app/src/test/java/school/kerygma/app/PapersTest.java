@@ -110,19 +110,20 @@ class PapersTest {
       Page page = desk.newPage();
       chromium.signIn(page, DemoServer.address(), school.email());
       page.navigate(DemoServer.address() + "/handouts");
-      page.getByLabel("Ask the papers").fill("bending weigh"); // "bending" finds "bends"
+      page.getByLabel("Ask the papers and the talks")
+          .fill("bending weigh"); // "bending" finds "bends"
       page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Ask")).click();
-      assertThat(page.getByRole(AriaRole.STATUS)).hasText("1 page.");
+      assertThat(page.getByRole(AriaRole.STATUS)).hasText("1 page and no stop.");
       assertThat(page.locator("mark").first()).hasText("bends");
       assertThat(page.locator(".answers")).containsText("Truss, page 1");
       Chromium.assertAccessible(page);
-      page.getByLabel("Words on a page").fill("or -( \"");
+      page.getByLabel("Words on a page or in a talk").fill("or -( \"");
       page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Ask")).click();
-      assertThat(page.getByRole(AriaRole.STATUS)).hasText("No paper has these words.");
+      assertThat(page.getByRole(AriaRole.STATUS)).hasText("No page and no stop.");
       Page stranger = elsewhere.newPage();
       chromium.signIn(stranger, DemoServer.address(), other.email());
-      stranger.navigate(DemoServer.address() + "/handouts/ask?words=truss");
-      assertThat(stranger.getByRole(AriaRole.STATUS)).hasText("No paper has these words.");
+      stranger.navigate(DemoServer.address() + "/ask?words=truss");
+      assertThat(stranger.getByRole(AriaRole.STATUS)).hasText("No page and no stop.");
     }
   }
 
@@ -167,6 +168,18 @@ class PapersTest {
           .click();
       assertThat(page.locator("section p").first()).hasText("24 points of 5 criteria");
       assertThat(TestSchool.count("select count(*) from rubric_cell")).isZero();
+    }
+  }
+
+  @Test
+  void aTalkIsFoundWithTheSecondAtWhichItsStopBegins() {
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.teacher(desk);
+      page.navigate(DemoServer.address() + "/ask?words=footbridge");
+      assertThat(page.locator("h2").nth(1)).hasText("Said");
+      Locator first = page.locator(".answers").nth(1).locator("a").first();
+      assertThat(first).containsText(java.util.regex.Pattern.compile("stop \\d+, at \\d+:\\d\\d"));
+      Chromium.assertAccessible(page);
     }
   }
 }

@@ -12,13 +12,17 @@ public final class Bench {
   /**
    * @param arguments the application's runnable jar, the address of an empty database for the
    *     starts, that of another for the demonstration school, a narration, and the names of the
-   *     measurements to take: pages, start, roll, beacons, player, plan, feeds; none means all
+   *     measurements to take: pages, papers, start, roll, beacons, player, plan, feeds; none means
+   *     all
    */
   public static void main(String[] arguments) throws Exception {
     List<String> asked = List.of(arguments).subList(4, arguments.length);
     Predicate<String> wanted = name -> asked.isEmpty() || asked.contains(name);
     if (wanted.test("pages")) {
       PageRendering.measure();
+    }
+    if (wanted.test("papers")) {
+      PapersRead.measure();
     }
     if (wanted.test("start")) {
       StartTime.measure(Path.of(arguments[0]), arguments[1]);

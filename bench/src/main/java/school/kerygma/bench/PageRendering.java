@@ -29,7 +29,7 @@ final class PageRendering {
 
   static void measure() throws IOException {
     Path directory = Files.createTempDirectory("kerygma-bench");
-    Path pdf = paper(directory.resolve("paper.pdf"));
+    Path pdf = paper(directory.resolve("paper.pdf"), PAGES);
     ours(pdf);
     double best = Double.POSITIVE_INFINITY;
     double theirs = Double.POSITIVE_INFINITY;
@@ -59,7 +59,7 @@ final class PageRendering {
         ROUNDS);
   }
 
-  private static double seconds(Runnable deed) {
+  static double seconds(Runnable deed) {
     long start = System.nanoTime();
     deed.run();
     return (System.nanoTime() - start) / 1e9;
@@ -75,9 +75,9 @@ final class PageRendering {
     }
   }
 
-  private static Path paper(Path file) throws IOException {
+  static Path paper(Path file, int pages) throws IOException {
     try (PDDocument document = new PDDocument()) {
-      for (int number = 0; number < PAGES; number++) {
+      for (int number = 0; number < pages; number++) {
         PDPage page = new PDPage();
         document.addPage(page);
         try (PDPageContentStream content = new PDPageContentStream(document, page)) {

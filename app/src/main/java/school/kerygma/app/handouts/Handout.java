@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
+import school.kerygma.app.frame.Excerpt;
 
 /** An imported paper. */
 @Entity
@@ -194,7 +195,9 @@ class Handout {
     @Query(
         nativeQuery = true,
         value =
-            "select h.id, h.title, p.number, ts_headline('english', p.body, q, 'StartSel=\u0001,StopSel=\u0002,MaxWords=24,MinWords=12')"
+            "select h.id, h.title, p.number, ts_headline('english', p.body, q, '"
+                + Excerpt.HEADLINE
+                + "')"
                 + " from page p join edition e on e.id = p.edition_id join handout h on h.id = e.handout_id,"
                 + " websearch_to_tsquery('english', :words) q"
                 + " where h.owner_id = :teacher and e.ready and to_tsvector('english', p.body) @@ q"

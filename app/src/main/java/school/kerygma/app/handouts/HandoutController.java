@@ -98,17 +98,6 @@ class HandoutController {
     return "redirect:/handouts/" + id + "#fact-" + page + "-" + start;
   }
 
-  /** Asks all papers for some words. */
-  @GetMapping("/handouts/ask")
-  String ask(
-      @AuthenticationPrincipal SignedIn me,
-      @RequestParam(defaultValue = "") String words,
-      Model model) {
-    model.addAttribute("words", words);
-    model.addAttribute("found", handouts.asked(me.id(), words));
-    return "handouts/ask";
-  }
-
   @PostMapping("/handouts/{id}/title")
   String rename(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam String title) {

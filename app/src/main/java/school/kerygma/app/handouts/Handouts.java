@@ -6,7 +6,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Clock;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -19,6 +18,7 @@ import java.util.stream.Collectors;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.frame.Excerpt;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Works;
@@ -42,11 +42,7 @@ public class Handouts {
    *
    * @param page its number
    */
-  public record Answer(UUID handout, String title, int page, List<Piece> excerpt) {
-
-    /** A piece of an excerpt, which was asked for or not. */
-    public record Piece(String text, boolean found) {}
-  }
+  public record Answer(UUID handout, String title, int page, Excerpt excerpt) {}
 
   /** A handout taken in, and the work that reads its pages. */
   public record TakenIn(UUID handout, UUID work) {}
@@ -234,21 +230,8 @@ public class Handouts {
                         (UUID) r[0],
                         (String) r[1],
                         ((Number) r[2]).intValue(),
-                        excerpt((String) r[3])))
+                        Excerpt.of((String) r[3])))
             .toList();
-  }
-
-  /** Parts an excerpt where the database has marked what was found. */
-  private static List<Answer.Piece> excerpt(String marked) {
-    List<Answer.Piece> pieces = new ArrayList<>();
-    boolean found = false;
-    for (String part : marked.split("[\\u0001\\u0002]", -1)) {
-      if (!part.isEmpty()) {
-        pieces.add(new Answer.Piece(part, found));
-      }
-      found = !found;
-    }
-    return pieces;
   }
 
   /** The titles of handouts. */

@@ -13,6 +13,7 @@ import java.util.UUID;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.frame.Excerpt;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.handouts.PageView;
 import school.kerygma.app.planning.Tasks;
@@ -193,6 +194,35 @@ public class Scripts {
       }
     }
     stop.ifPresent(s -> entity(s).tasks().add(task));
+  }
+
+  /**
+   * A stop that says what was asked for.
+   *
+   * @param number from 1
+   */
+  public record Answer(UUID walkthrough, String title, UUID stop, int number, Excerpt excerpt) {}
+
+  /** Where a teacher's scripts have some words: the best first, at most 50. */
+  @Transactional(readOnly = true)
+  public List<Answer> asked(UUID teacher, String words) {
+    if (words.isBlank()) {
+      return List.of();
+    }
+    Map<UUID, Integer> numbers = new HashMap<>();
+    stopsOfTeacher(teacher)
+        .values()
+        .forEach(all -> all.forEach(s -> numbers.put(s.id(), s.number())));
+    return stops.asked(teacher, words).stream()
+        .map(
+            r ->
+                new Answer(
+                    (UUID) r[1],
+                    (String) r[2],
+                    (UUID) r[0],
+                    numbers.getOrDefault((UUID) r[0], 1),
+                    Excerpt.of((String) r[3])))
+        .toList();
   }
 
   /** All stops of a teacher's walkthroughs, walkthrough by walkthrough. */

@@ -17,6 +17,7 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
+import school.kerygma.app.frame.Excerpt;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.walkthrough.Sight;
 
@@ -151,6 +152,16 @@ class Walkthrough {
 
     @Query("select s from Stop s where s.walkthroughId in :walkthroughs order by s.position")
     List<StopEntity> ofWalkthroughs(Collection<UUID> walkthroughs);
+
+    @Query(
+        nativeQuery = true,
+        value =
+            "select s.id, s.walkthrough_id, w.title, ts_headline('english', s.script, q, '"
+                + Excerpt.HEADLINE
+                + "') from stop s join walkthrough w on w.id = s.walkthrough_id, websearch_to_tsquery('english', :words) q"
+                + " where w.owner_id = :teacher and to_tsvector('english', s.title || ' ' || s.script) @@ q"
+                + " order by ts_rank(to_tsvector('english', s.script), q) desc, w.title, s.position limit 50")
+    List<Object[]> asked(UUID teacher, String words);
 
     @Query(
         "select distinct s from Stop s join fetch s.tasks t where t in :tasks order by s.position")

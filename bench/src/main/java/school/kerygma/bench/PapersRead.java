@@ -1,0 +1,121 @@
+package school.kerygma.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import school.kerygma.core.handout.TextAnchor;
+import school.kerygma.core.proof.FactReader;
+import school.kerygma.core.rubric.GridReader;
+import school.kerygma.core.time.DatePhrases;
+import school.kerygma.core.time.MeetingPattern;
+import school.kerygma.core.time.SchoolCalendar;
+import school.kerygma.media.paper.Paper;
+import school.kerygma.media.process.Program;
+
+/** A paper of 40 pages to words, tables and pictures; its facts; its anchors found again. */
+final class PapersRead {
+
+  private static final int PAGES = 40;
+  private static final int FACT_PAGES = 20;
+  private static final int ANCHORS = 500;
+  private static final int ROUNDS = 4;
+  private static final int WIDTH_PX = 1800;
+
+  private PapersRead() {}
+
+  static void measure() throws IOException {
+    Path directory = Files.createTempDirectory("kerygma-bench");
+    Path pdf = PageRendering.paper(directory.resolve("paper.pdf"), PAGES);
+    List<String> texts = read(pdf);
+    double ours = Double.POSITIVE_INFINITY;
+    double theirs = Double.POSITIVE_INFINITY;
+    double facts = Double.POSITIVE_INFINITY;
+    double words = Double.POSITIVE_INFINITY;
+    double anchors = Double.POSITIVE_INFINITY;
+    double search = Double.POSITIVE_INFINITY;
+    String text = String.join(" ", texts.subList(0, FACT_PAGES));
+    String edition = String.join(" ", texts).replace("load table", "table of loads");
+    List<TextAnchor> all = anchors(String.join(" ", texts));
+    for (int round = 0; round < ROUNDS; round++) {
+      ours = Math.min(ours, PageRendering.seconds(() -> read(pdf)));
+      theirs = Math.min(theirs, PageRendering.seconds(() -> popplers(pdf, directory)));
+      facts =
+          Math.min(
+              facts, PageRendering.seconds(() -> FactReader.read(text, reference(), List.of())));
+      words =
+          Math.min(words, PageRendering.seconds(() -> text.toLowerCase(Locale.ROOT).split("\\W+")));
+      anchors = Math.min(anchors, PageRendering.seconds(() -> all.forEach(a -> a.in(edition))));
+      search =
+          Math.min(
+              search, PageRendering.seconds(() -> all.forEach(a -> edition.indexOf(a.exact()))));
+    }
+    System.out.printf(
+        Locale.ROOT,
+        "papers: %.2f times pdftotext and pdftoppm (%d pages to words, tables and pictures); facts of %d pages %.0f times as long as"
+            + " splitting them into words (%.0f ms); %d anchors on %d pages %.1f times as long as plain searching (%.0f ms)%n",
+        ours / theirs,
+        PAGES,
+        FACT_PAGES,
+        facts / words,
+        facts * 1e3,
+        ANCHORS,
+        PAGES,
+        anchors / search,
+        anchors * 1e3);
+  }
+
+  private static DatePhrases.Reference reference() {
+    return new DatePhrases.Reference(
+        LocalDate.parse("2026-09-30"),
+        new SchoolCalendar(
+            ZoneId.of("America/Halifax"), LocalDate.parse("2026-09-07"), 12, Set.of()),
+        MeetingPattern.parse("MON,WED,FRI"));
+  }
+
+  private static List<TextAnchor> anchors(String text) {
+    List<TextAnchor> all = new ArrayList<>();
+    int step = text.length() / (ANCHORS + 1);
+    for (int i = 0; i < ANCHORS; i++) {
+      all.add(TextAnchor.of(text, i * step, i * step + 24));
+    }
+    return all;
+  }
+
+  private static List<String> read(Path pdf) {
+    List<String> texts = new ArrayList<>();
+    try (Paper paper = Paper.open(pdf)) {
+      for (int number = 1; number <= paper.pageCount(); number++) {
+        var page = paper.page(number);
+        texts.add(page.text());
+        GridReader.read(page, paper.rulings(number));
+        paper.picture(number, WIDTH_PX);
+      }
+    }
+    return texts;
+  }
+
+  private static void popplers(Path pdf, Path directory) {
+    Program.run(
+        List.of("pdftotext", "-bbox-layout", pdf.toString(), directory.resolve("t").toString()),
+        Duration.ofMinutes(2),
+        1_000);
+    Program.run(
+        List.of(
+            "pdftoppm",
+            "-scale-to-x",
+            "" + WIDTH_PX,
+            "-scale-to-y",
+            "-1",
+            pdf.toString(),
+            directory.resolve("page").toString()),
+        Duration.ofMinutes(3),
+        1_000);
+  }
+}
