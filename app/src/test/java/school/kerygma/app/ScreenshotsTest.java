@@ -13,6 +13,8 @@ import java.util.UUID;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.accounts.People;
 
@@ -56,6 +58,10 @@ class ScreenshotsTest {
             .single();
     UUID sheet =
         sql.sql("select handout_id from edition where file_name like 'The Footbridge%'")
+            .query(UUID.class)
+            .single();
+    UUID rubric =
+        sql.sql("select handout_id from edition where file_name like '%rubric.pdf'")
             .query(UUID.class)
             .single();
     UUID delivery =
@@ -106,6 +112,12 @@ class ScreenshotsTest {
       teacher.getByLabel("What students do").fill("Weigh the model");
       teacher.getByLabel("Due", new Page.GetByLabelOptions().setExact(true)).selectOption("week");
       take(teacher, "task");
+      teacher.navigate(home + "/plan/day?day=2026-09-30");
+      take(teacher, "day");
+      teacher.navigate(home + "/plan/copy?to=2026-10-05&from=2026-09-28");
+      take(teacher, "copy");
+      teacher.navigate(home + "/handouts/" + rubric + "/rubric");
+      take(teacher, "rubric");
       teacher.setViewportSize(390, 844);
       teacher.navigate(home + "/plan");
       take(teacher, "planbook-phone");
@@ -152,5 +164,26 @@ class ScreenshotsTest {
     teacher.keyboard().press("r");
     listener.untilWithin(0, 1_500);
     take(teacher, "lectern");
+  }
+
+  @Test
+  void theFirstScreenOfAnEmptySchoolHasItsPicture() throws IOException {
+    int port = DemoServer.port();
+    String address = "http://127.0.0.1:" + port;
+    try (ConfigurableApplicationContext empty =
+            new SpringApplicationBuilder(KerygmaApplication.class)
+                .run(
+                    "--server.port=" + port,
+                    "--kerygma.address=" + address,
+                    "--kerygma.home=" + directory.resolve("empty"),
+                    "--kerygma.clock.start=" + DemoServer.START,
+                    "--spring.datasource.url=" + TestDatabase.fresh());
+        Chromium chromium = new Chromium(List.of())) {
+      Page page = chromium.context(1280, 800).newPage();
+      page.navigate(address + "/");
+      if (empty.isRunning()) {
+        take(page, "start");
+      }
+    }
   }
 }

@@ -48,8 +48,12 @@ public class Facts {
     }
   }
 
-  /** What a page says, and how hard it is to read. */
-  public record PageNotes(UUID page, int number, List<Note> notes) {}
+  /**
+   * What a page says.
+   *
+   * @param picture whether it has no words at all, as a scanned page
+   */
+  public record PageNotes(UUID page, int number, boolean picture, List<Note> notes) {}
 
   private final Handout.Repository handouts;
   private final Handout.PageRepository pages;
@@ -76,7 +80,7 @@ public class Facts {
     List<FactDecision> decided = decisions.findByHandoutIdOrderByDecidedAt(handout);
     List<PageNotes> all = new ArrayList<>();
     for (Handout.PageEntity page : pages.newestOf(handout)) {
-      all.add(new PageNotes(page.id(), page.number(), notes(page, decided)));
+      all.add(new PageNotes(page.id(), page.number(), page.body().isBlank(), notes(page, decided)));
     }
     return all;
   }

@@ -62,9 +62,7 @@ class HandoutController {
     gate.check(me, Deed.SEE, Gate.Kind.HANDOUT, id);
     model.addAttribute("handout", handouts.get(id));
     model.addAttribute(
-        "notes",
-        facts.of(id).stream()
-            .collect(Collectors.toMap(Facts.PageNotes::page, Facts.PageNotes::notes)));
+        "notes", facts.of(id).stream().collect(Collectors.toMap(Facts.PageNotes::page, n -> n)));
     model.addAttribute("tables", rubrics.of(id));
     String text = facts.text(id);
     if (Words.count(text) > 0) {
