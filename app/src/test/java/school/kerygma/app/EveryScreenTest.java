@@ -58,6 +58,7 @@ class EveryScreenTest {
         "/plan/tasks/" + task,
         "/handouts",
         "/handouts/" + handout,
+        "/handouts/" + handout + "/edition",
         "/ask?words=bridge",
         "/handouts/"
             + TestSchool.id("select handout_id from edition where file_name like '%rubric.pdf'")

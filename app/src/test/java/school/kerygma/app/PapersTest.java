@@ -18,7 +18,11 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.handouts.Facts;
 import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.handouts.PageView;
+import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.app.walkthroughs.StopView;
 import school.kerygma.app.work.Works;
+import school.kerygma.core.handout.Box;
 
 /** What papers say: read, decided about, asked for. */
 class PapersTest {
@@ -181,5 +185,67 @@ class PapersTest {
       assertThat(first).containsText(java.util.regex.Pattern.compile("stop \\d+, at \\d+:\\d\\d"));
       Chromium.assertAccessible(page);
     }
+  }
+
+  @Test
+  void aNewEditionSaysWhatChangedKeepsDecisionsAndNamesTheStopsToSayAgain() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID handout =
+        bring(
+            school,
+            "bridge.pdf",
+            List.of("Draw three bridges for 6 points", "Bring it on paper", "Due October 8"));
+    Handouts handouts = DemoServer.bean(Handouts.class);
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    UUID page = handouts.get(handout).shown().getFirst().id();
+    UUID walkthrough = scripts.write(school.teacher(), "The bridge");
+    scripts.addStop(walkthrough, 1);
+    List<StopView> stops = scripts.stopsOf(walkthrough);
+    // Lines stand 40 points apart, the first at 92 from the top of the page.
+    scripts.show(stops.get(0).id(), page, Box.between(60, 70, 500, 100));
+    scripts.show(stops.get(1).id(), page, Box.between(60, 112, 500, 140));
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page browser = desk.newPage();
+      chromium.signIn(browser, DemoServer.address(), school.email());
+      browser.navigate(DemoServer.address() + "/handouts/" + handout);
+      browser.getByLabel("6 points is right").click();
+      browser.getByLabel("October 8 is right").click();
+      Path fake = Files.writeString(directory.resolve("fake.pdf"), "no paper");
+      browser.getByLabel("A new edition of it").setInputFiles(fake);
+      press(browser, "Bring it in");
+      assertThat(browser.locator("main")).containsText("This file is no paper");
+      browser.navigate(DemoServer.address() + "/handouts/" + handout);
+      assertThat(browser.locator(".margin li")).hasCount(2);
+      browser
+          .getByLabel("A new edition of it")
+          .setInputFiles(
+              TestSheets.pdf(
+                  directory.resolve("new.pdf"),
+                  List.of("The bridge, a title page"),
+                  List.of("Draw three bridges for 6 points", "Hand it in online")));
+      press(browser, "Bring it in");
+      assertThat(browser.locator("h2").first())
+          .hasText(
+              "8 words added, 6 gone, none moved",
+              new LocatorAssertions.HasTextOptions().setTimeout(30_000));
+      assertThat(browser.locator("ins").nth(1)).hasText("Hand");
+      assertThat(browser.locator(".rows li").nth(0)).containsText("shows words that are the same");
+      assertThat(browser.locator(".rows li").nth(1)).containsText("say it again");
+      assertThat(browser.locator("main")).containsText("Decided, and not found again");
+      assertThat(browser.locator(".rows").nth(1)).hasText("October 8");
+      Chromium.assertAccessible(browser);
+      // The old page can still be chosen in the script, the new ones can too.
+      assertThat(scripts.pagesFor(school.teacher(), scripts.stopsOf(walkthrough)))
+          .extracting(PageView::number)
+          .containsExactly(1, 2, 1);
+    }
+    assertThat(DemoServer.bean(Facts.class).of(handout).get(1).notes())
+        .extracting(n -> n.fact().quote() + " " + n.state())
+        .contains("6 points ACCEPTED");
+  }
+
+  private static void press(Page page, String name) {
+    page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true))
+        .click();
   }
 }

@@ -3,9 +3,12 @@ package school.kerygma.app.handouts;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
@@ -77,23 +80,58 @@ public class Facts {
   /** What a handout says, page by page, read against the day on which it was brought in. */
   @Transactional(readOnly = true)
   public List<PageNotes> of(UUID handout) {
-    List<FactDecision> decided = decisions.findByHandoutIdOrderByDecidedAt(handout);
+    List<Handout.PageEntity> newest = pages.newestOf(handout);
+    List<Placed> decided = placed(handout, newest);
     List<PageNotes> all = new ArrayList<>();
-    for (Handout.PageEntity page : pages.newestOf(handout)) {
+    for (Handout.PageEntity page : newest) {
       all.add(new PageNotes(page.id(), page.number(), page.body().isBlank(), notes(page, decided)));
     }
     return all;
   }
 
-  private List<Note> notes(Handout.PageEntity page, List<FactDecision> decided) {
+  /** A decision, and where its words stand in the newest edition. */
+  private record Placed(FactDecision decision, UUID page, int start) {}
+
+  /** Finds the words of every decision again: on their own page, or else on another. */
+  private List<Placed> placed(UUID handout, List<Handout.PageEntity> newest) {
+    List<Placed> placed = new ArrayList<>();
+    for (FactDecision decision : decisions.findByHandoutIdOrderByDecidedAt(handout)) {
+      newest.stream()
+          .sorted(Comparator.comparing(p -> Math.abs(p.number() - decision.page())))
+          .flatMap(
+              p ->
+                  decision.anchor().in(p.body()).stream()
+                      .map(place -> new Placed(decision, p.id(), place.start())))
+          .findFirst()
+          .ifPresent(placed::add);
+    }
+    return placed;
+  }
+
+  /** Quotes of decisions whose words the newest edition has no more. */
+  @Transactional(readOnly = true)
+  public List<String> lost(UUID handout) {
+    Set<FactDecision> found =
+        placed(handout, pages.newestOf(handout)).stream()
+            .map(Placed::decision)
+            .collect(Collectors.toSet());
+    return decisions.findByHandoutIdOrderByDecidedAt(handout).stream()
+        .filter(d -> !found.contains(d))
+        .map(d -> d.anchor().exact())
+        .distinct()
+        .toList();
+  }
+
+  private List<Note> notes(Handout.PageEntity page, List<Placed> decided) {
     List<Word> words = PageWords.read(page.words());
     String text = page.body();
     List<Note> notes = new ArrayList<>();
     for (Fact fact : read(page, text)) {
       Optional<FactDecision> decision =
           decided.stream()
-              .filter(d -> d.page() == page.number() && d.kind() == fact.kind())
-              .filter(d -> d.anchor().in(text).filter(p -> p.start() == fact.start()).isPresent())
+              .filter(d -> d.page().equals(page.id()) && d.start() == fact.start())
+              .map(Placed::decision)
+              .filter(d -> d.kind() == fact.kind())
               .reduce((a, b) -> b);
       notes.add(
           new Note(

@@ -52,7 +52,7 @@ class Handout {
   static class Edition {
     @Id @GeneratedValue private UUID id;
     @ManyToOne private Handout handout;
-    private int number = 1;
+    private int number;
     private String fileName;
     private String mediaType;
     private int pages;
@@ -62,8 +62,15 @@ class Handout {
     @SuppressWarnings("NullAway.Init")
     protected Edition() {}
 
-    Edition(Handout handout, String fileName, String mediaType, int pages, Instant createdAt) {
+    Edition(
+        Handout handout,
+        int number,
+        String fileName,
+        String mediaType,
+        int pages,
+        Instant createdAt) {
       this.handout = handout;
+      this.number = number;
       this.fileName = fileName;
       this.mediaType = mediaType;
       this.pages = pages;
@@ -76,6 +83,10 @@ class Handout {
 
     Handout handout() {
       return handout;
+    }
+
+    int number() {
+      return number;
     }
 
     String mediaType() {
@@ -183,12 +194,13 @@ class Handout {
 
     @Query(
         "select p from Page p join fetch p.edition e join fetch e.handout h where h.ownerId = :owner"
-            + " and e.ready order by h.createdAt, p.number")
+            + " and e.number = (select max(n.number) from Edition n where n.handout.id = h.id and n.ready)"
+            + " order by h.createdAt, p.number")
     List<PageEntity> ofOwner(UUID owner);
 
     @Query(
         "select p from Page p join fetch p.edition e join fetch e.handout h where h.id = :handout"
-            + " and e.number = (select max(n.number) from Edition n where n.handout.id = :handout)"
+            + " and e.number = (select max(n.number) from Edition n where n.handout.id = :handout and n.ready)"
             + " order by p.number")
     List<PageEntity> newestOf(UUID handout);
 
@@ -201,13 +213,13 @@ class Handout {
                 + " from page p join edition e on e.id = p.edition_id join handout h on h.id = e.handout_id,"
                 + " websearch_to_tsquery('english', :words) q"
                 + " where h.owner_id = :teacher and e.ready and to_tsvector('english', p.body) @@ q"
-                + " and e.number = (select max(n.number) from edition n where n.handout_id = h.id)"
+                + " and e.number = (select max(n.number) from edition n where n.handout_id = h.id and n.ready)"
                 + " order by ts_rank(to_tsvector('english', p.body), q) desc, h.title, p.number limit 50")
     List<Object[]> asked(UUID teacher, String words);
 
     @Query(
         "select p.edition.handout.id, sum(p.wordCount) from Page p where p.edition.handout.id in :handouts"
-            + " and p.edition.number = (select max(e.number) from Edition e where e.handout.id = p.edition.handout.id)"
+            + " and p.edition.number = (select max(e.number) from Edition e where e.handout.id = p.edition.handout.id and e.ready)"
             + " group by p.edition.handout.id")
     List<Object[]> wordsOf(Collection<UUID> handouts);
 

@@ -14,7 +14,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -22,7 +24,9 @@ import school.kerygma.app.frame.Excerpt;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Works;
+import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.SnapTargets;
+import school.kerygma.core.handout.Word;
 import school.kerygma.media.office.OfficeConverter;
 import school.kerygma.media.office.OfficeKind;
 import school.kerygma.media.paper.Paper;
@@ -33,9 +37,30 @@ import school.kerygma.media.paper.PaperRefused;
 @Transactional
 public class Handouts {
 
-  /** A handout in the list of a teacher's handouts. */
+  /**
+   * A handout in the list of a teacher's handouts.
+   *
+   * @param ready whether an edition can be shown
+   * @param edition the number of the newest, from 1
+   * @param shown the pages of the newest that has been read
+   * @param work that reads the newest, if it is not read yet
+   */
   public record View(
-      UUID id, String title, int pages, boolean ready, List<PageView> shown, Works.View work) {}
+      UUID id,
+      String title,
+      int pages,
+      boolean ready,
+      int edition,
+      List<PageView> shown,
+      Works.@Nullable View work) {}
+
+  /** An edition that has been read: its pages from the first, each with its words. */
+  public record EditionText(int number, List<UUID> pages, List<String> texts) {
+
+    public String text() {
+      return String.join(" ", texts);
+    }
+  }
 
   /**
    * A page that has the words that were asked for.
@@ -79,6 +104,30 @@ public class Handouts {
    * @throws Problem if it is none that can be taken in; then nothing of it is kept
    */
   public TakenIn takeIn(UUID owner, String fileName, InputStream content) {
+    return read(
+        owner,
+        fileName,
+        content,
+        () -> handouts.save(new Handout(owner, title(fileName), clock.instant())),
+        1);
+  }
+
+  /**
+   * Takes a new edition of a handout in. Until its pages are read, the one before it is shown.
+   *
+   * @throws Problem if it is no paper, or another new edition is still being read
+   */
+  public TakenIn takeInEdition(UUID owner, UUID handout, String fileName, InputStream content) {
+    Handout of = handouts.findById(handout).orElseThrow(Problem::notFound);
+    List<Handout.Edition> before = editions.ofHandouts(List.of(handout));
+    if (before.stream().anyMatch(e -> !e.isReady())) {
+      throw Problem.conflict("edition-reading");
+    }
+    return read(owner, fileName, content, () -> of, before.getFirst().number() + 1);
+  }
+
+  private TakenIn read(
+      UUID owner, String fileName, InputStream content, Supplier<Handout> handout, int number) {
     Path directory = store.workDirectory();
     Path file = directory.resolve("paper");
     try {
@@ -97,13 +146,13 @@ public class Handouts {
           count = paper.pageCount();
         }
       }
-      Handout handout = handouts.save(new Handout(owner, title(fileName), clock.instant()));
+      Handout of = handout.get();
       Handout.Edition edition =
           editions.save(
               new Handout.Edition(
-                  handout, shortened(fileName, 255), mediaType, count, clock.instant()));
+                  of, number, shortened(fileName, 255), mediaType, count, clock.instant()));
       store.putFile(original(edition.id()), file);
-      return new TakenIn(handout.id(), works.start(PageReading.KIND, edition.id(), owner));
+      return new TakenIn(of.id(), works.start(PageReading.KIND, edition.id(), owner));
     } catch (PaperRefused refused) {
       throw Problem.refused("paper." + refused.reason(), shortened(fileName, 80));
     } catch (IOException e) {
@@ -162,13 +211,15 @@ public class Handouts {
         .map(
             h -> {
               Handout.Edition e = newest.get(h.id());
+              List<PageView> own = shown.getOrDefault(h.id(), List.of());
               return new View(
                   h.id(),
                   h.title(),
-                  e.pages(),
-                  e.isReady(),
-                  shown.getOrDefault(h.id(), List.of()),
-                  work.get(e.id()));
+                  own.isEmpty() ? e.pages() : own.size(),
+                  !own.isEmpty(),
+                  e.number(),
+                  own,
+                  e.isReady() ? null : work.get(e.id()));
             })
         .toList();
   }
@@ -232,6 +283,36 @@ public class Handouts {
                         ((Number) r[2]).intValue(),
                         Excerpt.of((String) r[3])))
             .toList();
+  }
+
+  /** The editions of a handout that have been read, the newest first. */
+  @Transactional(readOnly = true)
+  public List<EditionText> editions(UUID handout) {
+    return editions.ofHandouts(List.of(handout)).stream()
+        .filter(Handout.Edition::isReady)
+        .map(
+            e -> {
+              List<Handout.PageEntity> own = pages.ofEdition(e.id());
+              return new EditionText(
+                  e.number(),
+                  own.stream().map(Handout.PageEntity::id).toList(),
+                  own.stream().map(Handout.PageEntity::body).toList());
+            })
+        .toList();
+  }
+
+  /** The words of a page whose middle lies in a box. */
+  @Transactional(readOnly = true)
+  public String textWithin(UUID page, Box box) {
+    return pages
+        .findById(page)
+        .map(
+            p ->
+                PageWords.read(p.words()).stream()
+                    .filter(w -> box.contains(w.box().centerX(), w.box().centerY()))
+                    .map(Word::text)
+                    .collect(Collectors.joining(" ")))
+        .orElse("");
   }
 
   /** The titles of handouts. */

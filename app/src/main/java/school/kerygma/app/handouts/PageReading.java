@@ -177,7 +177,11 @@ public class PageReading implements Work {
               inTransaction.executeWithoutResult(
                   t -> {
                     editions.deleteById(subject);
-                    handouts.deleteById(edition.handout().id());
+                    editions.flush();
+                    UUID handout = edition.handout().id();
+                    if (editions.ofHandouts(List.of(handout)).isEmpty()) {
+                      handouts.deleteById(handout); // An edition before it stays as it was.
+                    }
                   });
             });
   }

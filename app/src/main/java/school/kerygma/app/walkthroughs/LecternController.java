@@ -110,7 +110,7 @@ class LecternController {
                         s.sight().orElseThrow().pageId(),
                         s.sight().orElseThrow().camera().view()))
             .toList();
-    return new Lectern(id, shown, handouts.pagesOfTeacher(me.id()));
+    return new Lectern(id, shown, scripts.pagesFor(me.id(), stops));
   }
 
   @PostMapping("/walkthroughs/{id}/recordings")

@@ -19,7 +19,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
-import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Deed;
@@ -44,23 +43,15 @@ class ScriptController {
 
   private final Scripts scripts;
   private final Scores scores;
-  private final Handouts handouts;
   private final Tasks tasks;
   private final Works works;
   private final Gate gate;
   private final Clock clock;
 
   ScriptController(
-      Scripts scripts,
-      Scores scores,
-      Handouts handouts,
-      Tasks tasks,
-      Works works,
-      Gate gate,
-      Clock clock) {
+      Scripts scripts, Scores scores, Tasks tasks, Works works, Gate gate, Clock clock) {
     this.scripts = scripts;
     this.scores = scores;
-    this.handouts = handouts;
     this.tasks = tasks;
     this.works = works;
     this.gate = gate;
@@ -87,7 +78,7 @@ class ScriptController {
     stops.forEach(s -> tied.addAll(s.tasks()));
     LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
     model.addAttribute("stops", stops);
-    model.addAttribute("pages", handouts.pagesOfTeacher(me.id()));
+    model.addAttribute("pages", scripts.pagesFor(me.id(), stops));
     model.addAttribute(
         "tasks",
         tasks.toExplain(me.id(), today.minusWeeks(WEEKS_BACK), today.plusWeeks(WEEKS_AHEAD), tied));

@@ -262,6 +262,38 @@ public class Scripts {
     return stops.ofWalkthrough(walkthrough).stream().map(s -> view(s, recorded)).toList();
   }
 
+  /**
+   * The pages that can be shown: those of the newest editions, and those that stops show already.
+   */
+  @Transactional(readOnly = true)
+  public List<PageView> pagesFor(UUID teacher, Collection<StopView> of) {
+    Map<UUID, PageView> pages = new LinkedHashMap<>();
+    handouts.pagesOfTeacher(teacher).forEach(p -> pages.put(p.id(), p));
+    Set<UUID> shown = new HashSet<>();
+    of.forEach(s -> s.sight().ifPresent(sight -> shown.add(sight.pageId())));
+    shown.removeAll(pages.keySet());
+    pages.putAll(handouts.pages(shown));
+    return List.copyOf(pages.values());
+  }
+
+  /** A teacher's stops that show one of some pages. */
+  @Transactional(readOnly = true)
+  public Map<Head, List<StopView>> showing(UUID teacher, Collection<UUID> of) {
+    Map<Head, List<StopView>> showing = new LinkedHashMap<>();
+    stopsOfTeacher(teacher)
+        .forEach(
+            (head, all) -> {
+              List<StopView> own =
+                  all.stream()
+                      .filter(s -> s.sight().filter(v -> of.contains(v.pageId())).isPresent())
+                      .toList();
+              if (!own.isEmpty()) {
+                showing.put(head, own);
+              }
+            });
+    return showing;
+  }
+
   /** The stops that explain tasks. */
   @Transactional(readOnly = true)
   public List<StopView> explaining(Collection<UUID> taskIds) {
