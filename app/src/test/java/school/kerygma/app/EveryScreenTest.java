@@ -61,7 +61,8 @@ class EveryScreenTest {
         "/handouts/" + handout + "/edition",
         "/ask?words=bridge",
         "/handouts/"
-            + TestSchool.id("select handout_id from edition where file_name like '%rubric.pdf'")
+            + TestSchool.id(
+                "select handout_id from edition where file_name like 'Footbridge rubric%'")
             + "/rubric",
         "/walkthroughs",
         bridge,

@@ -156,7 +156,7 @@ class PapersTest {
   @Test
   void aRubricIsReadCellByCellAddedUpAndMended() {
     UUID rubric =
-        TestSchool.id("select handout_id from edition where file_name like '%rubric.pdf'");
+        TestSchool.id("select handout_id from edition where file_name like 'Footbridge rubric%'");
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = chromium.teacher(desk);
       page.navigate(DemoServer.address() + "/handouts/" + rubric);

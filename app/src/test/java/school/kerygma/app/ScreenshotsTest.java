@@ -61,7 +61,7 @@ class ScreenshotsTest {
             .query(UUID.class)
             .single();
     UUID rubric =
-        sql.sql("select handout_id from edition where file_name like '%rubric.pdf'")
+        sql.sql("select handout_id from edition where file_name like 'Footbridge rubric%'")
             .query(UUID.class)
             .single();
     UUID delivery =

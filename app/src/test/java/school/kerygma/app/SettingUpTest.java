@@ -84,6 +84,7 @@ class SettingUpTest {
       page.getByLabel("Wednesday, September 30, school").click();
       assertThat(page.getByLabel("Wednesday, September 30, no school")).isVisible();
       page.getByLabel("Wednesday, September 30, no school").click();
+      assertThat(page.getByLabel("Wednesday, September 30, school")).isVisible();
       page.getByLabel("School closes early on").fill("2026-10-30");
       press(page, "Keep the day");
       assertThat(page.getByLabel("Friday, October 30, school closes early")).isVisible();

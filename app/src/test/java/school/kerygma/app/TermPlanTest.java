@@ -313,6 +313,12 @@ class TermPlanTest {
       assertThat(page.locator(".planned")).containsText("20 points · 5.6 % of the grade");
       page.navigate(DemoServer.address() + "/plan/tasks/" + task);
       assertThat(page.locator("main")).containsText("worth 5.6 % of the grade");
+      // Five daily points, scaled to four (common practice): one of them is 0.8 of 4.
+      UUID daily = plan(school, TaskSheet.of("Warm up", 5, on(school, 2)).worth(1, "Daily work"));
+      plan(school, TaskSheet.of("Other days", 5, on(school, 4)).worth(4, "Daily work"));
+      page.navigate(DemoServer.address() + "/plan/tasks/" + daily);
+      assertThat(page.locator("main"))
+          .containsText("worth 6.0 % of the grade, 0.80 of 4 on the scale");
       Page student = byCard(phone, school.students().iterator().next());
       assertThat(student.locator(".todo")).containsText("20 points, 5.6 % of the grade");
     }

@@ -28,6 +28,7 @@ import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.planning.Worths;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
@@ -94,7 +95,7 @@ class TaskController {
     own.forEach(s -> proposed.put(s.id(), s.meets().onOrAfter(from, s.calendar())));
     model.addAttribute("sections", own);
     model.addAttribute("proposed", proposed);
-    model.addAttribute("worth", worth(me, own, task, from));
+    addWorth(me, own, task, from, model);
     model.addAttribute("kinds", kinds(own));
     model.addAttribute("opens", Opens.values());
     model.addAttribute("zone", own.getFirst().zone());
@@ -114,18 +115,21 @@ class TaskController {
         .toList();
   }
 
-  private Map<UUID, String> worth(
-      SignedIn me, List<SectionView> own, @Nullable TaskView task, LocalDate from) {
+  private void addWorth(
+      SignedIn me, List<SectionView> own, @Nullable TaskView task, LocalDate from, Model model) {
     Map<UUID, String> worth = new HashMap<>();
+    Map<UUID, Worths.Scaled> scaled = new HashMap<>();
     if (task != null) {
-      TermBook book = books.of(me.id(), own, from);
-      own.forEach(
-          s ->
-              book.worths()
-                  .share(s.id(), task.sheet())
-                  .ifPresent(share -> worth.put(s.id(), Wording.share(share))));
+      Worths worths = books.of(me.id(), own, from).worths();
+      for (SectionView section : own) {
+        worths
+            .share(section.id(), task.sheet())
+            .ifPresent(share -> worth.put(section.id(), Wording.share(share)));
+        worths.scaled(section.id(), task.sheet()).ifPresent(s -> scaled.put(section.id(), s));
+      }
     }
-    return worth;
+    model.addAttribute("worth", worth);
+    model.addAttribute("scaled", scaled);
   }
 
   private static List<String> kinds(List<SectionView> own) {

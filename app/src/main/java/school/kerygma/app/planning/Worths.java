@@ -5,6 +5,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.UUID;
 import school.kerygma.app.sections.SectionView;
@@ -48,6 +49,24 @@ public final class Worths {
         ? OptionalDouble.empty()
         : grading.share(sheet.kind(), given, points.getOrDefault(section, Map.of()));
   }
+
+  /**
+   * What a task's points are on the scale to which its kind's points are scaled: 1 of 24 daily
+   * points is a 24th of 4.
+   *
+   * @return nothing if its kind just adds points up
+   */
+  public Optional<Scaled> scaled(UUID section, TaskSheet sheet) {
+    Integer given = sheet.in(section).points();
+    int all = points(section, sheet.kind());
+    return Optional.ofNullable(gradings.get(section))
+        .flatMap(g -> g.kind(sheet.kind()))
+        .filter(k -> k.scale() > 0 && given != null && all > 0)
+        .map(k -> new Scaled((double) k.scale() * given / all, k.scale()));
+  }
+
+  /** A mark on a scale that ends at {@code best}. */
+  public record Scaled(double mark, int best) {}
 
   /** Points of the term of one kind in one section. */
   public int points(UUID section, String kind) {

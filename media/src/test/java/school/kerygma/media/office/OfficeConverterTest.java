@@ -23,6 +23,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
+import school.kerygma.core.rubric.Grid;
+import school.kerygma.core.rubric.GridReader;
 import school.kerygma.media.paper.Paper;
 import school.kerygma.media.paper.PaperRefused;
 
@@ -153,6 +155,43 @@ class OfficeConverterTest {
     try (Paper paper = Paper.open(pdf)) {
       assertThat(paper.pageCount())
           .isEqualTo(kind == OfficeKind.ODP || kind == OfficeKind.PPTX ? 2 : 1);
+    }
+  }
+
+  /** The same rubric in a DOCX table gives the grid that its rows say, wrapped cells and all. */
+  @Test
+  void aTableOfAWordProcessorIsTheSameGrid() throws IOException {
+    List<List<String>> rows =
+        List.of(
+            List.of("Criterion", "Very good", "Not yet"),
+            List.of(
+                "Sketches, 6 points", "Three bridges, labeled, with all the forces drawn", "One"),
+            List.of("Model, 4 points", "Carries 500 g", "Needs a hand"));
+    String border =
+        "<w:tblPr><w:tblW w:w=\"6000\" w:type=\"dxa\"/><w:tblBorders><w:top w:val=\"single\" w:sz=\"4\"/><w:left w:val=\"single\" w:sz=\"4\"/><w:bottom w:val=\"single\" w:sz=\"4\"/><w:right w:val=\"single\" w:sz=\"4\"/><w:insideH w:val=\"single\" w:sz=\"4\"/><w:insideV w:val=\"single\" w:sz=\"4\"/></w:tblBorders></w:tblPr><w:tblGrid><w:gridCol w:w=\"2000\"/><w:gridCol w:w=\"2000\"/><w:gridCol w:w=\"2000\"/></w:tblGrid>";
+    StringBuilder table = new StringBuilder("<w:tbl>").append(border);
+    for (List<String> row : rows) {
+      table.append("<w:tr>");
+      for (String cell : row) {
+        table
+            .append("<w:tc><w:tcPr><w:tcW w:w=\"2000\" w:type=\"dxa\"/></w:tcPr><w:p><w:r><w:t>")
+            .append(cell)
+            .append("</w:t></w:r></w:p></w:tc>");
+      }
+      table.append("</w:tr>");
+    }
+    Path docx = docx("table.docx", table.append("</w:tbl><w:p/>").toString(), "");
+    Path pdf = directory.resolve("table.pdf");
+    converter.toPdf(docx, OfficeKind.DOCX, pdf);
+    try (Paper paper = Paper.open(pdf)) {
+      List<Grid> grids = GridReader.read(paper.page(1), paper.rulings(1));
+      assertThat(grids).hasSize(1);
+      Grid grid = grids.getFirst();
+      for (int r = 0; r < rows.size(); r++) {
+        for (int c = 0; c < 3; c++) {
+          assertThat(grid.text(r, c)).isEqualTo(rows.get(r).get(c));
+        }
+      }
     }
   }
 
