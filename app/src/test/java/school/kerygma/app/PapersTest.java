@@ -11,6 +11,9 @@ import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -19,6 +22,8 @@ import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.handouts.Facts;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.handouts.PageView;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.walkthroughs.Scripts;
 import school.kerygma.app.walkthroughs.StopView;
 import school.kerygma.app.work.Works;
@@ -247,5 +252,27 @@ class PapersTest {
   private static void press(Page page, String name) {
     page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true))
         .click();
+  }
+
+  @Test
+  void aTaskThatTwoStopsExplainKeepsBothWhenItsFormIsKept() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    UUID task =
+        DemoServer.bean(Tasks.class).plan(school.teacher(), TaskSheet.of("Weigh", 5, Map.of()));
+    UUID walkthrough = scripts.write(school.teacher(), "Twice");
+    scripts.addStop(walkthrough, 1);
+    scripts.addStop(walkthrough, 2);
+    List<UUID> stops = scripts.stopsOf(walkthrough).stream().map(StopView::id).toList();
+    scripts.tie(stops.get(0), Set.of(task));
+    scripts.tie(stops.get(1), Set.of(task));
+    scripts.explain(school.teacher(), task, Optional.of(stops.get(0)));
+    assertThat(scripts.explaining(List.of(task)))
+        .extracting(StopView::number)
+        .containsExactly(1, 2);
+    scripts.explain(school.teacher(), task, Optional.of(stops.get(2)));
+    assertThat(scripts.explaining(List.of(task)))
+        .extracting(StopView::number)
+        .containsExactly(2, 3);
   }
 }

@@ -9,8 +9,10 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ModelAttribute;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Role;
+import school.kerygma.core.time.SchoolCalendar;
 
 /** Gives every page the person before it, how to write dates, and teachers their ribbon. */
 @ControllerAdvice
@@ -34,10 +36,10 @@ class FrameAdvice {
     if (me.role() == Role.TEACHER) {
       Optional.of(sections.ofTeacher(me.id()))
           .filter(s -> !s.isEmpty())
-          .map(s -> s.getFirst().calendar())
           .ifPresent(
-              calendar -> {
-                LocalDate today = calendar.dateOf(clock.instant());
+              all -> {
+                LocalDate today = all.getFirst().calendar().dateOf(clock.instant());
+                SchoolCalendar calendar = SectionView.during(today, all).getFirst().calendar();
                 model.addAttribute("ribbon", Ribbon.of(calendar, today, today));
               });
     }

@@ -50,9 +50,10 @@ class SessionController {
     if (own.isEmpty()) {
       throw Problem.notFound();
     }
-    model.addAttribute("sections", own);
     LocalDate today = own.getFirst().calendar().dateOf(clock.instant());
-    model.addAttribute("day", Optional.ofNullable(day).orElse(today));
+    LocalDate shown = Optional.ofNullable(day).orElse(today);
+    model.addAttribute("sections", SectionView.during(shown, own));
+    model.addAttribute("day", shown);
     return "planbook/session";
   }
 

@@ -177,9 +177,10 @@ public class Scripts {
   }
 
   /**
-   * Ties a task to the stop that explains it, and to no other of the same teacher's stops.
+   * Lets another stop explain a task than the first that did. Other stops that explain it too stay
+   * as they are; a stop that is chosen once more changes nothing.
    *
-   * @param stop nothing if none explains it
+   * @param stop nothing if the first explains it no more
    */
   public void explain(UUID owner, UUID task, Optional<UUID> stop) {
     if (stop.map(s -> ownerOf(walkthroughOf(s)))
@@ -187,12 +188,14 @@ public class Scripts {
         .isPresent()) {
       throw Problem.notFound();
     }
-    for (Walkthrough.StopEntity s : stops.explaining(Set.of(task))) {
-      if (ownerOf(s.walkthroughId()).equals(Optional.of(owner))
-          && !stop.equals(Optional.of(s.id()))) {
-        s.tasks().remove(task);
-      }
+    List<Walkthrough.StopEntity> own =
+        stops.explaining(Set.of(task)).stream()
+            .filter(s -> ownerOf(s.walkthroughId()).equals(Optional.of(owner)))
+            .toList();
+    if (own.stream().anyMatch(s -> stop.equals(Optional.of(s.id())))) {
+      return;
     }
+    own.stream().findFirst().ifPresent(s -> s.tasks().remove(task));
     stop.ifPresent(s -> entity(s).tasks().add(task));
   }
 
