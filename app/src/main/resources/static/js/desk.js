@@ -1,43 +1,25 @@
 // What lies on the lectern's stage: a page, the part of it that is shown, marks and the pointer.
 // Every change is told, so that it can be recorded.
-import { send } from './api.js';
+import { aimed, boxOf, distance, isDrawn, Keeping, meant, middle, nextNumber, Pen, targetsOf, within } from './snap.js';
 import { draw, fit, Pictures } from './stage.js';
 
 const GLIDE_MS = 350;
 const POINT_EVERY_MS = 33;
 const CLOSER = 2;
-const REACH = 24; // points: further away nothing is meant
-/** Which targets of the page each verb snaps to. */
-const SNAPS = { ring: 'words', underline: 'sentences', number: 'lines', light: 'blocks' };
-
-function distance(box, { x, y }) {
-  const dx = Math.max(box.x - x, 0, x - box.x - box.width);
-  const dy = Math.max(box.y - y, 0, y - box.y - box.height);
-  return Math.hypot(dx, dy);
-}
-
-function nearest(targets, place, reach) {
-  let best = null;
-  let least = reach;
-  for (const target of targets) {
-    const here = Math.min(...target.boxes.map((b) => distance(b, place)));
-    if (here < least) {
-      best = target;
-      least = here;
-    }
-  }
-  return best;
-}
-
-const middle = (box) => ({ x: box.x + box.width / 2, y: box.y + box.height / 2 });
+const STAGE_WIDTH = 1600;
+const PEN = 5; // stage units: as thick as a ring, however close the camera is
 
 export class Desk {
   #canvas;
   #pages;
   #tell;
-  #pictures = new Pictures(() => this.draw());
+  #pictures = new Pictures(() => this.draw(), '/pages/pictures');
   #targets = new Map();
   #marks = new Map();
+  #standing = new Map();
+  #keeping = new Keeping();
+  #pen = null;
+  #from = null;
   #framed;
   #page;
   #view;
@@ -47,10 +29,12 @@ export class Desk {
 
   /**
    * @param pages all pages that can be shown
+   * @param standing the marks that stand on them
    * @param tell called with each event for the trace, and its moment on the page's clock
    */
-  constructor(canvas, pages, tell) {
+  constructor(canvas, pages, standing, tell) {
     this.#canvas = canvas;
+    standing.forEach((m) => this.stand(m));
     this.#pages = new Map(pages.map((p) => [p.id, p]));
     this.#tell = tell;
   }
@@ -85,15 +69,17 @@ export class Desk {
   }
 
   async #load(page) {
-    if (!this.#targets.has(page)) {
-      this.#targets.set(page, null);
-      const found = await send('GET', `/pages/${page}/targets`).catch(() => null);
-      if (found) {
-        this.#targets.set(page, found);
-      } else {
-        this.#targets.delete(page); // The next look at the page asks again.
-      }
-    }
+    this.#targets.set(page, await targetsOf(page));
+  }
+
+  /** Lays a mark on its page for good. */
+  stand(mark) {
+    this.#standing.set(mark.page, [...(this.#standing.get(mark.page) ?? []), mark]);
+  }
+
+  /** What is still on its way to the server. */
+  get keeping() {
+    return this.#keeping;
   }
 
   draw() {
@@ -101,19 +87,36 @@ export class Desk {
       return;
     }
     fit(this.#canvas);
-    const marks = (this.#marks.get(this.#page) ?? []).map((m) => ({ ...m, startMs: -1000 }));
+    const own = this.#marks.get(this.#page) ?? [];
+    const lit = own.some((m) => m.kind === 'light');
+    const standing = (this.#standing.get(this.#page) ?? []).filter((m) => !(lit && m.kind === 'light'));
+    const marks = [...standing, ...own];
+    if (this.#pen) {
+      marks.push(this.#pen.shown(this.#penWidth));
+    } else if (this.#from && this.#pointer && isDrawn(boxOf(this.#from, this.#pointer))) {
+      marks.push({ kind: 'ring', boxes: [boxOf(this.#from, this.#pointer)] });
+    }
     const moment = { at: 0, page: this.#pages.get(this.#page), view: this.#view, marks, pointer: this.#pointer };
     draw(this.#canvas, moment, this.#pictures);
   }
 
   // ---- the pointer
 
-  point(event) {
+  #place(event) {
     const r = this.#canvas.getBoundingClientRect();
-    this.#pointer = {
+    return {
       x: this.#view.x + ((event.clientX - r.left) / r.width) * this.#view.width,
       y: this.#view.y + ((event.clientY - r.top) / r.height) * this.#view.height,
     };
+  }
+
+  get #penWidth() {
+    return (PEN * this.#view.width) / STAGE_WIDTH;
+  }
+
+  point(event) {
+    this.#pointer = this.#place(event);
+    this.#pen?.add(event, (e) => this.#place(e));
     if (event.timeStamp - this.#lastPoint >= POINT_EVERY_MS) {
       this.#tellPoint(event.timeStamp);
     }
@@ -127,17 +130,12 @@ export class Desk {
 
   /** Moves the pointer by words or by lines, without a mouse. */
   aim(by, unit, moment) {
-    const all = this.#targets.get(this.#page)?.[unit] ?? [];
-    const seen = all.map((t) => middle(t.boxes[0])).filter((p) => distance(this.#view, p) === 0);
-    if (seen.length === 0) {
-      return;
+    const next = aimed(this.#targets.get(this.#page), unit, this.#pointer, by, this.#view);
+    if (next) {
+      this.#pointer = next;
+      this.#tellPoint(moment);
+      this.draw();
     }
-    const from = this.#pointer && nearest(all, this.#pointer, Infinity);
-    const here = from ? seen.findIndex((p) => distance(from.boxes[0], p) === 0) : -1;
-    const next = here < 0 ? 0 : Math.max(0, Math.min(seen.length - 1, here + by));
-    this.#pointer = seen[next];
-    this.#tellPoint(moment);
-    this.draw();
   }
 
   gone(event) {
@@ -148,31 +146,105 @@ export class Desk {
 
   // ---- marks
 
-  mark(kind, moment) {
-    if (!this.#pointer) {
-      return;
+  /** The button or pen goes down with a verb. */
+  down(kind, event) {
+    this.#canvas.setPointerCapture?.(event.pointerId);
+    this.#from = this.#place(event);
+    this.#pointer = this.#from;
+    if (kind === 'ink') {
+      this.#pen = new Pen(event);
+      this.#pen.add(event, (e) => this.#place(e));
     }
-    const own = this.#marks.get(this.#page) ?? [];
-    const target = this.#meant(kind);
-    if (!target) {
-      return;
-    }
-    const number = kind === 'number' ? own.filter((m) => m.kind === 'number').length + 1 : 0;
-    const mark = { kind, boxes: target.boxes, number, words: target.text };
-    const others = kind === 'light' ? own.filter((m) => m.kind !== 'light') : own;
-    this.#marks.set(this.#page, [...others, mark]);
-    const boxes = mark.boxes.map((b) => [b.x, b.y, b.width, b.height]);
-    this.#tell({ do: 'mark', kind, page: this.#page, boxes, number, words: mark.words }, moment);
     this.draw();
   }
 
-  /** What the pointer means: the nearest target, or on a page without words the place itself. */
-  #meant(kind) {
-    const all = this.#targets.get(this.#page);
-    if (all?.words.length === 0) {
-      return { text: '', boxes: [{ x: this.#pointer.x - 40, y: this.#pointer.y - 20, width: 80, height: 40 }] };
+  /** It goes up: a click marks what is there, a drawn box the words in it, a pen leaves ink. */
+  up(kind, event) {
+    const from = this.#from;
+    const pen = this.#pen;
+    this.#from = null;
+    this.#pen = null;
+    if (!from) {
+      return;
     }
-    return all ? nearest(all[SNAPS[kind]], this.#pointer, REACH) : null;
+    if (pen) {
+      this.#ink(pen, event.timeStamp);
+      return;
+    }
+    const box = boxOf(from, this.#place(event));
+    const target = isDrawn(box)
+      ? within(this.#targets.get(this.#page), box)
+      : meant(this.#targets.get(this.#page), kind, from, event.shiftKey);
+    this.#make(kind, target, event.timeStamp);
+  }
+
+  #ink(pen, moment) {
+    const width = this.#penWidth;
+    this.#add({ ...pen.shown(width), boxes: [pen.box] });
+    const box = pen.box;
+    const over = Math.round(moment - pen.began);
+    this.#tell(
+      {
+        do: 'mark',
+        kind: 'ink',
+        page: this.#page,
+        boxes: [[box.x, box.y, box.width, box.height]],
+        ink: pen.points.slice(0, 5000),
+        width,
+        over,
+      },
+      pen.began,
+    );
+  }
+
+  /** Marks what is under the pointer, as a key does. */
+  mark(kind, moment) {
+    if (this.#pointer) {
+      this.#make(kind, meant(this.#targets.get(this.#page), kind, this.#pointer), moment);
+    }
+  }
+
+  #make(kind, target, moment) {
+    if (!target) {
+      this.draw();
+      return;
+    }
+    const boxes = target.boxes.map((b) => [b.x, b.y, b.width, b.height]);
+    if (kind === 'cover') {
+      this.#cover(target, boxes, moment);
+      return;
+    }
+    const own = this.#marks.get(this.#page) ?? [];
+    const number = kind === 'number' ? nextNumber([...own, ...(this.#standing.get(this.#page) ?? [])]) : 0;
+    const mark = { kind, boxes: target.boxes, number, words: target.text };
+    this.#add(mark);
+    this.#tell({ do: 'mark', kind, page: this.#page, boxes, number, words: mark.words }, moment);
+  }
+
+  #add(mark) {
+    const own = this.#marks.get(this.#page) ?? [];
+    const others = mark.kind === 'light' ? own.filter((m) => m.kind !== 'light') : own;
+    this.#marks.set(this.#page, [...others, mark]);
+    this.draw();
+  }
+
+  /** A cover stands on the page for good, recorded or not; covering it once more lifts it. */
+  #cover(target, boxes, moment) {
+    const page = this.#page;
+    const place = middle(target.boxes[0]);
+    const all = this.#standing.get(page) ?? [];
+    const lifted = all.find((m) => m.kind === 'cover' && m.boxes.some((b) => distance(b, place) === 0));
+    if (lifted) {
+      this.#standing.set(page, all.filter((m) => m !== lifted));
+      this.#tell({ do: 'uncover', id: lifted.id }, moment);
+      this.#keeping.remove(page, lifted.id);
+    } else {
+      const mark = { id: crypto.randomUUID(), page, kind: 'cover', boxes: target.boxes };
+      this.stand(mark);
+      this.#tell({ do: 'cover', id: mark.id, page, boxes }, moment);
+      this.#keeping.put(page, mark.id, { kind: 'COVER', boxes: target.boxes });
+    }
+    this.draw();
   }
 
   wipe(moment) {

@@ -7,7 +7,7 @@ import { Prompt } from './prompt.js';
 import { Recorder } from './recorder.js';
 
 const SETTLE_MS = 1000;
-const VERBS = { r: 'ring', u: 'underline', n: 'number', l: 'light' };
+const VERBS = { r: 'ring', u: 'underline', n: 'number', l: 'light', c: 'cover', i: 'ink' };
 
 document.addEventListener('alpine:init', () => {
   Alpine.data('lectern', () => {
@@ -48,7 +48,15 @@ document.addEventListener('alpine:init', () => {
         this.startVerb = this.words.startVerb;
         this.stopWord = this.words.stopVerb;
         this.hasInterrupted = Boolean(this.words.interrupted);
-        desk = new Desk(this.$refs.stage, data.pages, (event, moment) => this.note(event, moment));
+        desk = new Desk(this.$refs.stage, data.pages, data.marks, (event, moment) => this.note(event, moment));
+        desk.keeping.onChange = () => this.tellGoing();
+        desk.keeping.onRefused = (why) => {
+          this.problem = why;
+        };
+        document.addEventListener('kerygma:covered', (e) => {
+          e.detail.forEach((m) => desk.stand(m));
+          desk.draw();
+        });
         prompt = new Prompt(this.$refs.prompt);
         pieces.onChange = () => this.tellGoing();
         pieces.onRefused = (why) => this.refuse(why);
@@ -69,7 +77,7 @@ document.addEventListener('alpine:init', () => {
         addEventListener('keydown', (e) => this.key(e));
         addEventListener('resize', () => desk.draw());
         addEventListener('beforeunload', (e) => {
-          if (this.recording || pieces.left > 0) {
+          if (this.recording || pieces.left > 0 || desk.keeping.left > 0) {
             e.preventDefault();
           }
         });
@@ -111,6 +119,12 @@ document.addEventListener('alpine:init', () => {
       get isLight() {
         return this.tool === 'light';
       },
+      get isCover() {
+        return this.tool === 'cover';
+      },
+      get isInk() {
+        return this.tool === 'ink';
+      },
 
       // ---- the stage
 
@@ -145,11 +159,17 @@ document.addEventListener('alpine:init', () => {
         desk.gone(event);
       },
 
-      click(event) {
+      down(event) {
         desk.point(event);
         this.$refs.stage.focus();
         if (this.tool) {
-          desk.mark(this.tool, event.timeStamp);
+          desk.down(this.tool, event);
+        }
+      },
+
+      up(event) {
+        if (this.tool) {
+          desk.up(this.tool, event);
         }
       },
 
@@ -352,7 +372,7 @@ document.addEventListener('alpine:init', () => {
       },
 
       tellGoing() {
-        this.going = pieces.cutOff ? this.words.waiting : '';
+        this.going = pieces.cutOff || desk.keeping.cutOff ? this.words.waiting : '';
         if (this.finishing && pieces.left > 0) {
           this.finishWord = `${pieces.left} ${this.words.left}`;
         }
@@ -417,7 +437,9 @@ document.addEventListener('alpine:init', () => {
         if (verb) {
           event.preventDefault();
           this.tool = verb;
-          desk.mark(verb, at);
+          if (verb !== 'ink') {
+            desk.mark(verb, at);
+          }
         } else if (deed) {
           event.preventDefault();
           deed();

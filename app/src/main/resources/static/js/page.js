@@ -35,6 +35,32 @@ document.addEventListener('alpine:init', () => {
     },
   }));
 
+  /** A name of the roster on a page: it is covered or left. */
+  Alpine.data('nameSeen', () => ({
+    open: true,
+    word: '',
+    cover() {
+      return this.decide('COVER', this.$root.dataset.covered);
+    },
+    leave() {
+      return this.decide('LEAVE', this.$root.dataset.left);
+    },
+    async decide(deed, word) {
+      const { page, name, lost } = this.$root.dataset;
+      const form = new FormData();
+      form.append('name', name);
+      form.append('deed', deed);
+      try {
+        const marks = await send('POST', `/pages/${page}/names`, form);
+        document.dispatchEvent(new CustomEvent('kerygma:covered', { detail: marks }));
+        this.open = false;
+        this.word = word;
+      } catch (e) {
+        this.word = e.message || lost;
+      }
+    },
+  }));
+
   Alpine.data('upload', () => ({
     over: false,
     busy: false,

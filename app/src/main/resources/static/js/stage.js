@@ -3,7 +3,6 @@
 
 const STAGE_WIDTH = 1600;
 const STAGE_HEIGHT = 900;
-const DRAW_MS = 250;
 const DESK = '#EEE9DC';
 const RULE = '#D9D2C3';
 const PLUM = '#5B3A5E';
@@ -63,8 +62,9 @@ export function momentOf(score, at) {
   };
 }
 
+/** A mark without a time is there. */
 function drawnShare(mark, at) {
-  return Math.min(1, Math.max(0, (at - mark.startMs) / DRAW_MS));
+  return mark.drawMs ? Math.min(1, Math.max(0, (at - mark.startMs) / mark.drawMs)) : 1;
 }
 
 function disc(g, x, y, radius, color) {
@@ -85,10 +85,10 @@ function around(boxes) {
   };
 }
 
-function drawLight(g, onStage, mark, at) {
+function drawLight(g, onStage, mark, at, height) {
   g.save();
   g.beginPath();
-  g.rect(0, 0, STAGE_WIDTH, STAGE_HEIGHT);
+  g.rect(0, 0, STAGE_WIDTH, height);
   for (const box of mark.boxes) {
     const r = onStage(box, 8);
     // Wound the other way round, so that it is left out.
@@ -136,7 +136,102 @@ function drawMark(g, onStage, mark, at) {
     g.font = `700 ${26 * drawn}px Bitter, Georgia, serif`;
     g.textAlign = 'center';
     g.fillText(String(mark.number), x, y + 9 * drawn);
+  } else if (mark.kind === 'ink') {
+    drawInk(g, onStage, mark.ink, drawn);
+  } else if (mark.kind === 'note') {
+    drawNote(g, onStage, mark, drawn);
+  } else if (mark.kind === 'cover') {
+    mark.boxes.forEach((box) => drawCover(g, onStage(box, 0)));
   }
+}
+
+/** A line whose width changes from point to point. */
+function drawInk(g, onStage, ink, drawn) {
+  const at = (p) => onStage({ x: p.x, y: p.y, width: p.width, height: 0 }, 0);
+  const first = at(ink[0]);
+  if (ink.length === 1) {
+    disc(g, first.x, first.y, first.width / 2, PLUM);
+    return;
+  }
+  g.lineCap = 'round';
+  g.lineJoin = 'round';
+  const last = Math.max(1, Math.round(drawn * (ink.length - 1)));
+  let from = first;
+  for (let i = 1; i <= last; ) {
+    const width = ink[i - 1].width;
+    g.lineWidth = from.width;
+    g.beginPath();
+    g.moveTo(from.x, from.y);
+    do {
+      from = at(ink[i]);
+      g.lineTo(from.x, from.y);
+      i++;
+    } while (i <= last && ink[i - 1].width === width);
+    g.stroke();
+  }
+}
+
+const NOTE_LINE = 13; // points; NoteSlip.java
+
+function drawNote(g, onStage, mark, drawn) {
+  const r = onStage(mark.boxes[0], 0);
+  const line = onStage({ x: 0, y: 0, width: NOTE_LINE, height: 0 }, 0).width;
+  g.save();
+  g.globalAlpha = drawn;
+  g.fillStyle = '#FFFFFF';
+  g.fillRect(r.x, r.y, r.width, r.height);
+  g.lineWidth = 3;
+  g.strokeRect(r.x, r.y, r.width, r.height);
+  g.fillStyle = PLUM;
+  g.textAlign = 'left';
+  g.font = `${line * 0.74}px "Atkinson Hyperlegible", sans-serif`;
+  mark.words.split('\n').forEach((text, i) => {
+    g.fillText(text, r.x + line * 0.4, r.y + line * (i + 1), r.width - line * 0.6);
+  });
+  g.restore();
+}
+
+/** A strip as CoveredPicture.java paints it: for the teacher's own eyes, since others never get what is under it. */
+function drawCover(g, r) {
+  g.save();
+  g.beginPath();
+  g.rect(r.x, r.y, r.width, r.height);
+  g.fillStyle = RULE;
+  g.fill();
+  g.clip();
+  g.strokeStyle = '#56646A';
+  g.lineWidth = 1.5;
+  g.beginPath();
+  for (let x = r.x - r.height; x < r.x + r.width; x += 12) {
+    g.moveTo(x, r.y + r.height);
+    g.lineTo(x + r.height, r.y);
+  }
+  g.stroke();
+  g.restore();
+}
+
+function drawMarks(g, onStage, marks, at, height) {
+  marks.filter((m) => m.kind === 'cover').forEach((m) => drawMark(g, onStage, m, at));
+  marks.filter((m) => m.kind === 'light').forEach((m) => drawLight(g, onStage, m, at, height));
+  marks.filter((m) => m.kind !== 'cover').forEach((m) => drawMark(g, onStage, m, at));
+}
+
+/** Draws the marks of a whole page over its picture. */
+export function drawSheet(canvas, page, marks) {
+  const g = canvas.getContext('2d');
+  canvas.width = Math.round(canvas.clientWidth * (window.devicePixelRatio || 1));
+  canvas.height = Math.round((canvas.width * page.height) / page.width);
+  const unit = canvas.width / STAGE_WIDTH;
+  g.setTransform(unit, 0, 0, unit, 0, 0);
+  g.clearRect(0, 0, STAGE_WIDTH, canvas.height / unit);
+  const scale = STAGE_WIDTH / page.width;
+  const onStage = (box, grown) => ({
+    x: box.x * scale - grown,
+    y: box.y * scale - grown,
+    width: box.width * scale + 2 * grown,
+    height: box.height * scale + 2 * grown,
+  });
+  drawMarks(g, onStage, marks, 0, page.height * scale);
 }
 
 /** Fits a canvas to the pixels of the screen. */
@@ -177,8 +272,7 @@ export function draw(canvas, moment, pictures) {
   g.strokeStyle = RULE;
   g.lineWidth = 2;
   g.strokeRect(sheet.x, sheet.y, sheet.width, sheet.height);
-  moment.marks.filter((m) => m.kind === 'light').forEach((m) => drawLight(g, onStage, m, moment.at));
-  moment.marks.forEach((m) => drawMark(g, onStage, m, moment.at));
+  drawMarks(g, onStage, moment.marks, moment.at, STAGE_HEIGHT);
   if (moment.pointer) {
     const p = onStage({ x: moment.pointer.x, y: moment.pointer.y, width: 0, height: 0 }, 0);
     disc(g, p.x, p.y, 11, '#FFFFFF');
@@ -192,9 +286,12 @@ const here = (image) => image.complete && image.naturalWidth > 0;
 export class Pictures {
   #images = new Map();
   #arrived;
+  #from;
 
-  constructor(arrived) {
+  /** @param from where they are: those without what is covered, unless the teacher's own are asked for */
+  constructor(arrived, from = '/media/pages') {
     this.#arrived = arrived;
+    this.#from = from;
   }
 
   /** The small picture first, so that something is seen at once; then the large one if it is needed. */
@@ -212,7 +309,7 @@ export class Pictures {
     if (!this.#images.has(key)) {
       const image = new Image();
       image.onload = () => this.#arrived();
-      image.src = `/media/pages/${key}`;
+      image.src = `${this.#from}/${key}`;
       this.#images.set(key, image);
     }
     return this.#images.get(key);

@@ -20,7 +20,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.frame.PageJson;
+import school.kerygma.app.handouts.Drawing;
 import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.handouts.Marks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
@@ -45,6 +48,8 @@ class ClassPageController {
   private final TaskLists lists;
   private final Sections sections;
   private final Handouts handouts;
+  private final Marks marks;
+  private final PageJson json;
   private final Scripts scripts;
   private final Scores scores;
   private final People people;
@@ -55,6 +60,8 @@ class ClassPageController {
       TaskLists lists,
       Sections sections,
       Handouts handouts,
+      Marks marks,
+      PageJson json,
       Scripts scripts,
       Scores scores,
       People people,
@@ -63,6 +70,8 @@ class ClassPageController {
     this.lists = lists;
     this.sections = sections;
     this.handouts = handouts;
+    this.marks = marks;
+    this.json = json;
     this.scripts = scripts;
     this.scores = scores;
     this.people = people;
@@ -188,8 +197,11 @@ class ClassPageController {
     gate.check(me, Deed.SEE, Gate.Kind.HANDOUT, id);
     Handouts.View handout = handouts.get(id);
     Map<UUID, String> words = new HashMap<>();
-    handout.shown().forEach(p -> words.put(p.id(), handouts.text(p.id())));
+    handout.shown().forEach(p -> words.put(p.id(), marks.openText(p.id())));
+    List<Drawing> drawings = Drawing.of(handout.shown(), marks);
     model.addAttribute("handout", handout);
+    model.addAttribute("drawings", drawings);
+    model.addAttribute("json", json.of(drawings));
     model.addAttribute("words", words);
     model.addAttribute("home", me.role() == Role.STUDENT ? "/class" : "/family");
     return "classpage/paper";

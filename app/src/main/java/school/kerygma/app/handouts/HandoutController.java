@@ -1,9 +1,9 @@
 package school.kerygma.app.handouts;
 
 import java.io.IOException;
+import java.util.List;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -15,9 +15,9 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.multipart.MultipartFile;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.frame.PageJson;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.handout.SnapTargets;
 import school.kerygma.core.text.Readability;
 import school.kerygma.core.text.Words;
 
@@ -25,16 +25,33 @@ import school.kerygma.core.text.Words;
 @Controller
 class HandoutController {
 
+  /** What the script of the reader needs. */
+  record Marking(List<PageView> pages, List<MarkView> marks) {}
+
   /** A paper of tables and headings has no sentences whose level could be told. */
   private static final int MOST_WORDS_A_SENTENCE = 40;
 
   private final Handouts handouts;
   private final Facts facts;
   private final Rubrics rubrics;
+  private final Marks marks;
+  private final RosterNames names;
   private final Sections sections;
+  private final PageJson json;
   private final Gate gate;
 
-  HandoutController(Handouts handouts, Facts facts, Rubrics rubrics, Sections sections, Gate gate) {
+  HandoutController(
+      Handouts handouts,
+      Facts facts,
+      Rubrics rubrics,
+      Marks marks,
+      RosterNames names,
+      Sections sections,
+      PageJson json,
+      Gate gate) {
+    this.marks = marks;
+    this.names = names;
+    this.json = json;
     this.handouts = handouts;
     this.facts = facts;
     this.rubrics = rubrics;
@@ -64,6 +81,10 @@ class HandoutController {
     model.addAttribute(
         "notes", facts.of(id).stream().collect(Collectors.toMap(Facts.PageNotes::page, n -> n)));
     model.addAttribute("tables", rubrics.of(id));
+    List<PageView> pages = handouts.get(id).shown();
+    List<UUID> pageIds = pages.stream().map(PageView::id).toList();
+    model.addAttribute("names", names.on(me.id(), pageIds));
+    model.addAttribute("json", json.of(new Marking(pages, marks.views(pageIds))));
     String text = facts.text(id);
     if (Words.count(text) > 0) {
       Readability level = Readability.of(text);
@@ -102,12 +123,5 @@ class HandoutController {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
     handouts.rename(id, title);
     return "redirect:/handouts/" + id;
-  }
-
-  @GetMapping("/pages/{id}/targets")
-  @ResponseBody
-  ResponseEntity<SnapTargets> targets(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.PAGE, id);
-    return ResponseEntity.ok(handouts.targets(id));
   }
 }

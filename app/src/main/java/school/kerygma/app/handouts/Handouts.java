@@ -17,7 +17,6 @@ import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.frame.Excerpt;
@@ -27,6 +26,7 @@ import school.kerygma.app.work.Works;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.SnapTargets;
 import school.kerygma.core.handout.Word;
+import school.kerygma.core.rubric.Grid;
 import school.kerygma.media.office.OfficeConverter;
 import school.kerygma.media.office.OfficeKind;
 import school.kerygma.media.paper.Paper;
@@ -327,45 +327,15 @@ public class Handouts {
   @Transactional(readOnly = true)
   public SnapTargets targets(UUID page) {
     Handout.PageEntity p = pages.findById(page).orElseThrow(Problem::notFound);
+    List<Grid> tables = Rubrics.grids(p);
     return SnapTargets.of(
         new school.kerygma.core.handout.Page(
-            p.number(), p.width(), p.height(), PageWords.read(p.words())));
+            p.number(), p.width(), p.height(), PageWords.read(p.words())),
+        tables.stream().flatMap(t -> t.cells().stream()).map(Grid.Cell::box).toList(),
+        tables.stream().flatMap(t -> t.rowBoxes().stream()).toList());
   }
 
-  /** The words of a page, in reading order. */
-  @Transactional(readOnly = true)
-  public String text(UUID page) {
-    return pages
-        .findById(page)
-        .map(
-            p ->
-                PageWords.read(p.words()).stream()
-                    .map(w -> w.text())
-                    .collect(Collectors.joining(" ")))
-        .orElseThrow(Problem::notFound);
-  }
-
-  /** The picture of a page. */
-  @Transactional(readOnly = true)
-  public Resource picture(UUID page, PageReading.Size size) {
-    return store.find(PageReading.picture(page, size)).orElseThrow(Problem::notFound);
-  }
-
-  /** What kind of picture a page has. */
-  @Transactional(readOnly = true)
-  public org.springframework.http.MediaType pictureType(UUID page) {
-    boolean photograph =
-        pages
-            .whole(page)
-            .map(p -> p.edition().mediaType())
-            .filter("image/jpeg"::equals)
-            .isPresent();
-    return photograph
-        ? org.springframework.http.MediaType.IMAGE_JPEG
-        : org.springframework.http.MediaType.IMAGE_PNG;
-  }
-
-  private static PageView view(Handout.PageEntity p) {
+  static PageView view(Handout.PageEntity p) {
     Handout h = p.edition().handout();
     return new PageView(
         p.id(), h.id(), h.title(), p.number(), p.edition().pages(), p.width(), p.height());

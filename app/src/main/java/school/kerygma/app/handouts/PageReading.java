@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -40,11 +41,24 @@ public class PageReading implements Work {
     Size(int width) {
       this.width = width;
     }
+
+    /**
+     * The size of a name in an address.
+     *
+     * @throws Problem if there is none of that name
+     */
+    public static Size of(String name) {
+      return Arrays.stream(values())
+          .filter(s -> s.name().toLowerCase(Locale.ROOT).equals(name))
+          .findFirst()
+          .orElseThrow(Problem::notFound);
+    }
   }
 
   private final Handout.EditionRepository editions;
   private final Handout.Repository handouts;
   private final Handout.PageRepository pages;
+  private final PagePictures pictures;
   private final MediaStore store;
   private final OfficeConverter converter;
   private final TransactionTemplate inTransaction;
@@ -53,12 +67,14 @@ public class PageReading implements Work {
       Handout.EditionRepository editions,
       Handout.Repository handouts,
       Handout.PageRepository pages,
+      PagePictures pictures,
       MediaStore store,
       OfficeConverter converter,
       TransactionTemplate inTransaction) {
     this.editions = editions;
     this.handouts = handouts;
     this.pages = pages;
+    this.pictures = pictures;
     this.store = store;
     this.converter = converter;
     this.inTransaction = inTransaction;
@@ -141,7 +157,7 @@ public class PageReading implements Work {
     }
   }
 
-  private static byte[] encoded(BufferedImage image, boolean photograph) {
+  static byte[] encoded(BufferedImage image, boolean photograph) {
     if (!photograph) {
       return PagePng.write(image);
     }
@@ -160,6 +176,7 @@ public class PageReading implements Work {
       for (Size size : Size.values()) {
         store.delete(picture(page.id(), size));
       }
+      pictures.forget(page.id());
     }
     inTransaction.executeWithoutResult(t -> pages.deleteAllInBatch(old));
   }

@@ -55,7 +55,7 @@ public class Rubrics {
     return tables;
   }
 
-  private static List<Grid> grids(Handout.PageEntity page) {
+  static List<Grid> grids(Handout.PageEntity page) {
     return GridReader.read(
         new Page(page.number(), page.width(), page.height(), PageWords.read(page.words())),
         PageRulings.read(page.rulings()));

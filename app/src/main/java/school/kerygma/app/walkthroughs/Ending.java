@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.handouts.Marks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.walkthrough.Trace;
@@ -25,7 +26,9 @@ class Ending {
   private final Recording.Repository recordings;
   private final Recording.TakeRepository takes;
   private final Walkthrough.StopRepository stops;
+  private final Walkthrough.Repository walkthroughs;
   private final Recordings traces;
+  private final Marks marks;
   private final MediaStore store;
   private final TransactionTemplate inTransaction;
   private final Clock clock;
@@ -34,14 +37,18 @@ class Ending {
       Recording.Repository recordings,
       Recording.TakeRepository takes,
       Walkthrough.StopRepository stops,
+      Walkthrough.Repository walkthroughs,
       Recordings traces,
+      Marks marks,
       MediaStore store,
       TransactionTemplate inTransaction,
       Clock clock) {
     this.recordings = recordings;
     this.takes = takes;
     this.stops = stops;
+    this.walkthroughs = walkthroughs;
     this.traces = traces;
+    this.marks = marks;
     this.store = store;
     this.inTransaction = inTransaction;
     this.clock = clock;
@@ -89,9 +96,12 @@ class Ending {
       return; // Another piece of work was here before.
     }
     recording.finish(durationMs);
+    Trace trace = traces.trace(recording.id());
+    UUID owner = walkthroughs.findById(recording.walkthroughId()).orElseThrow().ownerId();
+    trace.covered().forEach(c -> marks.cover(owner, c.pageId(), c.id(), c.boxes()));
     Set<UUID> own = new HashSet<>();
     stops.ofWalkthrough(recording.walkthroughId()).forEach(s -> own.add(s.id()));
-    for (Trace.Stretch stretch : traces.trace(recording.id()).stretches(durationMs)) {
+    for (Trace.Stretch stretch : trace.stretches(durationMs)) {
       if (own.contains(stretch.stopId())) {
         if (!stretch.continues()) {
           takes.unchoose(stretch.stopId());

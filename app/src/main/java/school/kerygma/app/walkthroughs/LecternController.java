@@ -21,18 +21,22 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.frame.PageJson;
-import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.handouts.MarkView;
+import school.kerygma.app.handouts.Marks;
 import school.kerygma.app.handouts.PageView;
+import school.kerygma.app.handouts.RosterNames;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.text.Sentences;
+import school.kerygma.core.walkthrough.Sight;
 
 /** The lectern, and the pieces of recordings that come from it. */
 @Controller
 class LecternController {
 
   /** What the lectern's script needs. */
-  record Lectern(UUID walkthrough, List<LecternStop> stops, List<PageView> pages) {}
+  record Lectern(
+      UUID walkthrough, List<LecternStop> stops, List<PageView> pages, List<MarkView> marks) {}
 
   /** One stop, with the sentences to say and the camera that it begins with. */
   record LecternStop(
@@ -47,16 +51,23 @@ class LecternController {
 
   private final Scripts scripts;
   private final Recordings recordings;
-  private final Handouts handouts;
+  private final Marks marks;
+  private final RosterNames names;
   private final PageJson json;
   private final Gate gate;
 
   LecternController(
-      Scripts scripts, Recordings recordings, Handouts handouts, PageJson json, Gate gate) {
+      Scripts scripts,
+      Recordings recordings,
+      Marks marks,
+      RosterNames names,
+      PageJson json,
+      Gate gate) {
     this.json = json;
     this.scripts = scripts;
     this.recordings = recordings;
-    this.handouts = handouts;
+    this.marks = marks;
+    this.names = names;
     this.gate = gate;
   }
 
@@ -75,6 +86,15 @@ class LecternController {
     Lectern lectern = lectern(me, id, stops);
     model.addAttribute("lectern", lectern);
     model.addAttribute("json", json.of(lectern));
+    model.addAttribute(
+        "names",
+        names.on(
+            me.id(),
+            stops.stream()
+                .flatMap(s -> s.sight().stream())
+                .map(Sight::pageId)
+                .distinct()
+                .toList()));
     recordings.interrupted(id).stream()
         .filter(r -> r.seconds() > 0)
         .findFirst()
@@ -110,7 +130,8 @@ class LecternController {
                         s.sight().orElseThrow().pageId(),
                         s.sight().orElseThrow().camera().view()))
             .toList();
-    return new Lectern(id, shown, scripts.pagesFor(me.id(), stops));
+    List<PageView> pages = scripts.pagesFor(me.id(), stops);
+    return new Lectern(id, shown, pages, marks.views(pages.stream().map(PageView::id).toList()));
   }
 
   @PostMapping("/walkthroughs/{id}/recordings")

@@ -1,7 +1,6 @@
 package school.kerygma.app.walkthroughs;
 
 import java.time.Duration;
-import java.util.Locale;
 import java.util.UUID;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
@@ -13,7 +12,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
-import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.handouts.PagePictures;
 import school.kerygma.app.handouts.PageReading;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
@@ -26,36 +25,40 @@ class MediaController {
   private static final CacheControl KEEP =
       CacheControl.maxAge(Duration.ofDays(30)).cachePrivate().immutable();
 
-  private final Handouts handouts;
+  /** What may change with the marks and covers of a page. */
+  private static final CacheControl ASK = CacheControl.noCache().cachePrivate();
+
+  private final PagePictures pictures;
   private final Scores scores;
   private final Gate gate;
 
-  MediaController(Handouts handouts, Scores scores, Gate gate) {
-    this.handouts = handouts;
+  MediaController(PagePictures pictures, Scores scores, Gate gate) {
+    this.pictures = pictures;
     this.scores = scores;
     this.gate = gate;
   }
 
+  /**
+   * The picture of a page without what is covered; the browser asks each time whether it is still
+   * so.
+   */
   @GetMapping("/media/pages/{id}/{size}")
   ResponseEntity<Resource> picture(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable String size) {
     gate.check(me, Deed.SEE, Gate.Kind.PAGE, id);
-    if (!size.equals("s") && !size.equals("l")) {
-      throw Problem.notFound();
-    }
-    Resource picture =
-        handouts.picture(id, PageReading.Size.valueOf(size.toUpperCase(Locale.ROOT)));
+    PagePictures.Picture picture = pictures.open(id, PageReading.Size.of(size));
     return ResponseEntity.ok()
-        .cacheControl(KEEP)
-        .contentType(handouts.pictureType(id))
-        .body(picture);
+        .cacheControl(ASK)
+        .eTag(picture.version())
+        .contentType(picture.type())
+        .body(picture.bytes());
   }
 
   @GetMapping(path = "/media/scores/{id}/score", produces = MediaType.APPLICATION_JSON_VALUE)
   ResponseEntity<String> score(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
     return ResponseEntity.ok()
-        .cacheControl(KEEP)
+        .cacheControl(ASK)
         .contentType(MediaType.APPLICATION_JSON)
         .body(scores.body(id));
   }

@@ -9,9 +9,12 @@ import java.util.UUID;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.handouts.Marks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.captions.WebVtt;
+import school.kerygma.core.walkthrough.PageMarks;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.RunningOrder;
 import tools.jackson.databind.json.JsonMapper;
@@ -26,10 +29,17 @@ public class Scores {
 
   private final Score.Repository scores;
   private final Score.BodyRepository bodies;
+  private final Marks marks;
   private final MediaStore store;
   private final JsonMapper json;
 
-  Scores(Score.Repository scores, Score.BodyRepository bodies, MediaStore store, JsonMapper json) {
+  Scores(
+      Score.Repository scores,
+      Score.BodyRepository bodies,
+      Marks marks,
+      MediaStore store,
+      JsonMapper json) {
+    this.marks = marks;
     this.scores = scores;
     this.bodies = bodies;
     this.store = store;
@@ -60,13 +70,21 @@ public class Scores {
     return new Info(s.id(), s.walkthroughId(), s.durationMs(), s.order());
   }
 
-  /** The score as JSON. */
+  /** The score as JSON, with the marks that stand on its pages now. */
   public String body(UUID score) {
+    String stored = stored(score);
+    PlaybackScore compiled = json.readValue(stored, PlaybackScore.class);
+    Map<UUID, List<Mark>> standing =
+        marks.of(compiled.pages().stream().map(PlaybackScore.ShownPage::id).toList());
+    return standing.isEmpty() ? stored : json.writeValueAsString(PageMarks.on(compiled, standing));
+  }
+
+  private String stored(UUID score) {
     return bodies.findById(score).map(Score.Body::body).orElseThrow(Problem::notFound);
   }
 
   public String captions(UUID score) {
-    return WebVtt.write(json.readValue(body(score), PlaybackScore.class).cues());
+    return WebVtt.write(json.readValue(stored(score), PlaybackScore.class).cues());
   }
 
   /** Sound in one of the two kinds, webm or mp4. */

@@ -4,8 +4,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.UUID;
+import school.kerygma.core.annotation.Ink;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
-import school.kerygma.core.walkthrough.Mark;
 import school.kerygma.core.walkthrough.TraceEvent;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -55,22 +56,46 @@ final class TraceReader {
           new TraceEvent.Point(
               at, uuid(n.required("page")), place(n.required("x")), place(n.required("y")));
       case "gone" -> new TraceEvent.PointerGone(at);
-      case "mark" -> new TraceEvent.MarkMade(at, mark(n));
+      case "mark" ->
+          n.path("kind").asString("").equals("ink")
+              ? new TraceEvent.MarkMade(at, ink(n), Math.clamp(n.path("over").asLong(0), 0, 60_000))
+              : new TraceEvent.MarkMade(at, mark(n));
+      case "cover" ->
+          new TraceEvent.Covered(at, uuid(n.required("id")), uuid(n.required("page")), boxes(n));
+      case "uncover" -> new TraceEvent.Uncovered(at, uuid(n.required("id")));
       case "wipe" -> new TraceEvent.Wiped(at, uuid(n.required("page")));
       default -> throw new IllegalArgumentException("Nobody does " + n.required("do"));
     };
   }
 
   private static Mark mark(JsonNode n) {
-    List<Box> boxes = new ArrayList<>();
-    n.required("boxes").forEach(b -> boxes.add(box(b)));
     String words = n.path("words").asString("");
     return new Mark(
         Mark.Kind.valueOf(n.required("kind").asString().toUpperCase(Locale.ROOT)),
         uuid(n.required("page")),
-        boxes,
+        boxes(n),
         n.path("number").asInt(0),
         words.substring(0, Math.min(500, words.length())));
+  }
+
+  private static List<Box> boxes(JsonNode n) {
+    List<Box> boxes = new ArrayList<>();
+    n.required("boxes").forEach(b -> boxes.add(box(b)));
+    return boxes;
+  }
+
+  private static Mark ink(JsonNode n) {
+    double width = Math.clamp(place(n.required("width")), 0.1, 20);
+    List<Ink.Point> raw = new ArrayList<>();
+    for (JsonNode p : n.required("ink")) {
+      raw.add(
+          new Ink.Point(
+              place(p.required(0)), place(p.required(1)), Ink.width(width, place(p.required(2)))));
+    }
+    if (raw.isEmpty() || raw.size() > Ink.MOST_POINTS) {
+      throw new IllegalArgumentException("No line of ink: " + raw.size());
+    }
+    return Mark.ink(uuid(n.required("page")), Ink.smooth(raw));
   }
 
   private static Box box(JsonNode n) {

@@ -2,21 +2,29 @@ package school.kerygma.core.handout;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 import school.kerygma.core.text.Sentences;
 import school.kerygma.core.text.Words;
 
 /**
- * What marks and frames can snap to on a page: its words, lines, sentences and blocks, each as the
- * boxes that cover it. The browser only looks up which one lies under the pointer.
+ * What marks and frames can snap to on a page: its words, lines, sentences, blocks and the cells
+ * and rows of its tables, each as the boxes that cover it. The browser only looks up which one lies
+ * under the pointer.
  *
  * @param words one box each
- * @param lines one box each
+ * @param lines one box each; in a table those of one cell
  * @param sentences one box for every line that the sentence runs over
- * @param blocks paragraphs and table rows, one box each
+ * @param blocks paragraphs, and the rows of tables; one box each
+ * @param cells of tables, one box each
  */
 public record SnapTargets(
-    List<Target> words, List<Target> lines, List<Target> sentences, List<Target> blocks) {
+    List<Target> words,
+    List<Target> lines,
+    List<Target> sentences,
+    List<Target> blocks,
+    List<Target> cells) {
 
   /**
    * One thing to snap to.
@@ -32,24 +40,63 @@ public record SnapTargets(
   /** Lines further apart than this many line heights belong to different blocks. */
   private static final double BLOCK_GAP = 0.75;
 
+  /** A line that leaves this share of its block's width free is the end of something. */
+  private static final double HEADING = 0.3;
+
   /** Air around a frame, in points. */
   private static final double FRAME_MARGIN = 14;
 
   /** A box smaller than this was not meant to be one. */
   private static final double CLICK_POINTS = 6;
 
+  /** What a page without tables has to snap to. */
   public static SnapTargets of(Page page) {
-    List<List<Word>> lines = lines(page.words());
-    List<List<List<Word>>> blocks = blocks(lines);
+    return of(page, List.of(), List.of());
+  }
+
+  /**
+   * What a page has to snap to.
+   *
+   * @param cells the boxes of the cells of its tables
+   * @param rows the boxes of the rows of its tables
+   */
+  public static SnapTargets of(Page page, List<Box> cells, List<Box> rows) {
+    List<List<Word>> lines = new ArrayList<>();
+    List<List<List<Word>>> blocks = new ArrayList<>();
+    List<Target> cellTargets = new ArrayList<>();
+    List<Word> outside = new ArrayList<>(page.words());
+    for (Box cell : cells) {
+      List<Word> own = inside(page.words(), cell);
+      outside.removeAll(own);
+      List<List<Word>> ownLines = lines(own);
+      lines.addAll(ownLines);
+      blocks.addAll(blocks(ownLines));
+      cellTargets.add(new Target(text(own), List.of(cell)));
+    }
+    List<List<Word>> linesOutside = lines(outside);
+    List<List<List<Word>>> blocksOutside = blocks(linesOutside);
+    lines.addAll(linesOutside);
+    blocks.addAll(blocksOutside);
+    Map<Word, Integer> place = new IdentityHashMap<>();
+    page.words().forEach(w -> place.put(w, place.size()));
+    lines.sort(Comparator.comparing(line -> place.getOrDefault(line.getFirst(), 0)));
     List<Target> sentences = new ArrayList<>();
     for (List<List<Word>> block : blocks) {
-      sentences.addAll(sentences(block));
+      runs(block).forEach(run -> sentences.addAll(sentences(run)));
     }
+    List<Target> wholes = new ArrayList<>();
+    blocksOutside.forEach(b -> wholes.add(target(b.stream().flatMap(List::stream).toList())));
+    rows.forEach(row -> wholes.add(new Target(text(inside(page.words(), row)), List.of(row))));
     return new SnapTargets(
         page.words().stream().map(w -> new Target(w.text(), List.of(w.box()))).toList(),
         lines.stream().map(SnapTargets::target).toList(),
         List.copyOf(sentences),
-        blocks.stream().map(b -> target(b.stream().flatMap(List::stream).toList())).toList());
+        List.copyOf(wholes),
+        List.copyOf(cellTargets));
+  }
+
+  private static List<Word> inside(List<Word> words, Box box) {
+    return words.stream().filter(w -> box.contains(w.box().centerX(), w.box().centerY())).toList();
   }
 
   /**
@@ -80,9 +127,11 @@ public record SnapTargets(
   }
 
   private static Target target(List<Word> words) {
-    return new Target(
-        String.join(" ", words.stream().map(Word::text).toList()),
-        List.of(Box.around(words.stream().map(Word::box).toList())));
+    return new Target(text(words), List.of(Box.around(words.stream().map(Word::box).toList())));
+  }
+
+  private static String text(List<Word> words) {
+    return String.join(" ", words.stream().map(Word::text).toList());
   }
 
   private static List<List<Word>> lines(List<Word> words) {
@@ -133,13 +182,37 @@ public record SnapTargets(
     return Box.around(line.stream().map(Word::box).toList());
   }
 
+  /**
+   * Cuts a block after lines that end long before its edge though the next begins anew: headings.
+   */
+  private static List<List<List<Word>>> runs(List<List<Word>> block) {
+    double left = block.stream().mapToDouble(l -> boxOf(l).x()).min().orElse(0);
+    double right = block.stream().mapToDouble(l -> boxOf(l).right()).max().orElse(0);
+    List<List<List<Word>>> runs = new ArrayList<>();
+    boolean begins = true;
+    for (List<Word> line : block) {
+      if (begins
+          || Character.isUpperCase(line.getFirst().text().codePointAt(0))
+              && endsEarly(runs, left, right)) {
+        runs.add(new ArrayList<>());
+      }
+      runs.getLast().add(line);
+      begins = false;
+    }
+    return runs;
+  }
+
+  private static boolean endsEarly(List<List<List<Word>>> runs, double left, double right) {
+    double end = boxOf(runs.getLast().getLast()).right();
+    return end < right - HEADING * (right - left);
+  }
+
   /** Cuts a block into sentences and gives each one box for every line it runs over. */
   private static List<Target> sentences(List<List<Word>> block) {
     List<Word> words = block.stream().flatMap(List::stream).toList();
     List<Target> targets = new ArrayList<>();
     int next = 0;
-    for (String sentence :
-        Sentences.of(String.join(" ", words.stream().map(Word::text).toList()))) {
+    for (String sentence : Sentences.of(text(words))) {
       int length = Math.min(sentence.split(" ").length, words.size() - next);
       List<Word> own = words.subList(next, next + length);
       next += length;

@@ -2,6 +2,7 @@ package school.kerygma.core.rubric;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import school.kerygma.core.handout.Box;
 
 /**
@@ -42,5 +43,18 @@ public record Grid(Box box, int rows, int columns, List<Cell> cells) {
   /** The words at a place. */
   public String text(int row, int column) {
     return at(row, column).map(Cell::text).orElse("");
+  }
+
+  /** The boxes of the rows, over their whole width; what is merged over rows belongs to each. */
+  public List<Box> rowBoxes() {
+    return IntStream.range(0, rows)
+        .mapToObj(row -> cells.stream().filter(c -> c.row() == row && c.rowSpan() == 1).toList())
+        .filter(own -> !own.isEmpty())
+        .map(
+            own -> {
+              Box cells = Box.around(own.stream().map(Cell::box).toList());
+              return Box.between(box.x(), cells.y(), box.right(), cells.bottom());
+            })
+        .toList();
   }
 }

@@ -1,7 +1,11 @@
 package school.kerygma.core.walkthrough;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.UUID;
+import school.kerygma.core.annotation.Ink;
+import school.kerygma.core.annotation.Mark;
+import school.kerygma.core.annotation.NoteSlip;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.voice.TimedWord;
@@ -35,9 +39,9 @@ public record PlaybackScore(
     List<Cue> cues,
     List<TimedWord> words) {
 
-  public static final String FORMAT = "kerygma-score/1";
+  public static final String FORMAT = "kerygma-score/2";
 
-  /** A mark comes in over so many milliseconds. */
+  /** A mark comes in over so many milliseconds; ink as long as it took to draw it. */
   public static final long MARK_DRAW_MS = 250;
 
   /** A page that is shown. */
@@ -68,12 +72,48 @@ public record PlaybackScore(
    *
    * @param kind lower-case name of the {@link Mark.Kind}
    * @param page index of the page
-   * @param startMs when it begins to be drawn; it is complete {@link #MARK_DRAW_MS} later
+   * @param startMs when it begins to be drawn
    * @param endMs when it is gone
-   * @param boxes what it marks
+   * @param drawMs how long it takes to draw it; 0 if it is there from the start
+   * @param boxes what it marks; of a note its slip
    * @param number what a number mark says, otherwise 0
-   * @param words the words it marks
+   * @param words the words it marks; of a note its lines, a line break between two
+   * @param ink the line of an ink mark
    */
   public record MarkShown(
-      String kind, int page, long startMs, long endMs, List<Box> boxes, int number, String words) {}
+      String kind,
+      int page,
+      long startMs,
+      long endMs,
+      long drawMs,
+      List<Box> boxes,
+      int number,
+      String words,
+      List<Ink.Point> ink) {
+
+    /**
+     * A mark as players draw it.
+     *
+     * @param page index of its page
+     */
+    public static MarkShown of(Mark mark, int page, long startMs, long endMs, long drawMs) {
+      return new MarkShown(
+          mark.kind().name().toLowerCase(Locale.ROOT),
+          page,
+          startMs,
+          endMs,
+          drawMs,
+          mark.boxes(),
+          mark.number(),
+          mark.kind() == Mark.Kind.NOTE
+              ? String.join("\n", NoteSlip.lines(mark.words()))
+              : mark.words(),
+          mark.ink());
+    }
+
+    /** This mark with other words. */
+    public MarkShown saying(String other) {
+      return new MarkShown(kind, page, startMs, endMs, drawMs, boxes, number, other, ink);
+    }
+  }
 }

@@ -3,9 +3,9 @@ package school.kerygma.core.walkthrough;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.walkthrough.PlaybackScore.CameraKey;
@@ -216,7 +216,9 @@ public final class ScoreCompiler {
   private void addMarks(RunningOrder.Segment segment, List<TraceEvent> events) {
     long end = segment.program().endMs();
     for (TraceEvent event : events) {
-      if (event instanceof TraceEvent.MarkMade made && known.containsKey(made.mark().pageId())) {
+      if (event instanceof TraceEvent.MarkMade made
+          && made.mark().kind() != Mark.Kind.COVER // What is covered is not in the picture at all.
+          && known.containsKey(made.mark().pageId())) {
         Mark mark = made.mark();
         long at = segment.toProgram(made.atMs());
         long until =
@@ -225,15 +227,7 @@ public final class ScoreCompiler {
                 .mapToLong(later -> segment.toProgram(later.atMs()))
                 .min()
                 .orElse(end);
-        marks.add(
-            new MarkShown(
-                mark.kind().name().toLowerCase(Locale.ROOT),
-                page(mark.pageId()),
-                at,
-                until,
-                mark.boxes(),
-                mark.number(),
-                mark.words()));
+        marks.add(MarkShown.of(mark, page(mark.pageId()), at, until, made.overMs()));
       }
     }
   }

@@ -36,7 +36,9 @@ public record ScoreMoment(
 
   /** How much of a mark is drawn at a moment, 0 to 1. */
   public static double drawn(MarkShown mark, long atMs) {
-    return Math.clamp((atMs - mark.startMs()) / (double) PlaybackScore.MARK_DRAW_MS, 0, 1);
+    return mark.drawMs() == 0
+        ? 1
+        : Math.clamp((atMs - mark.startMs()) / (double) mark.drawMs(), 0, 1);
   }
 
   private static Optional<CameraKey> camera(List<CameraKey> keys, long atMs) {

@@ -3,7 +3,9 @@ package school.kerygma.core.walkthrough;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import school.kerygma.core.time.Span;
 
 /**
@@ -23,6 +25,20 @@ public record Trace(List<TraceEvent> events) {
   /** The events inside a span, in order. */
   public List<TraceEvent> within(Span span) {
     return events.stream().filter(e -> span.contains(e.atMs())).toList();
+  }
+
+  /** What was covered and not uncovered again. */
+  public List<TraceEvent.Covered> covered() {
+    Set<UUID> lifted =
+        events.stream()
+            .filter(TraceEvent.Uncovered.class::isInstance)
+            .map(e -> ((TraceEvent.Uncovered) e).id())
+            .collect(Collectors.toSet());
+    return events.stream()
+        .filter(TraceEvent.Covered.class::isInstance)
+        .map(TraceEvent.Covered.class::cast)
+        .filter(c -> !lifted.contains(c.id()))
+        .toList();
   }
 
   /**

@@ -1,6 +1,8 @@
 package school.kerygma.core.walkthrough;
 
+import java.util.List;
 import java.util.UUID;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
 
 /** One thing the teacher did while recording, at a time on the recording's clock. */
@@ -28,9 +30,29 @@ public sealed interface TraceEvent {
   /** The pointer leaves the stage. */
   record PointerGone(long atMs) implements TraceEvent {}
 
-  /** A mark is made. */
-  record MarkMade(long atMs, Mark mark) implements TraceEvent {}
+  /**
+   * A mark is made.
+   *
+   * @param overMs how long it took to draw it
+   */
+  record MarkMade(long atMs, Mark mark, long overMs) implements TraceEvent {
+
+    /** A mark that is made at once. */
+    public MarkMade(long atMs, Mark mark) {
+      this(atMs, mark, PlaybackScore.MARK_DRAW_MS);
+    }
+  }
 
   /** All marks of a page are wiped off. */
   record Wiped(long atMs, UUID pageId) implements TraceEvent {}
+
+  /**
+   * Something is covered: from then on for good, on its page, not in its moment.
+   *
+   * @param id of the standing mark
+   */
+  record Covered(long atMs, UUID id, UUID pageId, List<Box> boxes) implements TraceEvent {}
+
+  /** A cover is lifted. */
+  record Uncovered(long atMs, UUID id) implements TraceEvent {}
 }

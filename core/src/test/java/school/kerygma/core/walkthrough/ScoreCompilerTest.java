@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.walkthrough.PlaybackScore.ShownPage;

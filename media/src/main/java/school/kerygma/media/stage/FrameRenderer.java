@@ -10,10 +10,14 @@ import java.awt.geom.AffineTransform;
 import java.awt.geom.Area;
 import java.awt.geom.Ellipse2D;
 import java.awt.geom.Line2D;
+import java.awt.geom.Path2D;
+import java.awt.geom.Point2D;
 import java.awt.geom.Rectangle2D;
 import java.awt.geom.RoundRectangle2D;
 import java.awt.image.BufferedImage;
 import java.util.List;
+import school.kerygma.core.annotation.Ink;
+import school.kerygma.core.annotation.NoteSlip;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.PlaybackScore.MarkShown;
@@ -90,7 +94,7 @@ public final class FrameRenderer {
         .pointer()
         .ifPresent(
             p -> {
-              var at = toStage.transform(new java.awt.geom.Point2D.Double(p.x(), p.y()), null);
+              var at = toStage.transform(new Point2D.Double(p.x(), p.y()), null);
               disc(g, at.getX(), at.getY(), 11, Color.WHITE);
               disc(g, at.getX(), at.getY(), 9, PLUM);
             });
@@ -153,10 +157,60 @@ public final class FrameRenderer {
         double half = g.getFontMetrics().stringWidth(text) / 2.0;
         g.drawString(text, (float) (x - half), (float) (y + 9 * drawn));
       }
+      case "ink" -> ink(g, toStage, mark.ink(), drawn);
+      case "note" -> note(g, toStage, mark, drawn);
       default -> {
         // Lights are drawn beneath all other marks.
       }
     }
+  }
+
+  /** A line whose width changes from point to point. */
+  private static void ink(
+      Graphics2D g, AffineTransform toStage, List<Ink.Point> line, double drawn) {
+    double scale = toStage.getScaleX();
+    Point2D from = onStage(toStage, line.getFirst());
+    if (line.size() == 1) {
+      disc(g, from.getX(), from.getY(), line.getFirst().width() * scale / 2, PLUM);
+      return;
+    }
+    int last = (int) Math.max(1, Math.round(drawn * (line.size() - 1)));
+    int i = 1;
+    while (i <= last) {
+      double width = line.get(i - 1).width();
+      Path2D piece = new Path2D.Double();
+      piece.moveTo(from.getX(), from.getY());
+      do {
+        from = onStage(toStage, line.get(i));
+        piece.lineTo(from.getX(), from.getY());
+        i++;
+      } while (i <= last && line.get(i - 1).width() == width);
+      g.setStroke(
+          new BasicStroke((float) (width * scale), BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND));
+      g.draw(piece);
+    }
+  }
+
+  private static Point2D onStage(AffineTransform toStage, Ink.Point point) {
+    return toStage.transform(new Point2D.Double(point.x(), point.y()), null);
+  }
+
+  private static void note(Graphics2D g, AffineTransform toStage, MarkShown mark, double drawn) {
+    Rectangle2D r = onStage(toStage, mark.boxes().getFirst());
+    double line = NoteSlip.LINE * toStage.getScaleX();
+    g.setComposite(AlphaComposite.getInstance(AlphaComposite.SRC_OVER, (float) drawn));
+    g.setColor(Color.WHITE);
+    g.fill(r);
+    g.setColor(PLUM);
+    g.setStroke(new BasicStroke(3));
+    g.draw(r);
+    g.setFont(new Font(Font.SANS_SERIF, Font.PLAIN, 1).deriveFont((float) (line * 0.74)));
+    double y = r.getY();
+    for (String text : mark.words().split("\n")) {
+      y += line;
+      g.drawString(text, (float) (r.getX() + line * 0.4), (float) y);
+    }
+    g.setComposite(AlphaComposite.SrcOver);
   }
 
   private static void disc(Graphics2D g, double x, double y, double radius, Color color) {

@@ -6,6 +6,8 @@ import java.awt.image.BufferedImage;
 import java.util.List;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import school.kerygma.core.annotation.Ink;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.PlaybackScore.CameraKey;
@@ -48,9 +50,11 @@ class FrameRendererTest {
         0,
         1_000,
         5_000,
+        250,
         List.of(new Box(100, 80, 60, 12)),
         kind.equals("number") ? 3 : 0,
-        "");
+        "",
+        List.of());
   }
 
   private static int at(BufferedImage image, int x, int y) {
@@ -94,5 +98,43 @@ class FrameRendererTest {
   void aMarkIsNotSeenBeforeItsMomentNorAfterIt() {
     assertThat(at(frame(999, mark("underline")), 260, 185)).isEqualTo(WHITE);
     assertThat(at(frame(5_000, mark("underline")), 260, 185)).isEqualTo(WHITE);
+  }
+
+  private static MarkShown ink(List<Ink.Point> line) {
+    return MarkShown.of(Mark.ink(new UUID(0, 1), line), 0, 1_000, 5_000, 1_000);
+  }
+
+  @Test
+  void inkIsAsWideAsItWasPressedAndIsDrawnAsLongAsItTook() {
+    MarkShown line =
+        ink(
+            List.of(
+                new Ink.Point(40, 40, 2),
+                new Ink.Point(100, 40, 2),
+                new Ink.Point(160, 40, 8),
+                new Ink.Point(220, 40, 8)));
+    // By hand: 2 px a point; the thin half is 4 px high around y = 80, the thick one 16.
+    BufferedImage half = frame(1_340, line);
+    assertThat(at(half, 120, 80)).isEqualTo(PLUM);
+    assertThat(at(half, 400, 80)).isEqualTo(WHITE);
+    BufferedImage whole = frame(2_000, line);
+    assertThat(at(whole, 120, 85)).isEqualTo(WHITE);
+    assertThat(at(whole, 400, 85)).isEqualTo(PLUM);
+  }
+
+  @Test
+  void aNoteLiesOnItsSlip() {
+    Mark note =
+        new Mark(Mark.Kind.NOTE, new UUID(0, 1), List.of(new Box(40, 40, 100, 19)), 0, "Bring it");
+    BufferedImage frame = frame(2_000, MarkShown.of(note, 0, 0, 5_000, 0));
+    assertThat(at(frame, 80, 100)).isNotEqualTo(WHITE);
+    assertThat(at(frame, 70, 100)).isEqualTo(WHITE);
+    boolean written = false;
+    for (int x = 90; x < 180; x++) {
+      for (int y = 86; y < 112; y++) {
+        written |= at(frame, x, y) != WHITE;
+      }
+    }
+    assertThat(written).isTrue();
   }
 }

@@ -1,0 +1,214 @@
+package school.kerygma.app.handouts;
+
+import java.time.Clock;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.core.annotation.Covers;
+import school.kerygma.core.annotation.Ink;
+import school.kerygma.core.annotation.Mark;
+import school.kerygma.core.annotation.NoteSlip;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.handout.Word;
+
+/** The marks that stand on pages, and what their covers leave to be read. */
+@Service
+@Transactional
+public class Marks {
+
+  /** More marks on one page than this are none that a person made. */
+  private static final int MOST = 500;
+
+  /** Widths that a pen can have, in points. */
+  private static final double WIDEST = 20;
+
+  /**
+   * A standing mark.
+   *
+   * @param lost whether a newer edition had no place for it
+   */
+  public record Standing(UUID id, Mark mark, boolean lost) {}
+
+  /**
+   * A mark as it comes from a teacher's hand.
+   *
+   * @param boxes x, y, width and height of each; of a note where its slip is put
+   * @param words what a note says; of the other kinds the page itself knows them
+   * @param ink x, y and pressure of each place of the pen
+   * @param width usual width of the pen, in points
+   */
+  public record Drawn(
+      Mark.Kind kind,
+      List<Box> boxes,
+      int number,
+      String words,
+      List<double[]> ink,
+      double width) {}
+
+  private final StandingMark.Repository marks;
+  private final Handout.PageRepository pages;
+  private final Clock clock;
+
+  Marks(StandingMark.Repository marks, Handout.PageRepository pages, Clock clock) {
+    this.marks = marks;
+    this.pages = pages;
+    this.clock = clock;
+  }
+
+  /** The marks of some pages, in the order of their making. */
+  @Transactional(readOnly = true)
+  public Map<UUID, List<Standing>> standing(Collection<UUID> of) {
+    Map<UUID, List<Standing>> byPage = new LinkedHashMap<>();
+    if (!of.isEmpty()) {
+      for (StandingMark m : marks.ofPages(of)) {
+        byPage
+            .computeIfAbsent(m.pageId(), p -> new java.util.ArrayList<>())
+            .add(new Standing(m.getId(), m.mark(), m.isLost()));
+      }
+    }
+    return byPage;
+  }
+
+  /** The marks of some pages, for the browser of their teacher. */
+  @Transactional(readOnly = true)
+  public List<MarkView> views(Collection<UUID> pageIds) {
+    return MarkView.all(standing(pageIds));
+  }
+
+  /** The marks of some pages, as they are drawn. */
+  @Transactional(readOnly = true)
+  public Map<UUID, List<Mark>> of(Collection<UUID> pageIds) {
+    Map<UUID, List<Mark>> byPage = new HashMap<>();
+    standing(pageIds)
+        .forEach((page, own) -> byPage.put(page, own.stream().map(Standing::mark).toList()));
+    return byPage;
+  }
+
+  /** The covers of a page. */
+  @Transactional(readOnly = true)
+  public Covers covers(UUID page) {
+    return Covers.of(of(List.of(page)).getOrDefault(page, List.of()));
+  }
+
+  /** The words of a page that may be read by others than its teacher. */
+  @Transactional(readOnly = true)
+  public String openText(UUID page) {
+    return covers(page).leave(words(page)).stream()
+        .map(Word::text)
+        .collect(Collectors.joining(" "));
+  }
+
+  /** The marks of pages as others see them: no cover, and no words from under one. */
+  @Transactional(readOnly = true)
+  public Map<UUID, List<Mark>> open(Collection<UUID> pageIds) {
+    Map<UUID, List<Mark>> byPage = new HashMap<>();
+    of(pageIds)
+        .forEach(
+            (page, own) -> {
+              Covers covers = Covers.of(own);
+              byPage.put(
+                  page,
+                  own.stream()
+                      .filter(m -> m.kind() != Mark.Kind.COVER)
+                      .map(
+                          m ->
+                              m.kind() != Mark.Kind.NOTE && covers.hidesAny(m.boxes())
+                                  ? m.saying("")
+                                  : m)
+                      .toList());
+            });
+    return byPage;
+  }
+
+  private List<Word> words(UUID page) {
+    return pages.findById(page).map(p -> PageWords.read(p.words())).orElseThrow(Problem::notFound);
+  }
+
+  /**
+   * Makes a mark. One that is made twice is one mark.
+   *
+   * @throws Problem if the page has too many
+   * @throws IllegalArgumentException if it is no mark
+   */
+  public Standing make(UUID page, UUID id, Drawn drawn) {
+    Optional<StandingMark> known = marks.findById(id);
+    if (known.isPresent()) {
+      if (!known.get().pageId().equals(page)) {
+        throw Problem.notFound();
+      }
+      return new Standing(id, known.get().mark(), known.get().isLost());
+    }
+    if (marks.ofPages(List.of(page)).size() >= MOST) {
+      throw Problem.refused("too-many-marks", MOST);
+    }
+    return keep(id, mark(page, drawn));
+  }
+
+  Standing keep(UUID id, Mark mark) {
+    marks.save(new StandingMark(id, mark, clock.instant()));
+    return new Standing(id, mark, false);
+  }
+
+  private Mark mark(UUID page, Drawn drawn) {
+    Handout.PageEntity on = pages.findById(page).orElseThrow(Problem::notFound);
+    return switch (drawn.kind()) {
+      case INK -> {
+        List<double[]> raw = drawn.ink();
+        if (raw.isEmpty() || raw.size() > Ink.MOST_POINTS || drawn.width() > WIDEST) {
+          throw new IllegalArgumentException("No ink: " + raw.size());
+        }
+        yield Mark.ink(
+            page,
+            Ink.smooth(
+                raw.stream()
+                    .map(p -> new Ink.Point(p[0], p[1], Ink.width(drawn.width(), p[2])))
+                    .toList()));
+      }
+      case NOTE -> {
+        String text = drawn.words().strip();
+        if (text.isEmpty() || text.length() > Mark.LONGEST_NOTE) {
+          throw Problem.refused("note", Mark.LONGEST_NOTE);
+        }
+        Box place = drawn.boxes().getFirst();
+        Box whole = new Box(0, 0, on.width(), on.height());
+        yield new Mark(
+            Mark.Kind.NOTE, page, List.of(NoteSlip.at(place.x(), place.y(), text, whole)), 0, text);
+      }
+      default ->
+          new Mark(drawn.kind(), page, drawn.boxes(), drawn.number(), text(on, drawn.boxes()));
+    };
+  }
+
+  private static String text(Handout.PageEntity page, List<Box> boxes) {
+    return PageWords.read(page.words()).stream()
+        .filter(w -> boxes.stream().anyMatch(b -> b.contains(w.box().centerX(), w.box().centerY())))
+        .map(Word::text)
+        .collect(Collectors.joining(" "));
+  }
+
+  /**
+   * Covers places of a page as a recording did.
+   *
+   * @param owner whose page it must be; the covers of others are left alone
+   */
+  public void cover(UUID owner, UUID page, UUID id, List<Box> boxes) {
+    boolean own =
+        pages.whole(page).filter(p -> p.edition().handout().ownerId().equals(owner)).isPresent();
+    if (own && !marks.existsById(id)) {
+      make(page, id, new Drawn(Mark.Kind.COVER, boxes, 0, "", List.of(), 0));
+    }
+  }
+
+  /** Takes a mark away; one that is not there is no fault. */
+  public void takeAway(UUID page, UUID id) {
+    marks.findById(id).filter(m -> m.pageId().equals(page)).ifPresent(marks::delete);
+  }
+}
