@@ -201,6 +201,9 @@ class Book {
     const { sent, ...shown } = mark;
     const own = { ...shown, id: crypto.randomUUID(), page: sheet.page.id };
     this.problem = '';
+    if (own.kind === 'light') {
+      this.marks = this.marks.filter((m) => m.kind !== 'light' || m.page !== own.page);
+    }
     this.marks.push(own);
     this.#made.push(own.id);
     this.#changed();

@@ -164,6 +164,11 @@ class Handout {
       return height;
     }
 
+    /** The page with its words. */
+    school.kerygma.core.handout.Page page() {
+      return new school.kerygma.core.handout.Page(number, width, height, PageWords.read(words));
+    }
+
     String words() {
       return words;
     }

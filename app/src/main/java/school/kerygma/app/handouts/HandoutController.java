@@ -17,6 +17,8 @@ import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.frame.PageJson;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.app.work.Work;
+import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.text.Readability;
 import school.kerygma.core.text.Words;
@@ -37,6 +39,7 @@ class HandoutController {
   private final Marks marks;
   private final RosterNames names;
   private final Sections sections;
+  private final Works works;
   private final PageJson json;
   private final Gate gate;
 
@@ -47,8 +50,10 @@ class HandoutController {
       Marks marks,
       RosterNames names,
       Sections sections,
+      Works works,
       PageJson json,
       Gate gate) {
+    this.works = works;
     this.marks = marks;
     this.names = names;
     this.json = json;
@@ -83,6 +88,12 @@ class HandoutController {
     model.addAttribute("tables", rubrics.of(id));
     List<PageView> pages = handouts.get(id).shown();
     List<UUID> pageIds = pages.stream().map(PageView::id).toList();
+    model.addAttribute(
+        "making",
+        works
+            .latest(id)
+            .filter(w -> !w.state().isOver() || w.state() == Work.State.FAILED)
+            .orElse(null));
     model.addAttribute("names", names.on(me.id(), pageIds));
     model.addAttribute("json", json.of(new Marking(pages, marks.views(pageIds))));
     String text = facts.text(id);

@@ -23,9 +23,7 @@ import school.kerygma.app.frame.Excerpt;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Works;
-import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.SnapTargets;
-import school.kerygma.core.handout.Word;
 import school.kerygma.core.rubric.Grid;
 import school.kerygma.media.office.OfficeConverter;
 import school.kerygma.media.office.OfficeKind;
@@ -53,14 +51,6 @@ public class Handouts {
       int edition,
       List<PageView> shown,
       Works.@Nullable View work) {}
-
-  /** An edition that has been read: its pages from the first, each with its words. */
-  public record EditionText(int number, List<UUID> pages, List<String> texts) {
-
-    public String text() {
-      return String.join(" ", texts);
-    }
-  }
 
   /**
    * A page that has the words that were asked for.
@@ -285,36 +275,6 @@ public class Handouts {
             .toList();
   }
 
-  /** The editions of a handout that have been read, the newest first. */
-  @Transactional(readOnly = true)
-  public List<EditionText> editions(UUID handout) {
-    return editions.ofHandouts(List.of(handout)).stream()
-        .filter(Handout.Edition::isReady)
-        .map(
-            e -> {
-              List<Handout.PageEntity> own = pages.ofEdition(e.id());
-              return new EditionText(
-                  e.number(),
-                  own.stream().map(Handout.PageEntity::id).toList(),
-                  own.stream().map(Handout.PageEntity::body).toList());
-            })
-        .toList();
-  }
-
-  /** The words of a page whose middle lies in a box. */
-  @Transactional(readOnly = true)
-  public String textWithin(UUID page, Box box) {
-    return pages
-        .findById(page)
-        .map(
-            p ->
-                PageWords.read(p.words()).stream()
-                    .filter(w -> box.contains(w.box().centerX(), w.box().centerY()))
-                    .map(Word::text)
-                    .collect(Collectors.joining(" ")))
-        .orElse("");
-  }
-
   /** The titles of handouts. */
   @Transactional(readOnly = true)
   public Map<UUID, String> titles(Collection<UUID> of) {
@@ -329,8 +289,7 @@ public class Handouts {
     Handout.PageEntity p = pages.findById(page).orElseThrow(Problem::notFound);
     List<Grid> tables = Rubrics.grids(p);
     return SnapTargets.of(
-        new school.kerygma.core.handout.Page(
-            p.number(), p.width(), p.height(), PageWords.read(p.words())),
+        p.page(),
         tables.stream().flatMap(t -> t.cells().stream()).map(Grid.Cell::box).toList(),
         tables.stream().flatMap(t -> t.rowBoxes().stream()).toList());
   }

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -149,7 +150,43 @@ public class Marks {
     if (marks.ofPages(List.of(page)).size() >= MOST) {
       throw Problem.refused("too-many-marks", MOST);
     }
+    if (drawn.kind() == Mark.Kind.LIGHT) {
+      // A page has one light at a time.
+      marks.ofPages(List.of(page)).stream()
+          .filter(m -> m.mark().kind() == Mark.Kind.LIGHT)
+          .forEach(marks::delete);
+    }
     return keep(id, mark(page, drawn));
+  }
+
+  /**
+   * Adds marks that come from elsewhere; those that are there already are not made again.
+   *
+   * @return how many were added
+   */
+  public int add(List<Mark> all) {
+    Set<UUID> pageIds = all.stream().map(Mark::pageId).collect(Collectors.toSet());
+    Map<UUID, List<Mark>> there = of(pageIds);
+    int added = 0;
+    for (Mark mark : all) {
+      List<Mark> own = there.getOrDefault(mark.pageId(), List.of());
+      if (own.stream().noneMatch(m -> same(m, mark)) && own.size() + added < MOST) {
+        keep(UUID.randomUUID(), mark);
+        added++;
+      }
+    }
+    return added;
+  }
+
+  private static boolean same(Mark a, Mark b) {
+    Box one = Box.around(a.boxes());
+    Box other = Box.around(b.boxes());
+    return a.kind() == b.kind()
+        && a.words().equals(b.words())
+        && Math.abs(one.x() - other.x()) < 1
+        && Math.abs(one.y() - other.y()) < 1
+        && Math.abs(one.right() - other.right()) < 1
+        && Math.abs(one.bottom() - other.bottom()) < 1;
   }
 
   Standing keep(UUID id, Mark mark) {

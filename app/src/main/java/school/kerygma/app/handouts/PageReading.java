@@ -59,6 +59,8 @@ public class PageReading implements Work {
   private final Handout.Repository handouts;
   private final Handout.PageRepository pages;
   private final PagePictures pictures;
+  private final Marks marks;
+  private final Editions older;
   private final MediaStore store;
   private final OfficeConverter converter;
   private final TransactionTemplate inTransaction;
@@ -68,6 +70,8 @@ public class PageReading implements Work {
       Handout.Repository handouts,
       Handout.PageRepository pages,
       PagePictures pictures,
+      Marks marks,
+      Editions older,
       MediaStore store,
       OfficeConverter converter,
       TransactionTemplate inTransaction) {
@@ -75,6 +79,8 @@ public class PageReading implements Work {
     this.handouts = handouts;
     this.pages = pages;
     this.pictures = pictures;
+    this.marks = marks;
+    this.older = older;
     this.store = store;
     this.converter = converter;
     this.inTransaction = inTransaction;
@@ -104,7 +110,11 @@ public class PageReading implements Work {
     } catch (PaperRefused refused) {
       throw Problem.refused("paper." + refused.reason());
     }
-    inTransaction.executeWithoutResult(t -> editions.findById(subject).orElseThrow().ready());
+    inTransaction.executeWithoutResult(
+        t -> {
+          older.carryMarks(subject);
+          editions.findById(subject).orElseThrow().ready();
+        });
   }
 
   /** The file that has pages: the paper itself, or the PDF that it is turned into. */
@@ -135,7 +145,7 @@ public class PageReading implements Work {
     }
   }
 
-  private static String pdf(UUID edition) {
+  static String pdf(UUID edition) {
     return "editions/" + edition + ".pdf";
   }
 
@@ -149,6 +159,8 @@ public class PageReading implements Work {
                         new Handout.PageEntity(
                             edition, page, PageRulings.write(paper.rulings(number))))
                     .id());
+    inTransaction.executeWithoutResult(
+        t -> paper.marks(number, id).forEach(m -> marks.keep(UUID.randomUUID(), m)));
     boolean photograph = paper.mediaType().equals("image/jpeg");
     for (Size size : Size.values()) {
       store.put(

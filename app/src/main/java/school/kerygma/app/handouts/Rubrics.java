@@ -9,7 +9,6 @@ import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
-import school.kerygma.core.handout.Page;
 import school.kerygma.core.rubric.Grid;
 import school.kerygma.core.rubric.GridReader;
 import school.kerygma.core.rubric.Rubric;
@@ -56,9 +55,7 @@ public class Rubrics {
   }
 
   static List<Grid> grids(Handout.PageEntity page) {
-    return GridReader.read(
-        new Page(page.number(), page.width(), page.height(), PageWords.read(page.words())),
-        PageRulings.read(page.rulings()));
+    return GridReader.read(page.page(), PageRulings.read(page.rulings()));
   }
 
   private static Grid mended(

@@ -14,6 +14,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.handouts.Editions;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.handouts.PageView;
 import school.kerygma.app.store.MediaStore;
@@ -33,6 +34,7 @@ import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.core.walkthrough.ScoreCompiler;
 import school.kerygma.core.walkthrough.Sight;
 import school.kerygma.core.walkthrough.Trace;
+import school.kerygma.core.walkthrough.TraceCarry;
 import school.kerygma.core.walkthrough.TraceEvent;
 import school.kerygma.media.sound.Sound;
 import tools.jackson.databind.json.JsonMapper;
@@ -55,6 +57,7 @@ class Compiling implements Work {
   private final Recordings recordings;
   private final Ending ending;
   private final Handouts handouts;
+  private final Editions editions;
   private final MediaStore store;
   private final Works works;
   private final TransactionTemplate inTransaction;
@@ -71,6 +74,7 @@ class Compiling implements Work {
       Recordings recordings,
       Ending ending,
       Handouts handouts,
+      Editions editions,
       MediaStore store,
       Works works,
       TransactionTemplate inTransaction,
@@ -84,6 +88,7 @@ class Compiling implements Work {
     this.recordings = recordings;
     this.ending = ending;
     this.handouts = handouts;
+    this.editions = editions;
     this.store = store;
     this.works = works;
     this.inTransaction = inTransaction;
@@ -198,11 +203,11 @@ class Compiling implements Work {
             .sorted(Comparator.comparing(t -> place.get(t.stopId())))
             .map(t -> new RunningOrder.Part(t.stopId(), t.id(), t.recordingId(), t.span()))
             .toList();
-    Map<UUID, Trace> traces =
-        parts.stream()
-            .map(RunningOrder.Part::recordingId)
-            .distinct()
-            .collect(Collectors.toMap(r -> r, recordings::trace));
+    Map<UUID, Sight> sights = new HashMap<>();
+    all.stream()
+        .filter(s -> s.sight() != null)
+        .forEach(s -> sights.put(s.id(), java.util.Objects.requireNonNull(s.sight())));
+    Map<UUID, Trace> traces = onNewest(parts, sights);
     Map<UUID, PageView> pages = new HashMap<>(handouts.pages(pageIds(all, traces)));
     UUID owner = walkthrough.ownerId();
     pages.keySet().removeIf(p -> !handouts.ownerOfPage(p).equals(java.util.Optional.of(owner)));
@@ -226,6 +231,39 @@ class Compiling implements Work {
                 Collectors.toMap(
                     PageView::id,
                     p -> new PlaybackScore.ShownPage(p.id(), p.width(), p.height()))));
+  }
+
+  /**
+   * The traces of takes, brought onto the newest edition where a stop shows it now but was recorded
+   * on one before.
+   */
+  private Map<UUID, Trace> onNewest(List<RunningOrder.Part> parts, Map<UUID, Sight> sights) {
+    Map<UUID, Trace> traces = new HashMap<>();
+    parts.forEach(p -> traces.computeIfAbsent(p.recordingId(), recordings::trace));
+    Set<UUID> seen =
+        traces.values().stream()
+            .flatMap(t -> t.events().stream())
+            .flatMap(e -> e.page().stream())
+            .collect(Collectors.toSet());
+    Map<UUID, Editions.Way> ways = editions.toNewest(handouts.pages(seen).keySet());
+    if (ways.isEmpty()) {
+      return traces;
+    }
+    Set<UUID> known = new java.util.HashSet<>(seen);
+    sights.values().forEach(s -> known.add(s.pageId()));
+    Map<UUID, UUID> papers = new HashMap<>();
+    handouts.pages(known).forEach((id, page) -> papers.put(id, page.handout()));
+    Map<UUID, TraceCarry> carries = new HashMap<>();
+    ways.forEach((page, w) -> carries.put(page, new TraceCarry(w.carry(), w.page(), w.to())));
+    for (RunningOrder.Part part : parts) {
+      Sight sight = sights.get(part.stopId());
+      if (sight != null && editions.toNewest(sight.pageId()).isEmpty()) {
+        Map<UUID, TraceCarry> own = new HashMap<>(carries);
+        own.keySet().removeIf(p -> !papers.get(p).equals(papers.get(sight.pageId())));
+        traces.computeIfPresent(part.recordingId(), (r, t) -> t.carried(part.span(), own));
+      }
+    }
+    return traces;
   }
 
   private static Set<UUID> pageIds(List<Walkthrough.StopEntity> stops, Map<UUID, Trace> traces) {

@@ -2,8 +2,10 @@ package school.kerygma.app.walkthroughs;
 
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -17,11 +19,15 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.handouts.Editions;
 import school.kerygma.app.handouts.Facts;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.annotation.Carry;
+import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.EditionChanges;
-import school.kerygma.core.handout.TextAnchor;
+import school.kerygma.core.handout.Page;
+import school.kerygma.core.walkthrough.Sight;
 
 /** A new edition of a handout: what has changed, and which stops show what is no more. */
 @Controller
@@ -30,17 +36,24 @@ class EditionController {
   /**
    * A stop that shows a page of an edition before.
    *
-   * @param same whether the new edition has the very words that it shows
+   * @param now where the newest edition has the very words that it shows, if it has them
    */
-  record Shown(Scripts.Head walkthrough, StopView stop, boolean same) {}
+  record Shown(Scripts.Head walkthrough, StopView stop, Optional<Sight> now) {
+
+    public boolean same() {
+      return now.isPresent();
+    }
+  }
 
   private final Handouts handouts;
+  private final Editions editions;
   private final Facts facts;
   private final Scripts scripts;
   private final Gate gate;
 
-  EditionController(Handouts handouts, Facts facts, Scripts scripts, Gate gate) {
+  EditionController(Handouts handouts, Editions editions, Facts facts, Scripts scripts, Gate gate) {
     this.handouts = handouts;
+    this.editions = editions;
     this.facts = facts;
     this.scripts = scripts;
     this.gate = gate;
@@ -63,38 +76,63 @@ class EditionController {
   String changes(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
     model.addAttribute("handout", handouts.get(id));
-    List<Handouts.EditionText> editions = handouts.editions(id);
-    if (editions.size() > 1) {
-      Handouts.EditionText newest = editions.get(0);
-      EditionChanges changes = EditionChanges.between(editions.get(1).text(), newest.text());
+    List<Editions.Content> all = editions.of(id);
+    if (all.size() > 1) {
+      EditionChanges changes =
+          EditionChanges.between(all.get(1).text().text(), all.get(0).text().text());
       model.addAttribute("changes", changes);
       for (EditionChanges.Kind kind : EditionChanges.Kind.values()) {
         model.addAttribute(kind.name().toLowerCase(java.util.Locale.ROOT), changes.count(kind));
       }
       model.addAttribute("lost", facts.lost(id));
-      model.addAttribute("stops", stops(me, editions, newest.text()));
+      model.addAttribute("lostMarks", editions.lost(id));
+      List<Shown> stops = stops(me, all);
+      model.addAttribute("stops", stops);
+      model.addAttribute("movable", stops.stream().anyMatch(Shown::same));
     }
     return "walkthroughs/edition";
   }
 
-  private List<Shown> stops(SignedIn me, List<Handouts.EditionText> editions, String text) {
+  /** Shows the newest edition at every stop whose words are still the same. */
+  @PostMapping("/handouts/{id}/edition/stops")
+  String show(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+    for (Shown shown : stops(me, editions.of(id))) {
+      shown.now().ifPresent(sight -> scripts.reframe(shown.stop().id(), sight));
+    }
+    return "redirect:/handouts/" + id + "/edition";
+  }
+
+  private List<Shown> stops(SignedIn me, List<Editions.Content> all) {
     Set<UUID> before =
-        editions.stream().skip(1).flatMap(e -> e.pages().stream()).collect(Collectors.toSet());
+        all.stream().skip(1).flatMap(e -> e.ids().stream()).collect(Collectors.toSet());
+    Map<UUID, Optional<Editions.Way>> ways = new HashMap<>();
     List<Shown> shown = new ArrayList<>();
     for (Map.Entry<Scripts.Head, List<StopView>> own :
         scripts.showing(me.id(), before).entrySet()) {
       for (StopView stop : own.getValue()) {
-        shown.add(new Shown(own.getKey(), stop, isThere(stop, text)));
+        Optional<Sight> now =
+            stop.sight()
+                .flatMap(
+                    sight ->
+                        ways.computeIfAbsent(sight.pageId(), editions::toNewest)
+                            .flatMap(way -> now(sight, way, all.get(0).pages())));
+        shown.add(new Shown(own.getKey(), stop, now));
       }
     }
     return shown;
   }
 
-  private boolean isThere(StopView stop, String text) {
-    return stop.sight()
-        .map(s -> handouts.textWithin(s.pageId(), s.frame()))
-        .filter(words -> !words.isBlank())
-        .map(words -> TextAnchor.of(words, 0, words.length()).in(text).isPresent())
-        .orElse(false);
+  /** Where the words of a frame are seen now, if all of them are still there. */
+  private static Optional<Sight> now(Sight sight, Editions.Way way, List<Page> pages) {
+    return way.carry()
+        .landed(way.page(), List.of(sight.frame()))
+        .filter(Carry.Landed::whole)
+        .map(
+            landed -> {
+              int page = landed.shift().page();
+              Box frame = Box.around(landed.boxes());
+              return new Sight(way.to().get(page), frame.within(pages.get(page).box()));
+            });
   }
 }

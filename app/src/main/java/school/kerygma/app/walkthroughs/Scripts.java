@@ -164,6 +164,13 @@ public class Scripts {
     return get(stop);
   }
 
+  /** Shows the same words on another page. */
+  void reframe(UUID stop, Sight sight) {
+    Walkthrough.StopEntity s = entity(stop);
+    s.show(sight);
+    compiling.again(s.walkthroughId());
+  }
+
   /** Ties a stop to the tasks that it explains; only tasks of the walkthrough's owner count. */
   public StopView tie(UUID stop, Set<UUID> to) {
     Walkthrough.StopEntity s = entity(stop);

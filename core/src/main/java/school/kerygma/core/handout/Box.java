@@ -65,6 +65,17 @@ public record Box(double x, double y, double width, double height) {
         Math.max(bottom(), other.bottom()));
   }
 
+  /** The part of this box that lies in another, at least a point wide and high. */
+  public Box within(Box other) {
+    double left = Math.clamp(x, other.x, other.right() - 1);
+    double top = Math.clamp(y, other.y, other.bottom() - 1);
+    return between(
+        left,
+        top,
+        Math.clamp(right(), left + 1, other.right()),
+        Math.clamp(bottom(), top + 1, other.bottom()));
+  }
+
   /** This box with {@code margin} points more on every side. */
   public Box grownBy(double margin) {
     return new Box(x - margin, y - margin, width + 2 * margin, height + 2 * margin);

@@ -111,13 +111,7 @@ public record SnapTargets(
     List<Box> covered =
         lines.stream().map(t -> t.boxes().getFirst()).filter(line -> covers(drawn, line)).toList();
     Box frame = covered.isEmpty() ? drawn : Box.around(covered).grownBy(FRAME_MARGIN);
-    double left = Math.clamp(frame.x(), page.x(), page.right() - 1);
-    double top = Math.clamp(frame.y(), page.y(), page.bottom() - 1);
-    return Box.between(
-        left,
-        top,
-        Math.clamp(frame.right(), left + 1, page.right()),
-        Math.clamp(frame.bottom(), top + 1, page.bottom()));
+    return frame.within(page);
   }
 
   private static boolean covers(Box drawn, Box line) {

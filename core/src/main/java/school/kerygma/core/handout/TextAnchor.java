@@ -48,6 +48,9 @@ public record TextAnchor(String exact, String prefix, String suffix, int start) 
     Place best = null;
     int alike = -1;
     for (int at = text.indexOf(exact); at >= 0; at = text.indexOf(exact, at + 1)) {
+      if (cuts(text, at)) {
+        continue;
+      }
       int own = alike(text, at);
       boolean nearer = best == null || Math.abs(at - start) < Math.abs(best.start() - start);
       if (own > alike || own == alike && nearer) {
@@ -56,6 +59,23 @@ public record TextAnchor(String exact, String prefix, String suffix, int start) 
       }
     }
     return Optional.ofNullable(best);
+  }
+
+  /** Whether a place would cut a word in two where none was cut. */
+  private boolean cuts(String text, int at) {
+    int end = at + exact.length();
+    return !endsInWord(prefix)
+            && at > 0
+            && Character.isLetterOrDigit(text.charAt(at - 1))
+            && Character.isLetterOrDigit(exact.charAt(0))
+        || !(!suffix.isEmpty() && Character.isLetterOrDigit(suffix.charAt(0)))
+            && end < text.length()
+            && Character.isLetterOrDigit(text.charAt(end))
+            && Character.isLetterOrDigit(exact.charAt(exact.length() - 1));
+  }
+
+  private static boolean endsInWord(String before) {
+    return !before.isEmpty() && Character.isLetterOrDigit(before.charAt(before.length() - 1));
   }
 
   /** How many characters around a place are those that were around the words. */

@@ -3,6 +3,8 @@ package school.kerygma.core.walkthrough;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -25,6 +27,23 @@ public record Trace(List<TraceEvent> events) {
   /** The events inside a span, in order. */
   public List<TraceEvent> within(Span span) {
     return events.stream().filter(e -> span.contains(e.atMs())).toList();
+  }
+
+  /**
+   * The same with some pages in newer editions for a while.
+   *
+   * @param during what is done outside of it stays where it was done
+   * @param carries by the page before
+   */
+  public Trace carried(Span during, Map<UUID, TraceCarry> carries) {
+    return new Trace(events.stream().flatMap(e -> carried(e, during, carries).stream()).toList());
+  }
+
+  private static Optional<TraceEvent> carried(
+      TraceEvent event, Span during, Map<UUID, TraceCarry> carries) {
+    Optional<TraceCarry> carry =
+        during.contains(event.atMs()) ? event.page().map(carries::get) : Optional.empty();
+    return carry.isPresent() ? carry.get().event(event) : Optional.of(event);
   }
 
   /** What was covered and not uncovered again. */

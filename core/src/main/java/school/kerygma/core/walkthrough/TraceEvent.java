@@ -1,6 +1,7 @@
 package school.kerygma.core.walkthrough;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
@@ -10,6 +11,20 @@ public sealed interface TraceEvent {
 
   /** Milliseconds from the start of the recording, pauses left out. */
   long atMs();
+
+  /** The page on which it was done, if it was done on one. */
+  default Optional<UUID> page() {
+    return switch (this) {
+      case Look look -> Optional.of(look.pageId());
+      case Point point -> Optional.of(point.pageId());
+      case MarkMade made -> Optional.of(made.mark().pageId());
+      case Wiped wiped -> Optional.of(wiped.pageId());
+      case Covered covered -> Optional.of(covered.pageId());
+      case StopBegins begins -> Optional.empty();
+      case PointerGone gone -> Optional.empty();
+      case Uncovered uncovered -> Optional.empty();
+    };
+  }
 
   /**
    * The teacher begins a stop.

@@ -86,4 +86,37 @@ class SnapTargetsTest {
     assertThatThrownBy(() -> new Box(Double.NaN, 0, 1, 1))
         .isInstanceOf(IllegalArgumentException.class);
   }
+
+  @Test
+  void aRowOfATableIsOneBlockAndALineEndsWithItsCell() {
+    Box left = new Box(40, 90, 150, 30);
+    Box right = new Box(190, 90, 150, 30);
+    Page page = page(List.of(line(50, 100, "Sketches"), line(200, 100, "Three bridges")));
+    SnapTargets targets =
+        SnapTargets.of(page, List.of(left, right), List.of(new Box(40, 90, 300, 30)));
+    assertThat(targets.blocks())
+        .containsExactly(
+            new SnapTargets.Target("Sketches Three bridges", List.of(new Box(40, 90, 300, 30))));
+    assertThat(targets.lines())
+        .map(SnapTargets.Target::text)
+        .containsExactly("Sketches", "Three bridges");
+    assertThat(targets.cells())
+        .containsExactly(
+            new SnapTargets.Target("Sketches", List.of(left)),
+            new SnapTargets.Target("Three bridges", List.of(right)));
+  }
+
+  @Test
+  void aHeadingIsNoPartOfTheSentenceBelowIt() {
+    SnapTargets targets =
+        SnapTargets.of(
+            page(
+                List.of(
+                    line(50, 100, "Part 1"),
+                    line(50, 115, "Read this sheet once and write down"),
+                    line(50, 130, "two questions."))));
+    assertThat(targets.sentences())
+        .map(SnapTargets.Target::text)
+        .containsExactly("Part 1", "Read this sheet once and write down two questions.");
+  }
 }

@@ -5,9 +5,11 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.UUID;
 import org.apache.tika.detect.DefaultDetector;
 import org.apache.tika.io.TikaInputStream;
 import org.apache.tika.metadata.Metadata;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.rubric.Ruling;
 import school.kerygma.media.paper.PaperRefused.Reason;
@@ -66,7 +68,16 @@ public abstract sealed class Paper implements AutoCloseable permits PdfPaper, Pi
   public abstract List<Ruling> rulings(int number);
 
   /**
-   * Draws a page.
+   * The marks that somebody made on a page with another program (ISO 32000-1, 12.5).
+   *
+   * @param number from 1
+   * @param pageId what they will say they are on
+   * @return none for a picture
+   */
+  public abstract List<Mark> marks(int number, UUID pageId);
+
+  /**
+   * Draws a page, without the marks that {@link #marks} gives.
    *
    * @param number from 1
    * @param widthPx width of the picture

@@ -5,6 +5,7 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.UUID;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.cos.COSBase;
 import org.apache.pdfbox.cos.COSName;
@@ -16,6 +17,7 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 import org.apache.pdfbox.rendering.ImageType;
 import org.apache.pdfbox.rendering.PDFRenderer;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.handout.Word;
 import school.kerygma.core.rubric.Ruling;
@@ -31,6 +33,7 @@ final class PdfPaper extends Paper {
     this.document = document;
     this.renderer = new PDFRenderer(document);
     renderer.setSubsamplingAllowed(true);
+    renderer.setAnnotationsFilter(annotation -> !AnnotationReader.isMark(annotation));
   }
 
   static PdfPaper read(Path file) throws IOException {
@@ -118,6 +121,15 @@ final class PdfPaper extends Paper {
       return RulingReader.read(document.getPage(number - 1));
     } catch (IOException | RuntimeException e) {
       return List.of(); // What cannot be drawn has no tables; its words are read all the same.
+    }
+  }
+
+  @Override
+  public List<Mark> marks(int number, UUID pageId) {
+    try {
+      return AnnotationReader.read(document.getPage(number - 1), page(number), pageId);
+    } catch (IOException | RuntimeException e) {
+      return List.of(); // A paper whose marks are damaged is a paper all the same.
     }
   }
 

@@ -7,9 +7,11 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.UUID;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReader;
 import javax.imageio.stream.ImageInputStream;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.rubric.Ruling;
 import school.kerygma.media.paper.PaperRefused.Reason;
@@ -67,6 +69,11 @@ final class PicturePaper extends Paper {
 
   @Override
   public List<Ruling> rulings(int number) {
+    return List.of();
+  }
+
+  @Override
+  public List<Mark> marks(int number, UUID pageId) {
     return List.of();
   }
 

@@ -10,7 +10,6 @@ import java.util.List;
 import org.apache.pdfbox.contentstream.PDFGraphicsStreamEngine;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDPage;
-import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.graphics.image.PDImage;
 import school.kerygma.core.rubric.Ruling;
 
@@ -31,15 +30,7 @@ final class RulingReader extends PDFGraphicsStreamEngine {
 
   private RulingReader(PDPage page) {
     super(page);
-    PDRectangle box = page.getCropBox();
-    AffineTransform t = new AffineTransform();
-    switch (Math.floorMod(page.getRotation(), 360)) {
-      case 90 -> t.setTransform(0, 1, 1, 0, -box.getLowerLeftY(), -box.getLowerLeftX());
-      case 180 -> t.setTransform(-1, 0, 0, 1, box.getUpperRightX(), -box.getLowerLeftY());
-      case 270 -> t.setTransform(0, -1, -1, 0, box.getUpperRightY(), box.getUpperRightX());
-      default -> t.setTransform(1, 0, 0, -1, -box.getLowerLeftX(), box.getUpperRightY());
-    }
-    this.toShown = t;
+    this.toShown = PageSpace.of(page).toShown();
   }
 
   static List<Ruling> read(PDPage page) throws IOException {

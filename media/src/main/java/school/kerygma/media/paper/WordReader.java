@@ -23,8 +23,8 @@ import school.kerygma.core.handout.Word;
  */
 final class WordReader extends PDFTextStripper {
 
-  private static final double ASCENT = 0.76;
-  private static final double DESCENT = 0.22;
+  static final double ASCENT = 0.76;
+  static final double DESCENT = 0.22;
 
   /** The Latin ligatures of Unicode's Alphabetic Presentation Forms. */
   private static final Pattern LIGATURES = Pattern.compile("[\\uFB00-\\uFB06]");

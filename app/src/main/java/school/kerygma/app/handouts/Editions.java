@@ -1,0 +1,199 @@
+package school.kerygma.app.handouts;
+
+import java.nio.file.Path;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.annotation.Carry;
+import school.kerygma.core.annotation.Covers;
+import school.kerygma.core.annotation.Mark;
+import school.kerygma.core.annotation.PaperText;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.handout.Page;
+
+/** The editions of papers: what they hold, and what goes over from one to the next. */
+@Service
+@Transactional(readOnly = true)
+public class Editions {
+
+  /**
+   * An edition that has been read.
+   *
+   * @param number from 1
+   * @param ids of its pages, from the first
+   */
+  public record Content(int number, List<UUID> ids, List<Page> pages) {
+
+    public PaperText text() {
+      return new PaperText(pages);
+    }
+  }
+
+  /**
+   * The way from a page of an edition before to the newest.
+   *
+   * @param page index of the page in its edition, from 0
+   * @param to the ids of the newest edition's pages
+   */
+  public record Way(Carry carry, int page, List<UUID> to) {
+
+    public Optional<Mark> mark(Mark mark) {
+      return carry.mark(mark, page, to);
+    }
+  }
+
+  private final Handout.EditionRepository editions;
+  private final Handout.PageRepository pages;
+  private final StandingMark.Repository marks;
+  private final MediaStore store;
+  private final Clock clock;
+
+  Editions(
+      Handout.EditionRepository editions,
+      Handout.PageRepository pages,
+      StandingMark.Repository marks,
+      MediaStore store,
+      Clock clock) {
+    this.editions = editions;
+    this.pages = pages;
+    this.marks = marks;
+    this.store = store;
+    this.clock = clock;
+  }
+
+  /** The editions of a handout that have been read, the newest first. */
+  public List<Content> of(UUID handout) {
+    return ready(handout).stream().map(this::content).toList();
+  }
+
+  /**
+   * The newest edition that has been read.
+   *
+   * @throws Problem if there is none
+   */
+  public Content newest(UUID handout) {
+    return content(newestEdition(handout));
+  }
+
+  private Handout.Edition newestEdition(UUID handout) {
+    return ready(handout).stream().findFirst().orElseThrow(Problem::notFound);
+  }
+
+  private List<Handout.Edition> ready(UUID handout) {
+    return editions.ofHandouts(List.of(handout)).stream().filter(Handout.Edition::isReady).toList();
+  }
+
+  private Content content(Handout.Edition edition) {
+    List<Handout.PageEntity> own = pages.ofEdition(edition.id());
+    return new Content(
+        edition.number(),
+        own.stream().map(Handout.PageEntity::id).toList(),
+        own.stream().map(Handout.PageEntity::page).toList());
+  }
+
+  /** The file of the newest edition, a PDF or a picture. */
+  public Path file(UUID handout) {
+    Handout.Edition edition = newestEdition(handout);
+    String pdf = PageReading.pdf(edition.id());
+    return store.localFile(store.find(pdf).isPresent() ? pdf : Handouts.original(edition.id()));
+  }
+
+  /** The way from a page to the newest edition; nothing if it is a page of that. */
+  public Optional<Way> toNewest(UUID page) {
+    Handout.PageEntity from = pages.whole(page).orElseThrow(Problem::notFound);
+    Handout.Edition newest = newestEdition(from.edition().handout().id());
+    if (newest.id().equals(from.edition().id())) {
+      return Optional.empty();
+    }
+    Content before = content(from.edition());
+    Content after = content(newest);
+    return Optional.of(
+        new Way(new Carry(before.pages(), after.pages()), from.number() - 1, after.ids()));
+  }
+
+  /** The ways of those among some pages that do not belong to the newest edition of their paper. */
+  public Map<UUID, Way> toNewest(Collection<UUID> of) {
+    Map<UUID, Way> ways = new HashMap<>();
+    of.forEach(page -> toNewest(page).ifPresent(way -> ways.put(page, way)));
+    return ways;
+  }
+
+  /** Puts the marks of the edition before on one that has just been read. */
+  @Transactional
+  void carryMarks(UUID edition) {
+    Handout.Edition newest = editions.findById(edition).orElseThrow();
+    ready(newest.handout().id()).stream()
+        .filter(e -> e.number() < newest.number())
+        .findFirst()
+        .ifPresent(before -> carryMarks(content(before), content(newest)));
+  }
+
+  private void carryMarks(Content before, Content after) {
+    List<StandingMark> own = marks.ofPages(before.ids());
+    if (own.isEmpty()) {
+      return;
+    }
+    Carry carry = new Carry(before.pages(), after.pages());
+    List<Mark> there =
+        new ArrayList<>(marks.ofPages(after.ids()).stream().map(StandingMark::mark).toList());
+    for (StandingMark mark : own) {
+      Optional<Mark> carried = carried(mark.mark(), carry, before, after);
+      if (carried.isEmpty()) {
+        mark.lose();
+      } else if (there.stream().noneMatch(m -> same(m, carried.get()))) {
+        marks.save(new StandingMark(UUID.randomUUID(), carried.get(), clock.instant()));
+        there.add(carried.get());
+      }
+    }
+  }
+
+  private static Optional<Mark> carried(Mark mark, Carry carry, Content before, Content after) {
+    int page = before.ids().indexOf(mark.pageId());
+    Optional<Mark> found = carry.mark(mark, page, after.ids());
+    boolean picture =
+        before.pages().get(page).words().isEmpty()
+            && page < after.ids().size()
+            && after.pages().get(page).words().isEmpty();
+    // Nothing can be read on a picture: its marks, and above all its covers, stay where they are.
+    return found.isEmpty() && picture
+        ? Optional.of(
+            new Mark(
+                mark.kind(),
+                after.ids().get(page),
+                mark.boxes(),
+                mark.number(),
+                mark.words(),
+                mark.ink()))
+        : found;
+  }
+
+  /** A mark that the new file brought with it is not put there a second time. */
+  private static boolean same(Mark there, Mark carried) {
+    return there.kind() == carried.kind()
+        && there.pageId().equals(carried.pageId())
+        && new Covers(there.boxes()).hides(Box.around(carried.boxes()));
+  }
+
+  /** The marks of editions before that the newest has no place for. */
+  public List<MarkView> lost(UUID handout) {
+    Set<UUID> old = new HashSet<>();
+    of(handout).stream().skip(1).forEach(e -> old.addAll(e.ids()));
+    return old.isEmpty()
+        ? List.of()
+        : marks.ofPages(old).stream()
+            .filter(StandingMark::isLost)
+            .map(m -> MarkView.of(new Marks.Standing(m.getId(), m.mark(), true)))
+            .toList();
+  }
+}

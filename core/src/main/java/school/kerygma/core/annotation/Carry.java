@@ -1,0 +1,170 @@
+package school.kerygma.core.annotation;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import school.kerygma.core.annotation.PaperText.Placed;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.handout.Page;
+import school.kerygma.core.handout.TextAnchor;
+
+/**
+ * The way from an edition of a paper to a newer one: where marks, frames and places of the one lie
+ * on the other. They go with their words, which are found again by quote and position; what has no
+ * words of its own goes with the nearest.
+ */
+public final class Carry {
+
+  /**
+   * A place on the newer edition.
+   *
+   * @param page index of the page, from 0
+   * @param dx how far it has moved to the right, in points
+   * @param dy how far it has moved down
+   */
+  public record Shift(int page, double dx, double dy) {
+
+    public Box of(Box box) {
+      return new Box(box.x() + dx, box.y() + dy, box.width(), box.height());
+    }
+  }
+
+  /**
+   * Where something lies on the newer edition.
+   *
+   * @param whole false if some of its words are gone
+   */
+  public record Landed(Shift shift, List<Box> boxes, boolean whole) {}
+
+  /** Words further away than this say nothing of a place, in points. */
+  private static final double REACH = 120;
+
+  /** Words set anew within so many points stand as they stood. */
+  private static final double AS_BEFORE = 2;
+
+  private final PaperText before;
+  private final PaperText after;
+
+  public Carry(List<Page> before, List<Page> after) {
+    this.before = new PaperText(before);
+    this.after = new PaperText(after);
+  }
+
+  /**
+   * Carries a mark over.
+   *
+   * @param page index of its page, from 0
+   * @param pages the ids of the newer edition's pages
+   * @return nothing if its words are there no more
+   */
+  public Optional<Mark> mark(Mark mark, int page, List<UUID> pages) {
+    boolean goesWithWords = mark.kind() != Mark.Kind.NOTE;
+    if (!goesWithWords || before.within(page, mark.boxes()).isEmpty()) {
+      return near(page, Box.around(mark.boxes())).map(s -> shifted(mark, s, pages));
+    }
+    // A name that stood in three places and now stands in two is still covered in these two.
+    return landed(page, mark.boxes())
+        .filter(l -> l.whole() || mark.kind() == Mark.Kind.COVER)
+        .map(
+            l ->
+                mark.kind() == Mark.Kind.INK
+                    ? shifted(mark, l.shift(), pages)
+                    : new Mark(
+                        mark.kind(),
+                        pages.get(l.shift().page()),
+                        l.boxes(),
+                        mark.number(),
+                        mark.words()));
+  }
+
+  private static Mark shifted(Mark mark, Shift by, List<UUID> pages) {
+    return new Mark(
+        mark.kind(),
+        pages.get(by.page()),
+        mark.boxes().stream().map(by::of).toList(),
+        mark.number(),
+        mark.words(),
+        mark.ink().stream()
+            .map(p -> new Ink.Point(p.x() + by.dx(), p.y() + by.dy(), p.width()))
+            .toList());
+  }
+
+  /**
+   * Where the words in some boxes stand now.
+   *
+   * @param page index of the page, from 0
+   * @return nothing if none of them is found, or they stand on several pages now
+   */
+  public Optional<Landed> landed(int page, List<Box> boxes) {
+    boolean whole = true;
+    Shift first = null;
+    List<Box> now = new ArrayList<>();
+    for (Box box : boxes) {
+      List<Placed> own = before.within(page, List.of(box));
+      List<Placed> here = new ArrayList<>();
+      for (List<Placed> stretch : before.stretches(own)) {
+        List<Placed> found = found(stretch);
+        if (found.isEmpty() || first != null && found.getFirst().page() != first.page()) {
+          whole = false;
+        } else {
+          first = first == null ? shift(stretch, found) : first;
+          here.addAll(found);
+        }
+      }
+      if (!own.isEmpty() && here.size() == own.size() && asBefore(own, here)) {
+        now.add(shift(own, here).of(box));
+      } else {
+        now.addAll(PaperText.lines(here));
+      }
+    }
+    return first == null
+        ? Optional.empty()
+        : Optional.of(new Landed(first, now.stream().distinct().toList(), whole));
+  }
+
+  /** The words of a stretch on the newer edition, if all of them stand together on one page. */
+  private List<Placed> found(List<Placed> stretch) {
+    TextAnchor anchor = before.anchor(stretch);
+    List<Placed> found =
+        anchor
+            .in(after.text())
+            .map(place -> after.between(place.start(), place.end()))
+            .orElse(List.of());
+    boolean onePage = found.stream().map(Placed::page).distinct().count() == 1;
+    // "art" is not found again in "party".
+    boolean wholeWords = found.size() == stretch.size();
+    return onePage && wholeWords ? found : List.of();
+  }
+
+  private static Shift shift(List<Placed> before, List<Placed> after) {
+    Box from = before.getFirst().word().box();
+    Box to = after.getFirst().word().box();
+    return new Shift(after.getFirst().page(), to.x() - from.x(), to.y() - from.y());
+  }
+
+  /** Whether words stand to each other as they stood: then a box around them goes with them. */
+  private static boolean asBefore(List<Placed> before, List<Placed> after) {
+    Shift shift = shift(before, after);
+    for (int i = 0; i < before.size(); i++) {
+      Box from = before.get(i).word().box();
+      Box to = after.get(i).word().box();
+      if (Math.abs(to.x() - from.x() - shift.dx()) > AS_BEFORE
+          || Math.abs(to.y() - from.y() - shift.dy()) > AS_BEFORE) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** How a place has moved: as the words that are nearest to it and found again. */
+  public Optional<Shift> near(int page, Box box) {
+    for (List<Placed> words : before.near(page, box, REACH)) {
+      List<Placed> found = found(words);
+      if (!found.isEmpty()) {
+        return Optional.of(shift(words, found));
+      }
+    }
+    return Optional.empty();
+  }
+}

@@ -1,0 +1,122 @@
+package school.kerygma.core.annotation;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.handout.Page;
+import school.kerygma.core.handout.TextAnchor;
+import school.kerygma.core.handout.Word;
+
+/**
+ * The words of a whole paper as one text, a blank between two, and the way from places of a page to
+ * places of the text and back.
+ */
+public final class PaperText {
+
+  /**
+   * A word of the paper.
+   *
+   * @param page index of its page, from 0
+   * @param start of the text's character that it begins with
+   */
+  public record Placed(int page, Word word, int start) {
+
+    int end() {
+      return start + word.text().length();
+    }
+  }
+
+  private final List<Placed> words = new ArrayList<>();
+  private final String text;
+
+  public PaperText(List<Page> pages) {
+    int at = 0;
+    for (int page = 0; page < pages.size(); page++) {
+      for (Word word : pages.get(page).words()) {
+        words.add(new Placed(page, word, at));
+        at += word.text().length() + 1;
+      }
+    }
+    this.text = words.stream().map(w -> w.word().text()).collect(Collectors.joining(" "));
+  }
+
+  public String text() {
+    return text;
+  }
+
+  /** The words whose middle lies in one of some boxes of a page. */
+  public List<Placed> within(int page, List<Box> boxes) {
+    return words.stream()
+        .filter(w -> w.page() == page)
+        .filter(
+            w ->
+                boxes.stream()
+                    .anyMatch(b -> b.contains(w.word().box().centerX(), w.word().box().centerY())))
+        .toList();
+  }
+
+  /** The words that stand next to each other in the text, stretch by stretch. */
+  List<List<Placed>> stretches(List<Placed> of) {
+    List<List<Placed>> stretches = new ArrayList<>();
+    for (Placed word : of) {
+      boolean follows =
+          !stretches.isEmpty() && stretches.getLast().getLast().end() + 1 == word.start();
+      if (!follows) {
+        stretches.add(new ArrayList<>());
+      }
+      stretches.getLast().add(word);
+    }
+    return stretches;
+  }
+
+  /** The anchor of words that stand next to each other. */
+  public TextAnchor anchor(List<Placed> stretch) {
+    return TextAnchor.of(text, stretch.getFirst().start(), stretch.getLast().end());
+  }
+
+  /** The words of a stretch of the text. */
+  public List<Placed> between(int start, int end) {
+    return words.stream().filter(w -> w.start() < end && w.end() > start).toList();
+  }
+
+  /**
+   * The words of a page near a box, each with up to two on either side, the nearest first.
+   *
+   * @param reach how far from the middle of the box, in points
+   */
+  List<List<Placed>> near(int page, Box box, double reach) {
+    return IntStream.range(0, words.size())
+        .filter(i -> words.get(i).page() == page && distance(i, box) <= reach)
+        .boxed()
+        .sorted(Comparator.comparingDouble(i -> distance(i, box)))
+        .map(i -> words.subList(Math.max(0, i - 2), Math.min(words.size(), i + 3)))
+        .map(around -> around.stream().filter(w -> w.page() == page).toList())
+        .toList();
+  }
+
+  /** How far the middle of a box is from a word. */
+  private double distance(int word, Box box) {
+    Box own = words.get(word).word().box();
+    double dx = Math.max(0, Math.max(own.x() - box.centerX(), box.centerX() - own.right()));
+    double dy = Math.max(0, Math.max(own.y() - box.centerY(), box.centerY() - own.bottom()));
+    return Math.hypot(dx, dy);
+  }
+
+  /** The boxes of words, joined line by line. */
+  public static List<Box> lines(List<Placed> of) {
+    List<Box> lines = new ArrayList<>();
+    for (Placed placed : of) {
+      Box box = placed.word().box();
+      Box last = lines.isEmpty() ? null : lines.getLast();
+      if (last != null && Math.abs(last.y() - box.y()) < box.height() / 2 && box.x() > last.x()) {
+        lines.set(lines.size() - 1, last.union(box));
+      } else {
+        lines.add(box);
+      }
+    }
+    return lines;
+  }
+}
