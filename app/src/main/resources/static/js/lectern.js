@@ -1,5 +1,6 @@
 // The lectern: shows the stop's page and words, records voice and gestures.
 import { clock, send } from './api.js';
+import './page.js';
 import { Desk } from './desk.js';
 import { meter, openMicrophone, openStandIn } from './microphone.js';
 import { Pieces } from './pieces.js';

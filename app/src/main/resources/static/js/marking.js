@@ -86,7 +86,7 @@ class Sheet {
     this.draw();
   }
 
-  async up(event) {
+  up(event) {
     const from = this.#from;
     const pen = this.#pen;
     const to = this.#place(event);
@@ -103,8 +103,8 @@ class Sheet {
       });
       return;
     }
-    await this.load();
-    this.mark(this.book.tool, boxOf(from, to), from, whole);
+    const kind = this.book.tool;
+    this.book.doing = this.load().then(() => this.mark(kind, boxOf(from, to), from, whole));
   }
 
   mark(kind, box, place, whole) {
@@ -150,6 +150,7 @@ class Book {
   marks;
   sheets = [];
   keeping = new Keeping();
+  doing = Promise.resolve();
   onChange = () => {};
   onNote = () => {};
   #made = [];
@@ -243,7 +244,9 @@ class Book {
     return this.#made.length > 0;
   }
 
-  takeBack() {
+  /** What was done last, even if it is only being done now. */
+  async takeBack() {
+    await this.doing;
     this.take(this.#made[this.#made.length - 1]);
   }
 }

@@ -16,7 +16,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
-import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.handouts.Handouts;
@@ -83,15 +82,20 @@ class MarkedPaperController {
   String take(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
-      @RequestParam MultipartFile annotations,
-      RedirectAttributes told)
+      @RequestParam MultipartFile annotations)
       throws IOException {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
     if (annotations.getSize() > MOST_BYTES) {
       throw Problem.refused("no-annotations");
     }
-    told.addFlashAttribute(
-        "taken", papers.take(id, new String(annotations.getBytes(), StandardCharsets.UTF_8)));
-    return "redirect:/handouts/" + id + "#files";
+    MarkedPapers.Taken taken =
+        papers.take(id, new String(annotations.getBytes(), StandardCharsets.UTF_8));
+    return "redirect:/handouts/"
+        + id
+        + "?made="
+        + taken.made()
+        + "&without="
+        + taken.without()
+        + "#files";
   }
 }

@@ -80,8 +80,15 @@ class HandoutController {
   }
 
   @GetMapping("/handouts/{id}")
-  String read(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+  String read(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "0") int made,
+      @RequestParam(defaultValue = "0") int without,
+      Model model) {
     gate.check(me, Deed.SEE, Gate.Kind.HANDOUT, id);
+    model.addAttribute("made", made);
+    model.addAttribute("without", without);
     model.addAttribute("handout", handouts.get(id));
     model.addAttribute(
         "notes", facts.of(id).stream().collect(Collectors.toMap(Facts.PageNotes::page, n -> n)));

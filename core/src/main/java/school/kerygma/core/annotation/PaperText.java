@@ -83,7 +83,8 @@ public final class PaperText {
   }
 
   /**
-   * The words of a page near a box, each with up to two on either side, the nearest first.
+   * The words of a page near a box, each with up to two on either side in its line, the nearest
+   * first.
    *
    * @param reach how far from the middle of the box, in points
    */
@@ -92,8 +93,16 @@ public final class PaperText {
         .filter(i -> words.get(i).page() == page && distance(i, box) <= reach)
         .boxed()
         .sorted(Comparator.comparingDouble(i -> distance(i, box)))
-        .map(i -> words.subList(Math.max(0, i - 2), Math.min(words.size(), i + 3)))
-        .map(around -> around.stream().filter(w -> w.page() == page).toList())
+        .map(this::inLine)
+        .toList();
+  }
+
+  private List<Placed> inLine(int word) {
+    Placed middle = words.get(word);
+    Box line = middle.word().box();
+    return words.subList(Math.max(0, word - 2), Math.min(words.size(), word + 3)).stream()
+        .filter(w -> w.page() == middle.page())
+        .filter(w -> Math.abs(w.word().box().centerY() - line.centerY()) < line.height() / 2)
         .toList();
   }
 

@@ -1,0 +1,105 @@
+package school.kerygma.app;
+
+import static org.awaitility.Awaitility.await;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.handouts.PageView;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.PostingSheet;
+import school.kerygma.app.posting.Postings;
+import school.kerygma.app.walkthroughs.Recordings;
+import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.app.walkthroughs.StopView;
+import school.kerygma.app.work.Works;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.time.Moments;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What tests of papers need: papers that are read, recorded over and put up. */
+final class Papers {
+
+  private Papers() {}
+
+  static UUID bring(TestSchool school, Path file) throws IOException {
+    Handouts.TakenIn taken =
+        DemoServer.bean(Handouts.class)
+            .takeIn(school.teacher(), file.getFileName().toString(), Files.newInputStream(file));
+    end(taken.work());
+    return taken.handout();
+  }
+
+  static void bringEdition(TestSchool school, UUID handout, Path file) throws IOException {
+    end(
+        DemoServer.bean(Handouts.class)
+            .takeInEdition(
+                school.teacher(),
+                handout,
+                file.getFileName().toString(),
+                Files.newInputStream(file))
+            .work());
+  }
+
+  static void end(UUID work) {
+    Works works = DemoServer.bean(Works.class);
+    await()
+        .atMost(Duration.ofSeconds(60))
+        .until(() -> works.find(work).orElseThrow().state().isOver());
+  }
+
+  static List<UUID> pages(UUID handout) {
+    return DemoServer.bean(Handouts.class).get(handout).shown().stream().map(PageView::id).toList();
+  }
+
+  /** Puts a task up for which the paper is to be read. */
+  static void putUp(TestSchool school, UUID handout, Optional<UUID> walkthrough) {
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("Read " + handout, 10, Map.of()).reading(Set.of(handout), 0));
+    Instant now = DemoServer.bean(java.time.Clock.class).instant();
+    DemoServer.bean(Postings.class)
+        .post(
+            UUID.randomUUID(),
+            school.teacher(),
+            new PostingSheet(
+                walkthrough.orElse(null),
+                Set.of(task),
+                "",
+                "",
+                Map.of(
+                    school.section(),
+                    new Moments(now, now.plus(Duration.ofDays(2)), Optional.empty()))));
+  }
+
+  /** A walkthrough of one stop that shows a frame of a page, recorded with some events. */
+  static UUID recorded(TestSchool school, UUID page, Box frame, List<Map<String, Object>> events)
+      throws IOException {
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    Recordings recordings = DemoServer.bean(Recordings.class);
+    UUID walkthrough = scripts.write(school.teacher(), "Over " + page);
+    StopView stop = scripts.stopsOf(walkthrough).getFirst();
+    scripts.show(stop.id(), page, frame);
+    UUID recording = recordings.begin(walkthrough);
+    try (var in = Papers.class.getResourceAsStream("/demo/narration/box-1.webm")) {
+      recordings.keepSound(recording, 0, in.readAllBytes());
+    }
+    List<Map<String, Object>> all = new java.util.ArrayList<>();
+    all.add(Map.of("t", 0, "do", "stop", "stop", stop.id()));
+    all.addAll(events);
+    recordings.keepTrace(recording, 0, DemoServer.bean(JsonMapper.class).writeValueAsString(all));
+    end(recordings.finish(recording, 1, 1).orElseThrow());
+    return walkthrough;
+  }
+}
