@@ -70,6 +70,7 @@ export class Desk {
 
   async #load(page) {
     this.#targets.set(page, await targetsOf(page));
+    this.#canvas.dataset.targets = page;
   }
 
   /** Lays a mark on its page for good. */

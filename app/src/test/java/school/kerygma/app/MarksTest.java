@@ -350,4 +350,32 @@ class MarksTest {
         .isEqualTo("Best: Then: " + names.get(1));
     assertThat(Set.copyOf(said(handout))).containsExactly("COVER " + names.get(0));
   }
+
+  @Test
+  void whatIsCoveredAtTheLecternIsCoveredForGoodAndCoveringItAgainLiftsIt() throws IOException {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID handout = bring(school, "lectern.pdf", SHEET);
+    UUID page = Papers.pages(handout).getFirst();
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    UUID walkthrough = scripts.write(school.teacher(), "Covering");
+    scripts.show(scripts.stopsOf(walkthrough).getFirst().id(), page, new Box(0, 0, 612, 344));
+    try (BrowserContext desk = chromium.context(1280, 900)) {
+      Page browser = desk.newPage();
+      chromium.signIn(browser, DemoServer.address(), school.email());
+      browser.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/lectern");
+      assertThat(browser.locator("main.lectern[data-ready=true]")).isVisible();
+      Locator stage = browser.locator(".lectern canvas");
+      assertThat(stage).hasAttribute("data-targets", page.toString());
+      stage.focus();
+      browser.keyboard().press("ArrowDown");
+      browser.keyboard().press("ArrowDown");
+      browser.keyboard().press("Shift+ArrowRight");
+      browser.waitForResponse(
+          r -> r.request().method().equals("PUT"), () -> browser.keyboard().press("c"));
+      assertThat(said(handout)).containsExactly("COVER of");
+      browser.waitForResponse(
+          r -> r.request().method().equals("DELETE"), () -> browser.keyboard().press("c"));
+      assertThat(said(handout)).isEmpty();
+    }
+  }
 }

@@ -14,9 +14,9 @@ import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.core.annotation.PaperText;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.TextAnchor;
-import school.kerygma.core.handout.Word;
 import school.kerygma.core.proof.Fact;
 import school.kerygma.core.proof.FactReader;
 import school.kerygma.core.time.DatePhrases;
@@ -123,7 +123,7 @@ public class Facts {
   }
 
   private List<Note> notes(Handout.PageEntity page, List<Placed> decided) {
-    List<Word> words = PageWords.read(page.words());
+    PaperText words = new PaperText(List.of(page.page()));
     String text = page.body();
     List<Note> notes = new ArrayList<>();
     for (Fact fact : read(page, text)) {
@@ -136,7 +136,7 @@ public class Facts {
       notes.add(
           new Note(
               fact,
-              boxes(words, fact.start(), fact.end()),
+              PaperText.lines(words.between(fact.start(), fact.end())),
               decision.map(FactDecision::value).orElse(fact.value()),
               decision.map(d -> d.state().name()).orElse("READ")));
     }
@@ -156,26 +156,6 @@ public class Facts {
         text,
         new DatePhrases.Reference(day, first.calendar(), first.meets()),
         during.stream().map(SectionView::name).toList());
-  }
-
-  /** The boxes of the words between two places of the page's text, joined line by line. */
-  static List<Box> boxes(List<Word> words, int start, int end) {
-    List<Box> lines = new ArrayList<>();
-    int at = 0;
-    for (Word word : words) {
-      int after = at + word.text().length();
-      if (at < end && after > start) {
-        Box box = word.box();
-        Box last = lines.isEmpty() ? null : lines.getLast();
-        if (last != null && Math.abs(last.y() - box.y()) < box.height() / 2 && box.x() > last.x()) {
-          lines.set(lines.size() - 1, last.union(box));
-        } else {
-          lines.add(box);
-        }
-      }
-      at = after + 1;
-    }
-    return lines;
   }
 
   /**

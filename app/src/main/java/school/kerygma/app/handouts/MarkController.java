@@ -37,14 +37,19 @@ class MarkController {
   record Sent(
       Mark.Kind kind,
       Optional<List<Box>> boxes,
-      int number,
+      Optional<Integer> number,
       Optional<String> words,
       Optional<List<double[]>> ink,
-      double width) {
+      Optional<Double> width) {
 
     Marks.Drawn drawn() {
       return new Marks.Drawn(
-          kind, boxes.orElse(List.of()), number, words.orElse(""), ink.orElse(List.of()), width);
+          kind,
+          boxes.orElse(List.of()),
+          number.orElse(0),
+          words.orElse(""),
+          ink.orElse(List.of()),
+          width.orElse(1.0));
     }
   }
 

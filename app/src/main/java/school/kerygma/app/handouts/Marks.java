@@ -102,9 +102,7 @@ public class Marks {
   /** The words of a page that may be read by others than its teacher. */
   @Transactional(readOnly = true)
   public String openText(UUID page) {
-    return covers(page).leave(words(page)).stream()
-        .map(Word::text)
-        .collect(Collectors.joining(" "));
+    return Word.text(covers(page).leave(words(page)));
   }
 
   /** The marks of pages as others see them: no cover, and no words from under one. */
@@ -225,10 +223,11 @@ public class Marks {
   }
 
   private static String text(Handout.PageEntity page, List<Box> boxes) {
-    return PageWords.read(page.words()).stream()
-        .filter(w -> boxes.stream().anyMatch(b -> b.contains(w.box().centerX(), w.box().centerY())))
-        .map(Word::text)
-        .collect(Collectors.joining(" "));
+    return Word.text(
+        PageWords.read(page.words()).stream()
+            .filter(
+                w -> boxes.stream().anyMatch(b -> b.contains(w.box().centerX(), w.box().centerY())))
+            .toList());
   }
 
   /**

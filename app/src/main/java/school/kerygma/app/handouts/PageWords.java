@@ -2,7 +2,6 @@ package school.kerygma.app.handouts;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Collectors;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Word;
 
@@ -49,6 +48,6 @@ final class PageWords {
 
   /** The words as one text, as {@link #read} gives them back. */
   static String text(List<Word> words) {
-    return read(write(words)).stream().map(Word::text).collect(Collectors.joining(" "));
+    return Word.text(read(write(words)));
   }
 }

@@ -140,7 +140,7 @@ public final class MarkAnnotations {
                     new Placement(
                         words.getFirst().page(),
                         PaperText.lines(words),
-                        words.stream().map(w -> w.word().text()).collect(Collectors.joining(" ")),
+                        PaperText.text(words),
                         List.of()));
     if (quoted.isPresent() || annotation.anchor().isPresent()) {
       return quoted; // A quote that is not there is not put somewhere else.
@@ -178,10 +178,7 @@ public final class MarkAnnotations {
                 Double.parseDouble(box.group(2)),
                 Math.max(0.01, Double.parseDouble(box.group(3))),
                 Math.max(0.01, Double.parseDouble(box.group(4)))));
-    String words =
-        text.within(index, boxes).stream()
-            .map(w -> w.word().text())
-            .collect(Collectors.joining(" "));
+    String words = PaperText.text(text.within(index, boxes));
     return Optional.of(new Placement(index, boxes, words, List.of()));
   }
 

@@ -3,7 +3,6 @@ package school.kerygma.core.annotation;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Page;
@@ -25,7 +24,7 @@ public final class PaperText {
   public record Placed(int page, Word word, int start) {
 
     int end() {
-      return start + word.text().length();
+      return start + word.letters().length();
     }
   }
 
@@ -37,14 +36,19 @@ public final class PaperText {
     for (int page = 0; page < pages.size(); page++) {
       for (Word word : pages.get(page).words()) {
         words.add(new Placed(page, word, at));
-        at += word.text().length() + 1;
+        at += word.letters().length() + (word.isBroken() ? 0 : 1);
       }
     }
-    this.text = words.stream().map(w -> w.word().text()).collect(Collectors.joining(" "));
+    this.text = text(words);
   }
 
   public String text() {
     return text;
+  }
+
+  /** Some of its words as a text. */
+  static String text(List<Placed> of) {
+    return Word.text(of.stream().map(Placed::word).toList());
   }
 
   /** The words whose middle lies in one of some boxes of a page. */
@@ -63,7 +67,7 @@ public final class PaperText {
     List<List<Placed>> stretches = new ArrayList<>();
     for (Placed word : of) {
       boolean follows =
-          !stretches.isEmpty() && stretches.getLast().getLast().end() + 1 == word.start();
+          !stretches.isEmpty() && word.start() - stretches.getLast().getLast().end() <= 1;
       if (!follows) {
         stretches.add(new ArrayList<>());
       }

@@ -46,7 +46,8 @@ public final class NamesOnPage {
    * @param names as rosters have them, given name first
    */
   public static List<Found> find(List<Word> words, List<String> names) {
-    List<String> plain = words.stream().map(w -> plain(w.text())).toList();
+    List<Token> tokens = tokens(words);
+    List<String> plain = tokens.stream().map(t -> plain(t.text())).toList();
     Map<String, List<Box>> whole = new LinkedHashMap<>();
     Map<String, List<Box>> partly = new LinkedHashMap<>();
     for (String name : names) {
@@ -60,10 +61,10 @@ public final class NamesOnPage {
         if (length > 0) {
           whole
               .computeIfAbsent(name, n -> new ArrayList<>())
-              .addAll(words.subList(i, i + length).stream().map(Word::box).toList());
+              .addAll(boxes(tokens.subList(i, i + length)));
           i += length - 1;
-        } else if (partAt(words.get(i).text(), plain.get(i), own)) {
-          partly.computeIfAbsent(name, n -> new ArrayList<>()).add(words.get(i).box());
+        } else if (partAt(tokens.get(i).text(), plain.get(i), own)) {
+          partly.computeIfAbsent(name, n -> new ArrayList<>()).addAll(tokens.get(i).boxes());
         }
       }
     }
@@ -81,6 +82,30 @@ public final class NamesOnPage {
           }
         });
     return List.copyOf(found);
+  }
+
+  /** A word with its boxes: two if it is broken at the end of a line. */
+  private record Token(String text, List<Box> boxes) {}
+
+  private static List<Token> tokens(List<Word> words) {
+    List<Token> tokens = new ArrayList<>();
+    boolean goesOn = false;
+    for (Word word : words) {
+      if (goesOn) {
+        Token first = tokens.removeLast();
+        tokens.add(
+            new Token(
+                first.text() + word.letters(), List.of(first.boxes().getFirst(), word.box())));
+      } else {
+        tokens.add(new Token(word.letters(), List.of(word.box())));
+      }
+      goesOn = word.isBroken();
+    }
+    return tokens;
+  }
+
+  private static List<Box> boxes(List<Token> tokens) {
+    return tokens.stream().flatMap(t -> t.boxes().stream()).toList();
   }
 
   /** How many words the whole name takes at a place, or 0. */

@@ -1,7 +1,6 @@
 package school.kerygma.core.handout;
 
 import java.util.List;
-import java.util.stream.Collectors;
 
 /**
  * A page of a paper.
@@ -25,6 +24,6 @@ public record Page(int number, double width, double height, List<Word> words) {
   }
 
   public String text() {
-    return words.stream().map(Word::text).collect(Collectors.joining(" "));
+    return Word.text(words);
   }
 }

@@ -125,7 +125,16 @@ public record SnapTargets(
   }
 
   private static String text(List<Word> words) {
-    return String.join(" ", words.stream().map(Word::text).toList());
+    return Word.text(words);
+  }
+
+  /** Where so many words end; a broken one is counted once. */
+  private static int after(List<Word> words, int from, int count) {
+    int at = from;
+    for (int left = count; left > 0 && at < words.size(); at++) {
+      left -= words.get(at).isBroken() && at + 1 < words.size() ? 0 : 1;
+    }
+    return at;
   }
 
   private static List<List<Word>> lines(List<Word> words) {
@@ -207,9 +216,9 @@ public record SnapTargets(
     List<Target> targets = new ArrayList<>();
     int next = 0;
     for (String sentence : Sentences.of(text(words))) {
-      int length = Math.min(sentence.split(" ").length, words.size() - next);
-      List<Word> own = words.subList(next, next + length);
-      next += length;
+      int end = after(words, next, sentence.split(" ").length);
+      List<Word> own = words.subList(next, end);
+      next = end;
       if (!own.isEmpty() && Words.count(sentence) > 0) {
         targets.add(new Target(sentence, lines(own).stream().map(SnapTargets::boxOf).toList()));
       }

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
-import java.util.stream.Collectors;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.handout.Word;
@@ -167,10 +166,10 @@ public final class GridReader {
         page.words().stream()
             .filter(w -> box.contains(w.box().centerX(), w.box().centerY()))
             .toList();
-    return bands(inside, 0).stream()
-        .flatMap(b -> b.stream().sorted(Comparator.comparing(w -> w.box().x())))
-        .map(Word::text)
-        .collect(Collectors.joining(" "));
+    return Word.text(
+        bands(inside, 0).stream()
+            .flatMap(b -> b.stream().sorted(Comparator.comparing(w -> w.box().x())))
+            .toList());
   }
 
   // ---- with level rulings only

@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.apache.pdfbox.cos.COSArray;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.cos.COSNumber;
@@ -240,9 +239,10 @@ final class AnnotationReader {
   }
 
   private static String words(Page shown, List<Box> boxes) {
-    return shown.words().stream()
-        .filter(w -> boxes.stream().anyMatch(b -> b.contains(w.box().centerX(), w.box().centerY())))
-        .map(Word::text)
-        .collect(Collectors.joining(" "));
+    return Word.text(
+        shown.words().stream()
+            .filter(
+                w -> boxes.stream().anyMatch(b -> b.contains(w.box().centerX(), w.box().centerY())))
+            .toList());
   }
 }

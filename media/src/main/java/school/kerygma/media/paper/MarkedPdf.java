@@ -127,7 +127,7 @@ public final class MarkedPdf {
   /** Puts a word invisibly where it is seen, so that it can be found and read aloud. */
   private static void addWord(
       PDPageContentStream content, Word word, double pageHeight, PDFont font) throws IOException {
-    String text = encodable(word.text() + " ", font);
+    String text = encodable(word.isBroken() ? word.letters() + "-" : word.text() + " ", font);
     if (text.isBlank()) {
       return;
     }

@@ -13,6 +13,7 @@ import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.apache.pdfbox.text.TextPosition;
 import school.kerygma.core.handout.Box;
+import school.kerygma.core.handout.BrokenWords;
 import school.kerygma.core.handout.Word;
 
 /**
@@ -52,14 +53,16 @@ final class WordReader extends PDFTextStripper {
     PDRectangle box = page.getCropBox();
     WordReader unturned = run(document, page, number, 0);
     if (turn != 0 && unturned.upright * 2 < unturned.all) {
-      return run(document, page, number, turn).words.stream()
-          .filter(w -> seen(w.box(), turn, box))
-          .toList();
+      return BrokenWords.marked(
+          run(document, page, number, turn).words.stream()
+              .filter(w -> seen(w.box(), turn, box))
+              .toList());
     }
-    return unturned.words.stream()
-        .map(w -> new Word(w.text(), turned(w.box(), turn, box.getWidth(), box.getHeight())))
-        .filter(w -> seen(w.box(), turn, box))
-        .toList();
+    return BrokenWords.marked(
+        unturned.words.stream()
+            .map(w -> new Word(w.text(), turned(w.box(), turn, box.getWidth(), box.getHeight())))
+            .filter(w -> seen(w.box(), turn, box))
+            .toList());
   }
 
   private static WordReader run(PDDocument document, PDPage page, int number, int turn)
