@@ -25,3 +25,12 @@ create table name_left (
 update score_body set body = jsonb_set(jsonb_set(body::jsonb, '{format}', '"kerygma-score/2"'), '{marks}',
   (select coalesce(jsonb_agg(m || '{"drawMs": 250, "ink": []}' order by n), '[]')
      from jsonb_array_elements(body::jsonb -> 'marks') with ordinality as t(m, n)))::text;
+
+-- Words of a paper that a teacher explains.
+create table glossary_word (
+  id         uuid primary key,
+  handout_id uuid         not null references handout on delete cascade,
+  term       varchar(80)  not null,
+  meaning    varchar(400) not null
+);
+create unique index on glossary_word (handout_id, lower(term));

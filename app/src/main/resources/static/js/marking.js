@@ -2,7 +2,7 @@
 import { aimed, boxOf, distance, isDrawn, Keeping, meant, nextNumber, Pen, targetsOf, within } from './snap.js';
 import { drawSheet } from './stage.js';
 
-const VERBS = { r: 'ring', u: 'underline', n: 'number', l: 'light', c: 'cover', i: 'ink', t: 'note' };
+const VERBS = { r: 'ring', u: 'underline', n: 'number', l: 'light', c: 'cover', i: 'ink', t: 'note', d: 'explain' };
 const PEN_SHARE = 5 / 1600; // of the page's width: as thick as on the stage
 
 /** One page with its canvas. */
@@ -113,7 +113,9 @@ class Sheet {
       return;
     }
     const target = isDrawn(box) ? within(this.targets, box) : meant(this.targets, kind, place, whole);
-    if (target) {
+    if (target && kind === 'explain') {
+      this.book.onExplain(target.text);
+    } else if (target) {
       const number = kind === 'number' ? nextNumber(this.marks) : 0;
       this.book.make(this, { kind, boxes: target.boxes, number, words: target.text, ink: [] });
     }
@@ -153,6 +155,7 @@ class Book {
   doing = Promise.resolve();
   onChange = () => {};
   onNote = () => {};
+  onExplain = () => {};
   #made = [];
 
   constructor(data) {
@@ -267,6 +270,7 @@ document.addEventListener('alpine:init', () => {
     let place;
     return {
       noting: false,
+      explaining: false,
       nothing: true,
       selected: '',
       state: '',
@@ -278,6 +282,11 @@ document.addEventListener('alpine:init', () => {
           place = { sheet, at };
           this.noting = true;
           this.$nextTick(() => this.$refs.note.focus());
+        };
+        book.onExplain = (term) => {
+          this.explaining = true;
+          this.$refs.term.value = term.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '');
+          this.$nextTick(() => this.$refs.meaning.focus());
         };
         const list = book.onChange;
         book.onChange = () => {
@@ -348,6 +357,7 @@ document.addEventListener('alpine:init', () => {
       },
       dropNote() {
         this.noting = false;
+        this.explaining = false;
         this.$refs.note.value = '';
       },
     };

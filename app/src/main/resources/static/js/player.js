@@ -23,6 +23,7 @@ document.addEventListener('alpine:init', () => {
       line2: '',
       described: '',
       problem: '',
+      glossary: false,
       stops: [],
       words: {},
 
@@ -43,6 +44,7 @@ document.addEventListener('alpine:init', () => {
         this.duration = score.durationMs;
         this.buildStops();
         this.buildTranscript();
+        this.buildGlossary(id);
         const sound = this.$refs.sound;
         sound.addEventListener('play', () => this.began());
         for (const halt of ['pause', 'ended', 'waiting', 'seeking']) {
@@ -133,6 +135,19 @@ document.addEventListener('alpine:init', () => {
           played: 0,
           go: () => this.playFrom(s.startMs),
         }));
+      },
+
+      /** The words of the shown pages that are explained; without them the player plays all the same. */
+      async buildGlossary(id) {
+        const words = await send('GET', `/media/scores/${id}/words`).catch(() => []);
+        for (const word of words) {
+          const term = document.createElement('dt');
+          term.textContent = word.term;
+          const meaning = document.createElement('dd');
+          meaning.textContent = word.meaning;
+          this.$refs.glossary.append(term, meaning);
+        }
+        this.glossary = words.length > 0;
       },
 
       buildTranscript() {

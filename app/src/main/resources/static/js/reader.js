@@ -18,7 +18,8 @@ document.addEventListener('alpine:init', () => {
       const beside = margin.offsetLeft > paper.offsetLeft + 10;
       margin.classList.toggle('placed', beside);
       let free = 0;
-      for (const note of margin.querySelectorAll('li')) {
+      const notes = [...margin.querySelectorAll('li')].sort((a, b) => a.dataset.y - b.dataset.y);
+      for (const note of notes) {
         if (!beside) {
           note.style.top = '';
           continue;

@@ -5,7 +5,7 @@ const REACH = 24; // points: further away nothing is meant
 const CLICK = 6; // points: a smaller box is a click
 
 /** Which targets of the page each verb snaps to. */
-const SNAPS = { ring: 'words', underline: 'sentences', number: 'lines', light: 'blocks', cover: 'words' };
+const SNAPS = { ring: 'words', underline: 'sentences', number: 'lines', light: 'blocks', cover: 'words', explain: 'words' };
 
 export const middle = (box) => ({ x: box.x + box.width / 2, y: box.y + box.height / 2 });
 

@@ -378,4 +378,47 @@ class MarksTest {
       assertThat(said(handout)).isEmpty();
     }
   }
+
+  @Test
+  void aWordThatIsExplainedStandsInTheMarginOnTheSheetAndBesideTheTalk() throws IOException {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID handout = bring(school, "words.pdf", SHEET);
+    UUID walkthrough =
+        Papers.recorded(
+            school, Papers.pages(handout).getFirst(), new Box(60, 60, 400, 200), List.of());
+    Papers.putUp(school, handout, Optional.of(walkthrough));
+    try (BrowserContext desk = chromium.context(1280, 900);
+        BrowserContext phone = chromium.context(390, 844)) {
+      Page page = reader(desk, school, handout);
+      choose(page, "explain");
+      click(page, 130, 87); // "arch"
+      assertThat(page.locator("#term")).hasValue("arch");
+      page.locator("#meaning").fill("a curve that carries by pressing");
+      press(page, "Keep the word");
+      assertThat(page.locator(".margin li"))
+          .containsText(new String[] {"word arch a curve that carries by pressing"});
+      Chromium.assertAccessible(page);
+      String card =
+          DemoServer.bean(People.class).cardLinks(school.students()).values().iterator().next();
+      Page student = phone.newPage();
+      student.navigate(card);
+      student.navigate(DemoServer.address() + "/class");
+      student.getByText("Words explained").click();
+      assertThat(student.locator(".glossary dd")).hasText("a curve that carries by pressing");
+      student.navigate(DemoServer.address() + "/class/handouts/" + handout);
+      assertThat(student.locator(".glossary dt")).hasText("arch");
+      // Under a cover the word is nobody's to look up.
+      DemoServer.bean(Marks.class)
+          .make(
+              Papers.pages(handout).getFirst(),
+              UUID.randomUUID(),
+              new Marks.Drawn(
+                  Mark.Kind.COVER, List.of(new Box(70, 75, 300, 25)), 0, "", List.of(), 0));
+      student.reload();
+      assertThat(student.locator(".paper-page").first()).isVisible();
+      assertThat(student.locator(".glossary")).hasCount(0);
+      page.getByLabel("Take away the explanation of arch").click();
+      assertThat(page.locator(".margin li")).hasCount(0);
+    }
+  }
 }

@@ -181,13 +181,14 @@ class PapersTest {
   }
 
   @Test
-  void aTalkIsFoundWithTheSecondAtWhichItsStopBegins() {
+  void aTalkIsFoundWithTheSecondAtWhichTheWordIsSaid() {
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = chromium.teacher(desk);
       page.navigate(DemoServer.address() + "/ask?words=footbridge");
       assertThat(page.locator("h2").nth(1)).hasText("Said");
       Locator first = page.locator(".answers").nth(1).locator("a").first();
-      assertThat(first).containsText(java.util.regex.Pattern.compile("stop \\d+, at \\d+:\\d\\d"));
+      // "Good morning. This is the footbridge project": after one to four seconds.
+      assertThat(first).containsText(java.util.regex.Pattern.compile("stop 1, at 0:0[1-4]"));
       Chromium.assertAccessible(page);
     }
   }

@@ -13,10 +13,11 @@ import java.util.UUID;
 import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import org.springframework.boot.builder.SpringApplicationBuilder;
-import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.app.walkthroughs.StopView;
+import school.kerygma.core.handout.Box;
 
 /**
  * Takes the pictures of docs/screenshots from the demonstration school; run by ./kerygma shots
@@ -114,10 +115,11 @@ class ScreenshotsTest {
       take(teacher, "task");
       teacher.navigate(home + "/plan/day?day=2026-09-30");
       take(teacher, "day");
-      teacher.navigate(home + "/plan/copy?to=2026-10-05&from=2026-09-28");
-      take(teacher, "copy");
       teacher.navigate(home + "/handouts/" + rubric + "/rubric");
       take(teacher, "rubric");
+      teacher.navigate(home + "/handouts/" + rubric);
+      mark(teacher);
+      take(teacher, "marked");
       teacher.setViewportSize(390, 844);
       teacher.navigate(home + "/plan");
       take(teacher, "planbook-phone");
@@ -134,7 +136,96 @@ class ScreenshotsTest {
       family.navigate(cards.get(guardian));
       take(family, "familypage");
       record(teacher, home + "/walkthroughs/" + bridge + "/lectern");
+      Page editor = chromium.teacher(desk);
+      editor.navigate(home + "/handouts/" + newEdition() + "/edition");
+      take(editor, "edition");
     }
+  }
+
+  /** A rubric with a ring, a line, numbers, ink and a note. */
+  private static void mark(Page page) {
+    page.locator(".marking[data-ready]").waitFor();
+    Locator canvas = page.locator("canvas.marks").first();
+    page.evaluate("window.scrollTo(0, 160)");
+    BoundingBox box = canvas.boundingBox();
+    page.locator("[data-verb=ring]").click();
+    stroke(page, box, new double[][] {{0.245, 0.165}, {0.375, 0.222}});
+    choose(page, "underline", canvas, box.width * 0.33, box.height * 0.322);
+    choose(page, "number", canvas, box.width * 0.11, box.height * 0.174);
+    choose(page, "number", canvas, box.width * 0.11, box.height * 0.249);
+    page.locator("[data-verb=note]").click();
+    canvas.click(new Locator.ClickOptions().setPosition(box.width * 0.6, box.height * 0.51));
+    page.locator("#note").fill("Two sketches from far away, one close up");
+    page.locator(".note-form .next").first().click();
+    page.locator("[data-verb=ink]").click();
+    stroke(
+        page,
+        box,
+        new double[][] {
+          {0.59, 0.53}, {0.5, 0.52}, {0.43, 0.44}, {0.41, 0.33}, {0.39, 0.24}, {0.378, 0.226}
+        });
+    stroke(page, box, new double[][] {{0.378, 0.25}, {0.376, 0.224}, {0.403, 0.238}});
+    page.waitForFunction(
+        "() => document.querySelector('.marking [role=status]').textContent === 'kept'");
+  }
+
+  /** Draws along places that are told in shares of the page's width and height. */
+  private static void stroke(Page page, BoundingBox box, double[][] way) {
+    for (int i = 0; i < way.length; i++) {
+      page.mouse()
+          .move(
+              box.x + box.width * way[i][0],
+              box.y + box.height * way[i][1],
+              new com.microsoft.playwright.Mouse.MoveOptions().setSteps(8));
+      if (i == 0) {
+        page.mouse().down();
+      }
+    }
+    page.mouse().up();
+  }
+
+  private static void choose(Page page, String verb, Locator canvas, double x, double y) {
+    page.locator("[data-verb=" + verb + "]").click();
+    canvas.click(new Locator.ClickOptions().setPosition(x, y));
+    page.locator("[data-verb=" + verb + "]").click();
+  }
+
+  /** A sheet that was changed after two stops had been written about it. */
+  private static UUID newEdition() throws IOException {
+    UUID teacher = TestSchool.id("select id from person where email = ?", DemoServer.TEACHER);
+    TestSchool school =
+        new TestSchool(teacher, DemoServer.TEACHER, teacher, teacher, java.util.Set.of());
+    UUID handout =
+        Papers.bring(
+            school,
+            TestSheets.pdf(
+                directory.resolve("The load test.pdf"),
+                List.of(
+                    "The load test",
+                    "Hang the bucket on your model.",
+                    "Add water until the model bends.",
+                    "Bring your load table on paper.",
+                    "Due Friday, October 9")));
+    UUID page = Papers.pages(handout).getFirst();
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    UUID walkthrough = scripts.write(teacher, "The load test");
+    scripts.addStop(walkthrough, 1);
+    List<StopView> stops = scripts.stopsOf(walkthrough);
+    scripts.show(stops.get(0).id(), page, new Box(60, 112, 500, 60));
+    scripts.show(stops.get(1).id(), page, new Box(60, 190, 500, 70));
+    Papers.bringEdition(
+        school,
+        handout,
+        TestSheets.pdf(
+            directory.resolve("The load test, new.pdf"),
+            List.of(
+                "The load test",
+                "Work in pairs, with one helper.",
+                "Hang the bucket on your model.",
+                "Add water until the model bends.",
+                "Hand in your load table online.",
+                "Due Monday, October 12")));
+    return handout;
   }
 
   private static void record(Page teacher, String lectern) {
@@ -164,26 +255,5 @@ class ScreenshotsTest {
     teacher.keyboard().press("r");
     listener.untilWithin(0, 1_500);
     take(teacher, "lectern");
-  }
-
-  @Test
-  void theFirstScreenOfAnEmptySchoolHasItsPicture() throws IOException {
-    int port = DemoServer.port();
-    String address = "http://127.0.0.1:" + port;
-    try (ConfigurableApplicationContext empty =
-            new SpringApplicationBuilder(KerygmaApplication.class)
-                .run(
-                    "--server.port=" + port,
-                    "--kerygma.address=" + address,
-                    "--kerygma.home=" + directory.resolve("empty"),
-                    "--kerygma.clock.start=" + DemoServer.START,
-                    "--spring.datasource.url=" + TestDatabase.fresh());
-        Chromium chromium = new Chromium(List.of())) {
-      Page page = chromium.context(1280, 800).newPage();
-      page.navigate(address + "/");
-      if (empty.isRunning()) {
-        take(page, "start");
-      }
-    }
   }
 }

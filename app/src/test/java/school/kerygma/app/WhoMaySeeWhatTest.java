@@ -137,6 +137,10 @@ class WhoMaySeeWhatTest {
         "/class/handouts/"
             + one(sql, "select handout_id from edition where file_name like 'Beams%'"));
     THINGS.put("the sheet's tables", "/handouts/" + sheet + "/rubric");
+    THINGS.put("the sheet's whole picture", "/pages/pictures/" + shown + "/s");
+    THINGS.put("what marks snap to", "/pages/" + shown + "/targets");
+    THINGS.put("the sheet's annotations", "/handouts/" + sheet + "/annotations.jsonld");
+    THINGS.put("bridge's words", "/media/scores/" + score + "/words");
     THINGS.put("the wall's day", "/plan/day?day=2026-09-30");
     THINGS.put("an invitation", "/welcome/" + "A".repeat(43));
     THINGS.put("nothing", "/media/scores/" + new UUID(0, 1) + "/score");
@@ -236,6 +240,10 @@ class WhoMaySeeWhatTest {
     "a slide to read, in, -, -, -, -, -, -, -, -",
     "the wall's day, in, s, s, s, -, -, -, -, -",
     "the sheet's tables, in, s, -, -, -, -, -, -, -",
+    "the sheet's whole picture, in, s, -, -, -, -, -, -, -",
+    "what marks snap to, in, s, -, -, -, -, -, -, -",
+    "the sheet's annotations, in, s, -, -, -, -, -, -, -",
+    "bridge's words, in, s, s, s, -, s, -, s, -",
     "an invitation, -, -, -, -, -, -, -, -, -",
   })
   void theTable(

@@ -16,7 +16,6 @@ import school.kerygma.app.frame.Excerpt;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.walkthroughs.Scores;
 import school.kerygma.app.walkthroughs.Scripts;
-import school.kerygma.core.time.Span;
 
 /** Finds the page of a paper, or the second of a walkthrough, that has some words. */
 @Controller
@@ -59,8 +58,7 @@ class AskController {
           new Said(
               answer,
               Optional.ofNullable(current.get(answer.walkthrough()))
-                  .flatMap(s -> s.order().programOf(answer.stop()))
-                  .map(Span::startMs)));
+                  .flatMap(s -> scores.heard(s.id(), answer.stop(), answer.excerpt().found()))));
     }
     model.addAttribute("words", words);
     model.addAttribute("pages", handouts.asked(me.id(), words));

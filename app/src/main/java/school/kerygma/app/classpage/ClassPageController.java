@@ -22,8 +22,10 @@ import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.frame.PageJson;
 import school.kerygma.app.handouts.Drawing;
+import school.kerygma.app.handouts.GlossaryWords;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.handouts.Marks;
+import school.kerygma.app.handouts.PageView;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
@@ -49,6 +51,7 @@ class ClassPageController {
   private final Sections sections;
   private final Handouts handouts;
   private final Marks marks;
+  private final GlossaryWords glossary;
   private final PageJson json;
   private final Scripts scripts;
   private final Scores scores;
@@ -61,6 +64,7 @@ class ClassPageController {
       Sections sections,
       Handouts handouts,
       Marks marks,
+      GlossaryWords glossary,
       PageJson json,
       Scripts scripts,
       Scores scores,
@@ -71,6 +75,7 @@ class ClassPageController {
     this.sections = sections;
     this.handouts = handouts;
     this.marks = marks;
+    this.glossary = glossary;
     this.json = json;
     this.scripts = scripts;
     this.scores = scores;
@@ -200,6 +205,8 @@ class ClassPageController {
     handout.shown().forEach(p -> words.put(p.id(), marks.openText(p.id())));
     List<Drawing> drawings = Drawing.of(handout.shown(), marks);
     model.addAttribute("handout", handout);
+    model.addAttribute(
+        "explained", glossary.open(handout.shown().stream().map(PageView::id).toList()));
     model.addAttribute("drawings", drawings);
     model.addAttribute("json", json.of(drawings));
     model.addAttribute("words", words);

@@ -2,6 +2,7 @@ package school.kerygma.app.frame;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.Stream;
 
 /** Some words around what was asked for. */
 public record Excerpt(List<Piece> pieces) {
@@ -23,5 +24,13 @@ public record Excerpt(List<Piece> pieces) {
       found = !found;
     }
     return new Excerpt(List.copyOf(pieces));
+  }
+
+  /** The words that were found, each for itself. */
+  public List<String> found() {
+    return pieces.stream()
+        .filter(Piece::found)
+        .flatMap(p -> Stream.of(p.text().split("\\s+")))
+        .toList();
   }
 }

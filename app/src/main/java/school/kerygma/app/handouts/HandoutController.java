@@ -36,6 +36,7 @@ class HandoutController {
   private final Handouts handouts;
   private final Facts facts;
   private final Rubrics rubrics;
+  private final GlossaryWords words;
   private final Marks marks;
   private final RosterNames names;
   private final Sections sections;
@@ -47,6 +48,7 @@ class HandoutController {
       Handouts handouts,
       Facts facts,
       Rubrics rubrics,
+      GlossaryWords words,
       Marks marks,
       RosterNames names,
       Sections sections,
@@ -54,6 +56,7 @@ class HandoutController {
       PageJson json,
       Gate gate) {
     this.works = works;
+    this.words = words;
     this.marks = marks;
     this.names = names;
     this.json = json;
@@ -93,6 +96,8 @@ class HandoutController {
     model.addAttribute(
         "notes", facts.of(id).stream().collect(Collectors.toMap(Facts.PageNotes::page, n -> n)));
     model.addAttribute("tables", rubrics.of(id));
+    model.addAttribute("words", words.places(id));
+    model.addAttribute("nowhere", words.nowhere(id));
     List<PageView> pages = handouts.get(id).shown();
     List<UUID> pageIds = pages.stream().map(PageView::id).toList();
     model.addAttribute(
@@ -133,6 +138,26 @@ class HandoutController {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
     facts.decide(id, page, start, deed, value);
     return "redirect:/handouts/" + id + "#fact-" + page + "-" + start;
+  }
+
+  /** Explains a word of the paper. */
+  @PostMapping("/handouts/{id}/words")
+  String explain(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam String term,
+      @RequestParam String meaning) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+    words.explain(id, term, meaning);
+    return "redirect:/handouts/" + id;
+  }
+
+  @PostMapping("/handouts/{id}/words/{word}/forget")
+  String forget(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID word) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+    words.forget(id, word);
+    return "redirect:/handouts/" + id;
   }
 
   @PostMapping("/handouts/{id}/title")

@@ -21,11 +21,14 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.handouts.RosterNames;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.app.walkthroughs.Scores;
 import school.kerygma.app.walkthroughs.Scripts;
 import school.kerygma.app.walkthroughs.StopView;
 import school.kerygma.core.access.Access.Deed;
@@ -38,12 +41,26 @@ class PostingController {
   private final Postings postings;
   private final Sections sections;
   private final Scripts scripts;
+  private final Scores scores;
   private final Tasks tasks;
+  private final Handouts handouts;
+  private final RosterNames names;
   private final Gate gate;
   private final Clock clock;
 
   PostingController(
-      Postings postings, Sections sections, Scripts scripts, Tasks tasks, Gate gate, Clock clock) {
+      Postings postings,
+      Sections sections,
+      Scripts scripts,
+      Scores scores,
+      Tasks tasks,
+      Handouts handouts,
+      RosterNames names,
+      Gate gate,
+      Clock clock) {
+    this.scores = scores;
+    this.handouts = handouts;
+    this.names = names;
     this.postings = postings;
     this.sections = sections;
     this.scripts = scripts;
@@ -70,12 +87,24 @@ class PostingController {
               .orElseGet(() -> PostingRow.fresh(section, tied, now)));
     }
     model.addAttribute("walkthrough", scripts.head(id));
+    model.addAttribute("names", names.on(me.id(), shown(id, tied)));
     model.addAttribute("rows", rows);
     model.addAttribute("fresh", rows.stream().anyMatch(r -> r.delivery().isEmpty()));
     model.addAttribute("tasks", tied);
     model.addAttribute("stops", stops);
     model.addAttribute("postingId", UUID.randomUUID());
     return "posting/post";
+  }
+
+  /** The pages that students will see: those of the talk, and those of papers to read. */
+  private Set<UUID> shown(UUID walkthrough, List<TaskView> tied) {
+    Set<UUID> pages = new HashSet<>();
+    scores.current(walkthrough).ifPresent(score -> pages.addAll(scores.pages(score.id())));
+    tied.stream()
+        .flatMap(t -> t.sheet().handouts().stream())
+        .distinct()
+        .forEach(paper -> handouts.get(paper).shown().forEach(p -> pages.add(p.id())));
+    return pages;
   }
 
   /** The sections of this term, and those to which it is posted already. */

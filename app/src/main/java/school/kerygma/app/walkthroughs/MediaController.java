@@ -1,6 +1,7 @@
 package school.kerygma.app.walkthroughs;
 
 import java.time.Duration;
+import java.util.List;
 import java.util.UUID;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
@@ -10,8 +11,10 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.handouts.GlossaryWords;
 import school.kerygma.app.handouts.PagePictures;
 import school.kerygma.app.handouts.PageReading;
 import school.kerygma.app.problems.Problem;
@@ -29,11 +32,13 @@ class MediaController {
   private static final CacheControl ASK = CacheControl.noCache().cachePrivate();
 
   private final PagePictures pictures;
+  private final GlossaryWords glossary;
   private final Scores scores;
   private final Gate gate;
 
-  MediaController(PagePictures pictures, Scores scores, Gate gate) {
+  MediaController(PagePictures pictures, GlossaryWords glossary, Scores scores, Gate gate) {
     this.pictures = pictures;
+    this.glossary = glossary;
     this.scores = scores;
     this.gate = gate;
   }
@@ -61,6 +66,14 @@ class MediaController {
         .cacheControl(ASK)
         .contentType(MediaType.APPLICATION_JSON)
         .body(scores.body(id));
+  }
+
+  /** The words of its pages that are explained. */
+  @GetMapping("/media/scores/{id}/words")
+  @ResponseBody
+  List<GlossaryWords.Explained> words(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
+    return glossary.open(scores.pages(id));
   }
 
   @GetMapping("/media/scores/{id}/captions.vtt")

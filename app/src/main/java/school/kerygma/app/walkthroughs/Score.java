@@ -89,6 +89,10 @@ class Score {
     return walkthroughId;
   }
 
+  Set<UUID> pages() {
+    return Set.copyOf(pages);
+  }
+
   long durationMs() {
     return durationMs;
   }

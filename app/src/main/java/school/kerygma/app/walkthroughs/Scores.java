@@ -3,9 +3,12 @@ package school.kerygma.app.walkthroughs;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -14,6 +17,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.captions.WebVtt;
+import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.walkthrough.PageMarks;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.RunningOrder;
@@ -83,6 +87,32 @@ public class Scores {
     return bodies.findById(score).map(Score.Body::body).orElseThrow(Problem::notFound);
   }
 
+  /**
+   * When a word is heard at a stop: the first time that it is said there.
+   *
+   * @param words any of which will do, in whatever case
+   * @return nothing if the score has no such stop
+   */
+  public Optional<Long> heard(UUID score, UUID stop, Collection<String> words) {
+    PlaybackScore compiled = json.readValue(stored(score), PlaybackScore.class);
+    Set<String> asked = words.stream().map(Scores::plain).collect(Collectors.toSet());
+    return compiled.stops().stream()
+        .filter(part -> part.id().equals(stop))
+        .findFirst()
+        .map(
+            part ->
+                compiled.words().stream()
+                    .filter(w -> w.startMs() >= part.startMs() && w.startMs() < part.endMs())
+                    .filter(w -> asked.contains(plain(w.text())))
+                    .mapToLong(TimedWord::startMs)
+                    .min()
+                    .orElse(part.startMs()));
+  }
+
+  private static String plain(String word) {
+    return word.toLowerCase(Locale.ROOT).replaceAll("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N}]+$", "");
+  }
+
   public String captions(UUID score) {
     return WebVtt.write(json.readValue(stored(score), PlaybackScore.class).cues());
   }
@@ -90,6 +120,11 @@ public class Scores {
   /** Sound in one of the two kinds, webm or mp4. */
   public Resource soundOf(UUID score, String kind) {
     return store.find(sound(score, kind)).orElseThrow(Problem::notFound);
+  }
+
+  /** The pages that a score shows. */
+  public Set<UUID> pages(UUID score) {
+    return scores.findById(score).map(Score::pages).orElseThrow(Problem::notFound);
   }
 
   /** Walkthroughs whose current score shows a page. */

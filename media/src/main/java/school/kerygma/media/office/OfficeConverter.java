@@ -50,13 +50,22 @@ public final class OfficeConverter implements AutoCloseable {
       """;
 
   private final Path work;
+  private final long limitMs;
   private @Nullable LocalOfficeManager office;
 
   /**
    * @param work a directory of its own for LibreOffice's profile
    */
   public OfficeConverter(Path work) {
+    this(work, MINUTE);
+  }
+
+  /**
+   * @param limitMs how long one paper may take
+   */
+  OfficeConverter(Path work, long limitMs) {
     this.work = work;
+    this.limitMs = limitMs;
   }
 
   /** Whether there is a LibreOffice on this machine. */
@@ -129,9 +138,9 @@ public final class OfficeConverter implements AutoCloseable {
               .portNumbers(freePort())
               .workingDir(work.toFile())
               .templateProfileDir(profile.toFile())
-              .taskExecutionTimeout(MINUTE)
+              .taskExecutionTimeout(limitMs)
               .taskQueueTimeout(10 * MINUTE)
-              .processTimeout(2 * MINUTE)
+              .processTimeout(2 * limitMs)
               .maxTasksPerProcess(100)
               .build();
       fresh.start();

@@ -10,6 +10,7 @@ import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -27,6 +28,7 @@ import school.kerygma.core.rubric.Grid;
 import school.kerygma.core.rubric.GridReader;
 import school.kerygma.media.paper.Paper;
 import school.kerygma.media.paper.PaperRefused;
+import school.kerygma.media.process.Program;
 
 /**
  * Standards: ECMA-376 (DOCX, PPTX), ISO 26300 (ODT, ODP), CommonMark; Debian's LibreOffice reads.
@@ -195,17 +197,36 @@ class OfficeConverterTest {
     }
   }
 
-  @Test
-  void afterACrashItIsStartedAgain() throws IOException {
-    Path file = paper(OfficeKind.ODT);
-    converter.toPdf(file, OfficeKind.ODT, directory.resolve("before.pdf"));
+  private static List<ProcessHandle> offices() {
     List<ProcessHandle> offices =
         ProcessHandle.current()
             .descendants()
             .filter(p -> p.info().command().orElse("").contains("soffice"))
             .toList();
     assertThat(offices).isNotEmpty();
-    offices.forEach(ProcessHandle::destroyForcibly);
+    return offices;
+  }
+
+  @Test
+  void oneThatHangsIsEndedAndThePaperIsTriedOnceMore() throws IOException {
+    converter.close();
+    Path file = paper(OfficeKind.ODT);
+    Path pdf = directory.resolve("after hanging.pdf");
+    try (OfficeConverter hasty = new OfficeConverter(directory.resolve("hasty"), 10_000)) {
+      hasty.toPdf(file, OfficeKind.ODT, directory.resolve("warm.pdf"));
+      for (ProcessHandle office : offices()) {
+        Program.run(List.of("kill", "-STOP", "" + office.pid()), Duration.ofSeconds(5), 1_000);
+      }
+      hasty.toPdf(file, OfficeKind.ODT, pdf);
+    }
+    assertThat(words(pdf, 1)).contains(WORDS);
+  }
+
+  @Test
+  void afterACrashItIsStartedAgain() throws IOException {
+    Path file = paper(OfficeKind.ODT);
+    converter.toPdf(file, OfficeKind.ODT, directory.resolve("before.pdf"));
+    offices().forEach(ProcessHandle::destroyForcibly);
     Path pdf = directory.resolve("after.pdf");
     converter.toPdf(file, OfficeKind.ODT, pdf);
     assertThat(words(pdf, 1)).contains(WORDS);
