@@ -149,7 +149,7 @@ class ScreenshotsTest {
     page.evaluate("window.scrollTo(0, 160)");
     BoundingBox box = canvas.boundingBox();
     page.locator("[data-verb=ring]").click();
-    stroke(page, box, new double[][] {{0.245, 0.165}, {0.375, 0.222}});
+    stroke(page, canvas, new double[][] {{0.245, 0.165}, {0.375, 0.222}});
     choose(page, "underline", canvas, box.width * 0.33, box.height * 0.322);
     choose(page, "number", canvas, box.width * 0.11, box.height * 0.174);
     choose(page, "number", canvas, box.width * 0.11, box.height * 0.249);
@@ -160,17 +160,18 @@ class ScreenshotsTest {
     page.locator("[data-verb=ink]").click();
     stroke(
         page,
-        box,
+        canvas,
         new double[][] {
           {0.59, 0.53}, {0.5, 0.52}, {0.43, 0.44}, {0.41, 0.33}, {0.39, 0.24}, {0.378, 0.226}
         });
-    stroke(page, box, new double[][] {{0.378, 0.25}, {0.376, 0.224}, {0.403, 0.238}});
+    stroke(page, canvas, new double[][] {{0.378, 0.25}, {0.376, 0.224}, {0.403, 0.238}});
     page.waitForFunction(
         "() => document.querySelector('.marking [role=status]').textContent === 'kept'");
   }
 
   /** Draws along places that are told in shares of the page's width and height. */
-  private static void stroke(Page page, BoundingBox box, double[][] way) {
+  private static void stroke(Page page, Locator canvas, double[][] way) {
+    BoundingBox box = canvas.boundingBox();
     for (int i = 0; i < way.length; i++) {
       page.mouse()
           .move(

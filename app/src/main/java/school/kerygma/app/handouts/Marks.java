@@ -194,6 +194,10 @@ public class Marks {
 
   private Mark mark(UUID page, Drawn drawn) {
     Handout.PageEntity on = pages.findById(page).orElseThrow(Problem::notFound);
+    Box whole = new Box(0, 0, on.width(), on.height());
+    if (drawn.boxes().stream().anyMatch(b -> !b.grownBy(1).overlaps(whole))) {
+      throw new IllegalArgumentException("A mark lies on its page");
+    }
     return switch (drawn.kind()) {
       case INK -> {
         List<double[]> raw = drawn.ink();
@@ -213,7 +217,6 @@ public class Marks {
           throw Problem.refused("note", Mark.LONGEST_NOTE);
         }
         Box place = drawn.boxes().getFirst();
-        Box whole = new Box(0, 0, on.width(), on.height());
         yield new Mark(
             Mark.Kind.NOTE, page, List.of(NoteSlip.at(place.x(), place.y(), text, whole)), 0, text);
       }
