@@ -59,6 +59,8 @@ export class Desk {
   #set(page, view) {
     this.#page = page;
     this.#view = view;
+    this.#from = null;
+    this.#pen = null;
     this.#load(page);
     this.draw();
   }
@@ -176,7 +178,7 @@ export class Desk {
     const target = isDrawn(box)
       ? within(this.#targets.get(this.#page), box)
       : meant(this.#targets.get(this.#page), kind, from, event.shiftKey);
-    this.#make(kind, target, event.timeStamp);
+    this.#make(kind, target, event.timeStamp, isDrawn(box));
   }
 
   #ink(pen, moment) {
@@ -205,14 +207,14 @@ export class Desk {
     }
   }
 
-  #make(kind, target, moment) {
+  #make(kind, target, moment, drawn = false) {
     if (!target) {
       this.draw();
       return;
     }
     const boxes = target.boxes.map((b) => [b.x, b.y, b.width, b.height]);
     if (kind === 'cover') {
-      this.#cover(target, boxes, moment);
+      this.#cover(target, boxes, moment, drawn);
       return;
     }
     const own = this.#marks.get(this.#page) ?? [];
@@ -229,12 +231,13 @@ export class Desk {
     this.draw();
   }
 
-  /** A cover stands on the page for good, recorded or not; covering it once more lifts it. */
-  #cover(target, boxes, moment) {
+  /** A cover stands on the page for good, recorded or not; a click on it with the same verb lifts it. */
+  #cover(target, boxes, moment, drawn) {
     const page = this.#page;
     const place = middle(target.boxes[0]);
     const all = this.#standing.get(page) ?? [];
-    const lifted = all.find((m) => m.kind === 'cover' && m.boxes.some((b) => distance(b, place) === 0));
+    const under = (m) => m.kind === 'cover' && m.boxes.some((b) => distance(b, place) === 0);
+    const lifted = drawn ? undefined : all.find(under);
     if (lifted) {
       this.#standing.set(page, all.filter((m) => m !== lifted));
       this.#tell({ do: 'uncover', id: lifted.id }, moment);

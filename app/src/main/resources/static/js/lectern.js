@@ -53,6 +53,7 @@ document.addEventListener('alpine:init', () => {
         desk.keeping.onChange = () => this.tellGoing();
         desk.keeping.onRefused = (why) => {
           this.problem = why;
+          this.going = why; // The other place is seen before a recording only.
         };
         document.addEventListener('kerygma:covered', (e) => {
           e.detail.forEach((m) => desk.stand(m));

@@ -33,8 +33,8 @@ function nearest(targets, place, reach) {
 export const boxOf = (a, b) => ({
   x: Math.min(a.x, b.x),
   y: Math.min(a.y, b.y),
-  width: Math.abs(a.x - b.x),
-  height: Math.abs(a.y - b.y),
+  width: Math.max(1, Math.abs(a.x - b.x)),
+  height: Math.max(1, Math.abs(a.y - b.y)),
 });
 
 export const isDrawn = (box) => box.width >= CLICK || box.height >= CLICK;

@@ -1,5 +1,6 @@
 package school.kerygma.app.walkthroughs;
 
+import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
 import java.util.UUID;
@@ -9,6 +10,7 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
+import org.springframework.util.DigestUtils;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.ResponseBody;
@@ -62,10 +64,12 @@ class MediaController {
   @GetMapping(path = "/media/scores/{id}/score", produces = MediaType.APPLICATION_JSON_VALUE)
   ResponseEntity<String> score(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
+    String body = scores.body(id);
     return ResponseEntity.ok()
         .cacheControl(ASK)
+        .eTag(DigestUtils.md5DigestAsHex(body.getBytes(StandardCharsets.UTF_8)))
         .contentType(MediaType.APPLICATION_JSON)
-        .body(scores.body(id));
+        .body(body);
   }
 
   /** The words of its pages that are explained. */
