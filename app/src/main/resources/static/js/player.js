@@ -109,6 +109,10 @@ document.addEventListener('alpine:init', () => {
         const moment = momentOf(score, at);
         fit(this.$refs.stage);
         draw(this.$refs.stage, moment, pictures);
+        const next = score.camera.find((k) => k.atMs > at && score.pages[k.page] !== moment.page);
+        if (next) {
+          pictures.of(score.pages[next.page].id, 0); // So that it is there when it is turned to.
+        }
         const cue = score.cues.find((c) => c.startMs <= at && at < c.endMs);
         this.line1 = cue?.lines[0] ?? '';
         this.line2 = cue?.lines[1] ?? '';

@@ -265,6 +265,10 @@ export function draw(canvas, moment, pictures) {
   g.fillStyle = '#FFFFFF';
   g.fillRect(sheet.x, sheet.y, sheet.width, sheet.height);
   const picture = pictures.of(page.id, sheet.width * unit);
+  const pictured = picture ? page.id : '';
+  if (canvas.dataset.pictured !== pictured) {
+    canvas.dataset.pictured = pictured;
+  }
   if (picture) {
     g.imageSmoothingQuality = 'high';
     g.drawImage(picture, sheet.x, sheet.y, sheet.width, sheet.height);

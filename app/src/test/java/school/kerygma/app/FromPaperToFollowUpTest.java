@@ -363,8 +363,7 @@ class FromPaperToFollowUpTest {
     for (double at :
         new double[] {500, markedAt + 125, markedAt + 2_000, score.durationMs() - 500}) {
       marksAt(teacher, at);
-      teacher.waitForFunction(
-          "() => performance.getEntriesByType('resource').filter(e => e.name.includes('/media/pages/')).length > 0");
+      teacher.waitForFunction("() => document.querySelector('.stage canvas').dataset.pictured");
       String data =
           String.valueOf(
               teacher.evaluate("document.querySelector('.stage canvas').toDataURL('image/png')"));

@@ -1,4 +1,6 @@
-/** What leaves and enters in open formats: calendar feeds, the plan as CSV, rosters. */
+/**
+ * What leaves and enters in open formats: calendar feeds, the plan as CSV, rosters, marked papers.
+ */
 @NullMarked
 package school.kerygma.app.exchange;
 

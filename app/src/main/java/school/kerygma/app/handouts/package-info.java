@@ -1,4 +1,6 @@
-/** Papers that teachers bring in, read page by page. */
+/**
+ * Papers that teachers bring in, read page by page, marked, covered and replaced by new editions.
+ */
 @NullMarked
 package school.kerygma.app.handouts;
 
