@@ -278,4 +278,37 @@ class CoveredTest {
                 List.of(List.of(175, 77, 170, 22)))));
     assertThat(DemoServer.bean(Marks.class).covers(theirs).isEmpty()).isTrue();
   }
+
+  @Test
+  void whatIsNoMarkIsRefusedAndNothingIsKept() throws IOException {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID page = Papers.pages(bring(school, "no marks.pdf")).getFirst();
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page own = desk.newPage();
+      chromium.signIn(own, DemoServer.address(), school.email());
+      String token = own.locator("meta[name=csrf]").getAttribute("content");
+      for (String body :
+          List.of(
+              "{}",
+              "{\"kind\":\"STAMP\"}",
+              "{\"kind\":\"RING\"}",
+              "{\"kind\":\"NOTE\",\"words\":\"no place\"}",
+              "{\"kind\":\"INK\",\"ink\":[[1]]}",
+              "{\"kind\":\"RING\",\"boxes\":[{\"x\":9000,\"y\":9000,\"width\":5,\"height\":5}]}")) {
+        assertThat(
+                own.request()
+                    .put(
+                        address("/pages/" + page + "/marks/" + UUID.randomUUID()),
+                        RequestOptions.create()
+                            .setHeader("X-CSRF-TOKEN", token)
+                            .setHeader("Content-Type", "application/json")
+                            .setHeader("Accept", "application/json")
+                            .setData(body))
+                    .status())
+            .as(body)
+            .isEqualTo(400);
+      }
+    }
+    assertThat(DemoServer.bean(Marks.class).of(List.of(page))).isEmpty();
+  }
 }

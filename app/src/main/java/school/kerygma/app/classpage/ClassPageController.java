@@ -4,9 +4,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -201,15 +199,13 @@ class ClassPageController {
   String paper(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
     gate.check(me, Deed.SEE, Gate.Kind.HANDOUT, id);
     Handouts.View handout = handouts.get(id);
-    Map<UUID, String> words = new HashMap<>();
-    handout.shown().forEach(p -> words.put(p.id(), marks.openText(p.id())));
+    List<UUID> pages = handout.shown().stream().map(PageView::id).toList();
     List<Drawing> drawings = Drawing.of(handout.shown(), marks);
     model.addAttribute("handout", handout);
-    model.addAttribute(
-        "explained", glossary.open(handout.shown().stream().map(PageView::id).toList()));
+    model.addAttribute("explained", glossary.open(pages));
     model.addAttribute("drawings", drawings);
     model.addAttribute("json", json.of(drawings));
-    model.addAttribute("words", words);
+    model.addAttribute("words", marks.openTexts(pages));
     model.addAttribute("home", me.role() == Role.STUDENT ? "/class" : "/family");
     return "classpage/paper";
   }

@@ -117,7 +117,7 @@ public class GlossaryWords {
     if (own.isEmpty()) {
       return List.of();
     }
-    List<String> texts = shown.stream().map(p -> marks.openText(p.id())).toList();
+    Collection<String> texts = marks.openTexts(pageIds).values();
     return own.stream()
         .filter(w -> texts.stream().anyMatch(t -> Glossary.first(t, w.term()).isPresent()))
         .map(GlossaryWords::view)

@@ -35,7 +35,7 @@ class MarkController {
 
   /** A mark as the browser sends it; what does not belong to its kind may be missing. */
   record Sent(
-      Mark.Kind kind,
+      Optional<Mark.Kind> kind,
       Optional<List<Box>> boxes,
       Optional<Integer> number,
       Optional<String> words,
@@ -44,7 +44,7 @@ class MarkController {
 
     Marks.Drawn drawn() {
       return new Marks.Drawn(
-          kind,
+          kind.orElseThrow(() -> new IllegalArgumentException("A mark is of a kind")),
           boxes.orElse(List.of()),
           number.orElse(0),
           words.orElse(""),
@@ -101,7 +101,7 @@ class MarkController {
       @PathVariable UUID id,
       @RequestBody Sent sent) {
     check(me, page);
-    if (sent.kind() == Mark.Kind.COVER) {
+    if (sent.kind().equals(Optional.of(Mark.Kind.COVER))) {
       pictures.forget(page);
     }
     return MarkView.of(marks.make(page, id, sent.drawn()));

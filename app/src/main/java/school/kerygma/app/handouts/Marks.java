@@ -99,10 +99,24 @@ public class Marks {
     return Covers.of(of(List.of(page)).getOrDefault(page, List.of()));
   }
 
+  /** The words of pages that may be read by others than their teacher. */
+  @Transactional(readOnly = true)
+  public Map<UUID, String> openTexts(Collection<UUID> pageIds) {
+    Map<UUID, List<Mark>> standing = of(pageIds);
+    Map<UUID, String> texts = new HashMap<>();
+    if (!pageIds.isEmpty()) {
+      for (Handout.PageEntity page : pages.among(pageIds)) {
+        Covers covers = Covers.of(standing.getOrDefault(page.id(), List.of()));
+        texts.put(page.id(), Word.text(covers.leave(PageWords.read(page.words()))));
+      }
+    }
+    return texts;
+  }
+
   /** The words of a page that may be read by others than its teacher. */
   @Transactional(readOnly = true)
   public String openText(UUID page) {
-    return Word.text(covers(page).leave(words(page)));
+    return Optional.ofNullable(openTexts(List.of(page)).get(page)).orElseThrow(Problem::notFound);
   }
 
   /** The marks of pages as others see them: no cover, and no words from under one. */
@@ -125,10 +139,6 @@ public class Marks {
                       .toList());
             });
     return byPage;
-  }
-
-  private List<Word> words(UUID page) {
-    return pages.findById(page).map(p -> PageWords.read(p.words())).orElseThrow(Problem::notFound);
   }
 
   /**
@@ -201,7 +211,10 @@ public class Marks {
     return switch (drawn.kind()) {
       case INK -> {
         List<double[]> raw = drawn.ink();
-        if (raw.isEmpty() || raw.size() > Ink.MOST_POINTS || drawn.width() > WIDEST) {
+        if (raw.isEmpty()
+            || raw.size() > Ink.MOST_POINTS
+            || drawn.width() > WIDEST
+            || raw.stream().anyMatch(p -> p.length < 3)) {
           throw new IllegalArgumentException("No ink: " + raw.size());
         }
         yield Mark.ink(
@@ -216,7 +229,7 @@ public class Marks {
         if (text.isEmpty() || text.length() > Mark.LONGEST_NOTE) {
           throw Problem.refused("note", Mark.LONGEST_NOTE);
         }
-        Box place = drawn.boxes().getFirst();
+        Box place = Box.around(drawn.boxes());
         yield new Mark(
             Mark.Kind.NOTE, page, List.of(NoteSlip.at(place.x(), place.y(), text, whole)), 0, text);
       }

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -87,7 +88,7 @@ class PostingController {
               .orElseGet(() -> PostingRow.fresh(section, tied, now)));
     }
     model.addAttribute("walkthrough", scripts.head(id));
-    model.addAttribute("names", names.on(me.id(), shown(id, tied)));
+    model.addAttribute("names", names.on(me.id(), shown(me.id(), id, tied)));
     model.addAttribute("rows", rows);
     model.addAttribute("fresh", rows.stream().anyMatch(r -> r.delivery().isEmpty()));
     model.addAttribute("tasks", tied);
@@ -97,13 +98,14 @@ class PostingController {
   }
 
   /** The pages that students will see: those of the talk, and those of papers to read. */
-  private Set<UUID> shown(UUID walkthrough, List<TaskView> tied) {
+  private Set<UUID> shown(UUID teacher, UUID walkthrough, List<TaskView> tied) {
     Set<UUID> pages = new HashSet<>();
     scores.current(walkthrough).ifPresent(score -> pages.addAll(scores.pages(score.id())));
-    tied.stream()
-        .flatMap(t -> t.sheet().handouts().stream())
-        .distinct()
-        .forEach(paper -> handouts.get(paper).shown().forEach(p -> pages.add(p.id())));
+    Set<UUID> papers =
+        tied.stream().flatMap(t -> t.sheet().handouts().stream()).collect(Collectors.toSet());
+    handouts.ofTeacher(teacher).stream()
+        .filter(h -> papers.contains(h.id()))
+        .forEach(h -> h.shown().forEach(p -> pages.add(p.id())));
     return pages;
   }
 
