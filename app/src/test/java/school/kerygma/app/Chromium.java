@@ -15,6 +15,9 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import school.kerygma.app.accounts.People;
 
 /**
  * Debian's Chromium without a window; every message of a page's console that tells of a fault is
@@ -98,6 +101,13 @@ final class Chromium implements AutoCloseable {
     page.getByLabel("Password").fill(DemoServer.PASSWORD);
     page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
     page.waitForURL("**/plan**");
+  }
+
+  /** The first page of a student or a guardian who comes with a pass card. */
+  static Page byCard(BrowserContext context, UUID person) {
+    Page page = context.newPage();
+    page.navigate(DemoServer.bean(People.class).cardLinks(Set.of(person)).get(person));
+    return page;
   }
 
   List<String> faults() {

@@ -11,7 +11,6 @@ import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
@@ -28,23 +27,18 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import school.kerygma.app.accounts.People;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.planning.DayNotes;
 import school.kerygma.app.planning.SessionSheet;
 import school.kerygma.app.planning.Sessions;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.posting.PostingSheet;
-import school.kerygma.app.posting.Postings;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.work.Works;
-import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.MeetingPattern;
-import school.kerygma.core.time.Moments;
 
 /** What a term's plan holds beside days: ways, differences, loads, worth, other weeks, the wall. */
 class TermPlanTest {
@@ -73,31 +67,9 @@ class TermPlanTest {
     return page;
   }
 
-  private static Page byCard(BrowserContext context, UUID person) {
-    Page page = context.newPage();
-    page.navigate(DemoServer.bean(People.class).cardLinks(Set.of(person)).get(person));
-    return page;
-  }
-
   private static Locator button(Page page, String name) {
     return page.getByRole(
         AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
-  }
-
-  private static void post(TestSchool school, UUID... put) {
-    Instant monday = MONDAY.atTime(8, 0).atZone(ZoneId.of("America/Halifax")).toInstant();
-    DemoServer.bean(Postings.class)
-        .post(
-            UUID.randomUUID(),
-            school.teacher(),
-            new PostingSheet(
-                null,
-                Set.of(put),
-                "",
-                "",
-                Map.of(
-                    school.section(),
-                    new Moments(monday, monday.plusSeconds(9 * 86_400), Optional.empty()))));
   }
 
   private UUID plan(TestSchool school, TaskSheet sheet) {
@@ -106,60 +78,6 @@ class TermPlanTest {
 
   private static Map<UUID, LocalDate> on(TestSchool school, int day) {
     return Map.of(school.section(), MONDAY.plusDays(day));
-  }
-
-  @Test
-  void aTaskIsDoneWhenEnoughOfItsWaysAreAndTheNextOpens() {
-    TestSchool school = TestSchool.in("America/Halifax", 1);
-    UUID choice =
-        plan(
-            school,
-            TaskSheet.of("Show a bridge", 20, on(school, 0))
-                .choosing(ChoiceBoard.of(2, List.of("Draw it", "Build it", "Film it"), List.of())));
-    UUID next =
-        plan(
-            school,
-            TaskSheet.of("Explain it", 20, on(school, 2))
-                .opening(true, Opens.WHEN_THE_ONE_BEFORE_IS_TICKED));
-    post(school, choice, next);
-    try (BrowserContext phone = chromium.context(390, 844)) {
-      Page page = byCard(phone, school.students().iterator().next());
-      assertThat(page.locator(".todo")).containsText("Do 2 of these 3");
-      Locator last = page.getByLabel("Explain it");
-      assertThat(last).isDisabled();
-      page.getByLabel("Draw it").check();
-      assertThat(page.getByLabel("Draw it")).isChecked();
-      assertThat(last).isDisabled();
-      page.getByLabel("Film it").check();
-      assertThat(page.getByLabel("Explain it")).isEnabled();
-      assertThat(page.locator(".todo li").first()).containsText("done Wednesday");
-      Chromium.assertAccessible(page);
-      page.getByLabel("Draw it").uncheck();
-      assertThat(page.getByLabel("Explain it")).isDisabled();
-    }
-  }
-
-  @Test
-  void theClockOpensATaskWhenTheSectionMeets() {
-    TestSchool school = TestSchool.in("America/Halifax", 1);
-    UUID early =
-        plan(
-            school,
-            TaskSheet.of("Warm up", 10, on(school, 2))
-                .opening(true, Opens.WHEN_THE_SECTION_MEETS)); // 8:50, and it is 10:15
-    UUID later =
-        plan(school, TaskSheet.of("Measure", 10, on(school, 4)).opening(true, Opens.ON_ITS_DAY));
-    post(school, early, later);
-    DemoServer.bean(DayNotes.class)
-        .write(school.section(), MONDAY.plusDays(2), "What bends before it breaks?", "Key: blue.");
-    try (BrowserContext phone = chromium.context(390, 844)) {
-      Page page = byCard(phone, school.students().iterator().next());
-      assertThat(page.getByLabel("Warm up")).isEnabled();
-      assertThat(page.getByLabel("Measure")).isDisabled();
-      assertThat(page.locator(".todo")).containsText("opens Friday, 12 a.m.");
-      assertThat(page.locator("main")).containsText("What bends before it breaks?");
-      assertThat(page.locator("main")).not().containsText("Key: blue.");
-    }
   }
 
   @Test
@@ -248,7 +166,7 @@ class TermPlanTest {
     plan(school, TaskSheet.of("Read", 10, on(school, 0)).reading(Set.of(paper.handout()), 0));
     UUID again =
         plan(school, TaskSheet.of("Again", 10, on(school, 2)).reading(Set.of(paper.handout()), 0));
-    post(school, again);
+    school.post(MONDAY, again);
     try (BrowserContext desk = chromium.context(1280, 800);
         BrowserContext phone = chromium.context(390, 844)) {
       Page page = signedIn(desk, school);
@@ -257,7 +175,7 @@ class TermPlanTest {
           .hasAccessibleName("12 of 45 minutes");
       assertThat(page.locator("td[data-date='2026-09-30'] svg"))
           .hasAccessibleName("10 of 45 minutes");
-      Page student = byCard(phone, school.students().iterator().next());
+      Page student = Chromium.byCard(phone, school.students().iterator().next());
       student.getByText("Read: Words").click();
       assertThat(student.locator("img")).hasCount(5);
       assertThat(student.locator("figure").first()).containsText("a bridge bends before");
@@ -308,7 +226,7 @@ class TermPlanTest {
       assertThat(page.getByLabel("Scale of kind 2")).hasValue("4");
       UUID task = plan(school, TaskSheet.of("Load table", 20, on(school, 2)).worth(20, "Homework"));
       plan(school, TaskSheet.of("Report", 20, on(school, 14)).worth(230, "homework"));
-      post(school, task);
+      school.post(MONDAY, task);
       page.navigate(DemoServer.address() + "/plan?week=2026-09-28");
       assertThat(page.locator(".planned")).containsText("20 points · 5.6 % of the grade");
       page.navigate(DemoServer.address() + "/plan/tasks/" + task);
@@ -319,7 +237,7 @@ class TermPlanTest {
       page.navigate(DemoServer.address() + "/plan/tasks/" + daily);
       assertThat(page.locator("main"))
           .containsText("worth 6.0 % of the grade, 0.80 of 4 on the scale");
-      Page student = byCard(phone, school.students().iterator().next());
+      Page student = Chromium.byCard(phone, school.students().iterator().next());
       assertThat(student.locator(".todo")).containsText("20 points, 5.6 % of the grade");
     }
   }
@@ -438,13 +356,13 @@ class TermPlanTest {
         plan(
             school,
             TaskSheet.of("Read", 10, on(school, 4)).due(Optional.of(DueRule.parse("day 23:59"))));
-    post(school, task);
+    school.post(MONDAY, task);
     UUID student = school.students().iterator().next();
     UUID guardian =
         TestSchool.id("select guardian_id from guardian_student where student_id = ?", student);
     for (String zone : List.of("Asia/Tokyo", "America/Halifax")) {
       try (BrowserContext home = chromium.context(390, 844, zone)) {
-        Page page = byCard(home, guardian);
+        Page page = Chromium.byCard(home, guardian);
         assertThat(page.locator("main")).containsText("due Friday, 11:59 p.m.");
         assertThat(page.locator(".own-clock"))
             .hasText(zone.startsWith("Asia") ? "(Saturday 11:59 a.m. where you are)" : "");
@@ -513,7 +431,7 @@ class TermPlanTest {
               TestSchool.count(
                   "select count(*) from delivery where section_id = ?", school.section()))
           .isEqualTo(1);
-      Page student = byCard(phone, school.students().iterator().next());
+      Page student = Chromium.byCard(phone, school.students().iterator().next());
       assertThat(student.locator(".todo")).containsText("Fold a beam");
       assertThat(student.locator(".todo")).not().containsText("Weigh it down");
       student.getByLabel("Fold a beam").check();

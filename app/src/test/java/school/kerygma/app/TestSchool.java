@@ -1,15 +1,22 @@
 package school.kerygma.app;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
 import java.util.HashSet;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.posting.PostingSheet;
+import school.kerygma.app.posting.Postings;
+import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.time.MeetingPattern;
+import school.kerygma.core.time.Moments;
 
 /** A small school of a test's own beside the demonstration. */
 record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID> students) {
@@ -50,6 +57,22 @@ record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID>
         sections.addSection(
             term, "Section " + made, MeetingPattern.parse("MON,WED,FRI"), 45, Set.of(teacher), all);
     return new TestSchool(teacher, email, term, section, all);
+  }
+
+  /** Puts tasks up in the section on a Monday at 8, for nine days. */
+  void post(LocalDate monday, UUID... tasks) {
+    SectionView here = DemoServer.bean(Sections.class).get(section);
+    Instant up = monday.atTime(8, 0).atZone(here.calendar().zone()).toInstant();
+    DemoServer.bean(Postings.class)
+        .post(
+            UUID.randomUUID(),
+            teacher,
+            new PostingSheet(
+                null,
+                Set.of(tasks),
+                "",
+                "",
+                Map.of(section, new Moments(up, up.plus(9, ChronoUnit.DAYS), Optional.empty()))));
   }
 
   static JdbcClient sql() {

@@ -55,11 +55,13 @@ public class Audience {
   }
 
   /**
-   * Ticks one way of a task off. The task itself is ticked as long as enough ways are.
+   * Ticks one way of a task off. The task itself is ticked as long as enough ways are; two ways
+   * ticked at once are counted one after the other.
    *
    * @throws Problem if the task has no such way
    */
   public void tickWay(UUID student, UUID task, UUID way, boolean done) {
+    ways.holdFor(student);
     ChoiceBoard board = tasks.get(task).sheet().board().orElseThrow(Problem::notFound);
     if (board.ways().stream().noneMatch(w -> w.id().equals(way))) {
       throw Problem.notFound();

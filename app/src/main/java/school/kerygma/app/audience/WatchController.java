@@ -8,7 +8,6 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import school.kerygma.app.accounts.Gate;
@@ -16,7 +15,7 @@ import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.time.Span;
 
-/** Takes in what students' players and lists report. */
+/** Takes in what students' players report. */
 @RestController
 class WatchController {
 
@@ -45,24 +44,5 @@ class WatchController {
       spans.add(Span.of(pair.get(0), pair.get(1)));
     }
     audience.watched(me.id(), score, beacon.viewing(), beacon.number(), spans);
-  }
-
-  @PostMapping("/class/tasks/{task}/tick")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void tick(
-      @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @RequestParam boolean done) {
-    gate.check(me, Deed.TAKE_PART, Gate.Kind.TASK, task);
-    audience.tick(me.id(), task, done);
-  }
-
-  @PostMapping("/class/tasks/{task}/ways/{way}/tick")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void tickWay(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID task,
-      @PathVariable UUID way,
-      @RequestParam boolean done) {
-    gate.check(me, Deed.TAKE_PART, Gate.Kind.TASK, task);
-    audience.tickWay(me.id(), task, way, done);
   }
 }

@@ -37,6 +37,12 @@ class WayTick {
     @Query("select w from WayTick w where w.studentId = :student and w.taskId in :tasks")
     List<WayTick> among(UUID student, Collection<UUID> tasks);
 
+    /** Makes other ticks of the student wait until this transaction ends. */
+    @Query(
+        value = "select id from person where id = :student for no key update",
+        nativeQuery = true)
+    UUID holdFor(UUID student);
+
     @Modifying
     @Query(
         value =

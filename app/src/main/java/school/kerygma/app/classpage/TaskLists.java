@@ -93,7 +93,7 @@ class TaskLists {
       Worths worths) {}
 
   /**
-   * What a student has to do in the week that holds {@code shown}, and what is late from before,
+   * What a student has to do in the week that holds {@code shown}, and what is left from before,
    * section by section, in the order of doing.
    */
   List<SectionList> of(UUID student, LocalDate shown) {
@@ -119,6 +119,19 @@ class TaskLists {
               starters.getOrDefault(section.id(), "")));
     }
     return lists;
+  }
+
+  /** A task on the list that a student has today. */
+  Optional<ListedTask> find(UUID student, UUID task) {
+    return sections.ofStudent(student).stream()
+        .map(s -> s.calendar().dateOf(clock.instant()))
+        .findFirst()
+        .flatMap(
+            today ->
+                of(student, today).stream()
+                    .flatMap(l -> l.tasks().stream())
+                    .filter(t -> t.task().id().equals(task))
+                    .findFirst());
   }
 
   private Known known(UUID student, List<SectionView> own, Collection<List<DeliveryView>> up) {
@@ -173,11 +186,8 @@ class TaskLists {
         TaskView task = known.tasks().get(id).in(section.id());
         LocalDate day = DueDates.dayOf(section, task, delivery);
         boolean thisWeek = SchoolCalendar.mondayOf(day).equals(monday);
-        boolean lateFromBefore =
-            day.isBefore(monday)
-                && !known.ticks().containsKey(id)
-                && delivery.moments().dueAt().isBefore(clock.instant());
-        if (thisWeek || lateFromBefore) {
+        boolean leftFromBefore = day.isBefore(monday) && !known.ticks().containsKey(id);
+        if (thisWeek || leftFromBefore) {
           placed.put(id, new Placed(task, delivery, day));
         }
       }

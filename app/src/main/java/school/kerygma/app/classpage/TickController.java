@@ -1,0 +1,61 @@
+package school.kerygma.app.classpage;
+
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.audience.Audience;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.core.access.Access.Deed;
+
+/** Takes in what students tick off on their list, and nothing that the list does not offer. */
+@RestController
+class TickController {
+
+  private final TaskLists lists;
+  private final Audience audience;
+  private final Gate gate;
+
+  TickController(TaskLists lists, Audience audience, Gate gate) {
+    this.lists = lists;
+    this.audience = audience;
+    this.gate = gate;
+  }
+
+  @PostMapping("/class/tasks/{task}/tick")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void tick(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @RequestParam boolean done) {
+    if (!offered(me, task).ways().isEmpty()) {
+      throw Problem.refused("unreadable");
+    }
+    audience.tick(me.id(), task, done);
+  }
+
+  @PostMapping("/class/tasks/{task}/ways/{way}/tick")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void tickWay(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID task,
+      @PathVariable UUID way,
+      @RequestParam boolean done) {
+    offered(me, task);
+    audience.tickWay(me.id(), task, way, done);
+  }
+
+  private ListedTask offered(SignedIn me, UUID task) {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.TASK, task);
+    ListedTask listed =
+        lists.find(me.id(), task).orElseThrow(() -> Problem.conflict("task-not-listed"));
+    if (listed.waits()) {
+      throw Problem.conflict("task-waits");
+    }
+    return listed;
+  }
+}

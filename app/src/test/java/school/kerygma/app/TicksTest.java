@@ -1,0 +1,214 @@
+package school.kerygma.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.APIResponse;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
+import com.microsoft.playwright.options.RequestOptions;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.audience.Audience;
+import school.kerygma.app.planning.DayNotes;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.core.plan.ChoiceBoard;
+import school.kerygma.core.plan.Opens;
+
+/**
+ * What students tick off: ways, tasks that open, ticks at the same time, ticks that are not theirs
+ * to set.
+ */
+class TicksTest {
+
+  private static final LocalDate MONDAY = LocalDate.parse("2026-09-28"); // today is Wednesday
+
+  private static Chromium chromium;
+
+  private final Tasks tasks = DemoServer.bean(Tasks.class);
+
+  @BeforeAll
+  static void open() {
+    DemoServer.address();
+    chromium = new Chromium(List.of());
+  }
+
+  @AfterAll
+  static void close() {
+    chromium.close();
+  }
+
+  private UUID plan(TestSchool school, TaskSheet sheet) {
+    return tasks.plan(school.teacher(), sheet);
+  }
+
+  private static Map<UUID, LocalDate> on(TestSchool school, int day) {
+    return Map.of(school.section(), MONDAY.plusDays(day));
+  }
+
+  private UUID bridges(TestSchool school) {
+    return plan(
+        school,
+        TaskSheet.of("Show a bridge", 20, on(school, 0))
+            .choosing(ChoiceBoard.of(2, List.of("Draw it", "Build it", "Film it"), List.of())));
+  }
+
+  private UUID explaining(TestSchool school) {
+    return plan(
+        school,
+        TaskSheet.of("Explain it", 20, on(school, 2))
+            .opening(true, Opens.WHEN_THE_ONE_BEFORE_IS_TICKED));
+  }
+
+  @Test
+  void aTaskIsDoneWhenEnoughOfItsWaysAreAndTheNextOpens() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID choice = bridges(school);
+    UUID next = explaining(school);
+    school.post(MONDAY, choice, next);
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, school.students().iterator().next());
+      assertThat(page.locator(".todo")).containsText("Do 2 of these 3");
+      Locator last = page.getByLabel("Explain it");
+      assertThat(last).isDisabled();
+      page.getByLabel("Draw it").check();
+      assertThat(page.getByLabel("Draw it")).isChecked();
+      assertThat(last).isDisabled();
+      page.getByLabel("Film it").check();
+      assertThat(page.getByLabel("Explain it")).isEnabled();
+      assertThat(page.locator(".todo li").first()).containsText("done Wednesday");
+      Chromium.assertAccessible(page);
+      page.getByLabel("Draw it").uncheck();
+      assertThat(page.getByLabel("Explain it")).isDisabled();
+    }
+  }
+
+  @Test
+  void theClockOpensATaskWhenTheSectionMeets() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID early =
+        plan(
+            school,
+            TaskSheet.of("Warm up", 10, on(school, 2))
+                .opening(true, Opens.WHEN_THE_SECTION_MEETS)); // 8:50, and it is 10:15
+    UUID later =
+        plan(school, TaskSheet.of("Measure", 10, on(school, 4)).opening(true, Opens.ON_ITS_DAY));
+    school.post(MONDAY, early, later);
+    DemoServer.bean(DayNotes.class)
+        .write(school.section(), MONDAY.plusDays(2), "What bends before it breaks?", "Key: blue.");
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, school.students().iterator().next());
+      assertThat(page.getByLabel("Warm up")).isEnabled();
+      assertThat(page.getByLabel("Measure")).isDisabled();
+      assertThat(page.locator(".todo")).containsText("opens Friday, 12 a.m.");
+      assertThat(page.locator("main")).containsText("What bends before it breaks?");
+      assertThat(page.locator("main")).not().containsText("Key: blue.");
+    }
+  }
+
+  /** The first way's transaction stays open until the second waits for it, or is through. */
+  @Test
+  void twoWaysTickedAtTheSameTimeBothCount() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID student = school.students().iterator().next();
+    UUID task = bridges(school);
+    List<ChoiceBoard.Way> ways = tasks.get(task).sheet().board().orElseThrow().ways();
+    Audience audience = DemoServer.bean(Audience.class);
+    CompletableFuture<Void> second =
+        DemoServer.bean(TransactionTemplate.class)
+            .execute(
+                transaction -> {
+                  audience.tickWay(student, task, ways.get(0).id(), true);
+                  CompletableFuture<Void> other =
+                      CompletableFuture.runAsync(
+                          () -> audience.tickWay(student, task, ways.get(2).id(), true));
+                  while (!other.isDone() && nobodyWaitsFor("%for no key update%")) {
+                    Thread.onSpinWait();
+                  }
+                  return other;
+                });
+    second.join();
+    assertThat(TestSchool.count("select count(*) from tick where task_id = ?", task)).isEqualTo(1);
+  }
+
+  private static boolean nobodyWaitsFor(String query) {
+    return TestSchool.count(
+            "select count(*) from pg_stat_activity where wait_event_type = 'Lock' and query like ?",
+            query)
+        == 0;
+  }
+
+  @Test
+  void aListThatComesLateDoesNotTakeANewerTickBack() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    school.post(MONDAY, bridges(school), explaining(school));
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, school.students().iterator().next());
+      List<Runnable> late = new ArrayList<>();
+      page.route(
+          "**/class",
+          route -> {
+            if (late.isEmpty()) {
+              APIResponse old = route.fetch();
+              late.add(() -> route.fulfill(new Route.FulfillOptions().setResponse(old)));
+            } else {
+              route.resume();
+            }
+          });
+      page.getByLabel("Draw it").check();
+      page.waitForCondition(() -> !late.isEmpty());
+      page.getByLabel("Film it").check();
+      assertThat(page.getByLabel("Explain it")).isEnabled();
+      assertThat(page.getByLabel("Film it")).isFocused();
+      page.waitForResponse("**/class", late.getFirst());
+      page.evaluate("() => fetch('/class/calendar').then((answer) => answer.text())");
+      assertThat(page.getByLabel("Explain it")).isEnabled();
+    }
+  }
+
+  @Test
+  void whatTheListDoesNotOfferIsNotTicked() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID choice = bridges(school);
+    UUID waiting = explaining(school);
+    UUID later = plan(school, TaskSheet.of("Next week", 10, on(school, 7)));
+    UUID left = plan(school, TaskSheet.of("Left over", 10, on(school, -7)));
+    school.post(MONDAY, choice, waiting, later, left);
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, school.students().iterator().next());
+      assertThat(ticked(page, waiting)).contains("not open yet").contains("409");
+      assertThat(ticked(page, choice)).contains("422");
+      assertThat(ticked(page, later)).contains("not on your list").contains("409");
+      assertThat(
+              TestSchool.count(
+                  "select count(*) from tick where task_id in (?, ?, ?)", choice, waiting, later))
+          .isZero();
+      assertThat(page.locator(".todo")).containsText("Left over");
+      assertThat(ticked(page, left)).contains("204");
+      page.reload();
+      assertThat(page.locator(".todo")).not().containsText("Left over");
+    }
+  }
+
+  private static String ticked(Page page, UUID task) {
+    APIResponse answer =
+        page.request()
+            .post(
+                DemoServer.address() + "/class/tasks/" + task + "/tick?done=true",
+                RequestOptions.create()
+                    .setHeader(
+                        "X-CSRF-TOKEN", page.locator("meta[name=csrf]").getAttribute("content")));
+    return answer.status() + " " + answer.text();
+  }
+}
