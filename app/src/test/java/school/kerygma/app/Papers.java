@@ -3,15 +3,19 @@ package school.kerygma.app;
 import static org.awaitility.Awaitility.await;
 
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipOutputStream;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.handouts.PageView;
 import school.kerygma.app.planning.TaskSheet;
@@ -30,6 +34,35 @@ import tools.jackson.databind.json.JsonMapper;
 final class Papers {
 
   private Papers() {}
+
+  /** Writes a paper of the Open Document Format (ISO 26300) by hand. */
+  static Path open(Path file, String mediaType, String body) throws IOException {
+    Map<String, String> entries = new LinkedHashMap<>();
+    entries.put("mimetype", mediaType);
+    entries.put(
+        "META-INF/manifest.xml",
+        "<manifest:manifest xmlns:manifest=\"urn:oasis:names:tc:opendocument:xmlns:manifest:1.0\">"
+            + "<manifest:file-entry manifest:full-path=\"/\" manifest:media-type=\""
+            + mediaType
+            + "\"/><manifest:file-entry manifest:full-path=\"content.xml\""
+            + " manifest:media-type=\"text/xml\"/></manifest:manifest>");
+    entries.put(
+        "content.xml",
+        "<office:document-content xmlns:office=\"urn:oasis:names:tc:opendocument:xmlns:office:1.0\""
+            + " xmlns:text=\"urn:oasis:names:tc:opendocument:xmlns:text:1.0\""
+            + " xmlns:draw=\"urn:oasis:names:tc:opendocument:xmlns:drawing:1.0\""
+            + " xmlns:svg=\"urn:oasis:names:tc:opendocument:xmlns:svg-compatible:1.0\""
+            + " office:version=\"1.2\"><office:body>"
+            + body
+            + "</office:body></office:document-content>");
+    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
+      for (Map.Entry<String, String> entry : entries.entrySet()) {
+        zip.putNextEntry(new ZipEntry(entry.getKey()));
+        zip.write(entry.getValue().getBytes(StandardCharsets.UTF_8));
+      }
+    }
+    return file;
+  }
 
   static UUID bring(TestSchool school, Path file) throws IOException {
     Handouts.TakenIn taken =

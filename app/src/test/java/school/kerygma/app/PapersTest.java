@@ -8,6 +8,8 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
+import java.awt.Rectangle;
+import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -15,6 +17,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.apache.poi.xslf.usermodel.XMLSlideShow;
+import org.apache.poi.xslf.usermodel.XSLFTextBox;
+import org.apache.poi.xwpf.usermodel.XWPFDocument;
+import org.apache.poi.xwpf.usermodel.XWPFTable;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -154,6 +160,94 @@ class PapersTest {
           .hasCount(2, new LocatorAssertions.HasCountOptions().setTimeout(30_000));
       page.getByText("Week plan").click();
       assertThat(page.locator(".margin li").first()).containsText("due Thu, Oct 8");
+    }
+  }
+
+  /** ECMA-376, ISO 26300 and CommonMark, all chosen at once. */
+  @Test
+  void everyKindOfPaperComesInWithItsWords() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    Path docx = directory.resolve("arch.docx");
+    try (XWPFDocument document = new XWPFDocument();
+        OutputStream out = Files.newOutputStream(docx)) {
+      document.createParagraph().createRun().setText("Weigh the arch");
+      document.write(out);
+    }
+    Path pptx = directory.resolve("beam.pptx");
+    try (XMLSlideShow slides = new XMLSlideShow();
+        OutputStream out = Files.newOutputStream(pptx)) {
+      XSLFTextBox box = slides.createSlide().createTextBox();
+      box.setAnchor(new Rectangle(50, 50, 400, 100));
+      box.setText("Weigh the beam");
+      slides.write(out);
+    }
+    Path odt =
+        Papers.open(
+            directory.resolve("cable.odt"),
+            "application/vnd.oasis.opendocument.text",
+            "<office:text><text:p>Weigh the cable</text:p></office:text>");
+    Path odp =
+        Papers.open(
+            directory.resolve("deck.odp"),
+            "application/vnd.oasis.opendocument.presentation",
+            "<office:presentation><draw:page><draw:frame svg:width=\"20cm\" svg:height=\"3cm\""
+                + " svg:x=\"2cm\" svg:y=\"2cm\"><draw:text-box><text:p>Weigh the deck</text:p>"
+                + "</draw:text-box></draw:frame></draw:page></office:presentation>");
+    Path markdown = Files.writeString(directory.resolve("end.md"), "Weigh the *end*\n");
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/handouts");
+      page.locator("input[type=file]").setInputFiles(new Path[] {docx, pptx, odt, odp, markdown});
+      assertThat(page.locator(".papers li")).hasCount(5);
+      page.navigate(DemoServer.address() + "/handouts");
+      assertThat(page.locator(".papers img")).hasCount(5);
+      page.getByLabel("Ask the papers and the talks").fill("weigh");
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Ask")).click();
+      for (String word : List.of("arch", "beam", "cable", "deck", "end")) {
+        assertThat(page.locator(".answers")).containsText("Weigh the " + word);
+      }
+    }
+  }
+
+  /** Eighty rows without a line, of a point each: more than one page holds. */
+  @Test
+  void aRubricOfAWordProcessorThatGoesOverTwoPagesIsAddedUpAsOne() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    Path file = directory.resolve("long rubric.docx");
+    try (XWPFDocument document = new XWPFDocument()) {
+      XWPFTable table = document.createTable(80, 2);
+      table.removeBorders();
+      for (int row = 0; row < 80; row++) {
+        String[] texts =
+            switch (row) {
+              case 0 -> new String[] {"Criterion", "Full marks"};
+              case 79 -> new String[] {"Total", "79 points"};
+              default -> new String[] {"Beam " + row, "1 point if it holds"};
+            };
+        table.getRow(row).getCell(0).setText(texts[0]);
+        table.getRow(row).getCell(1).setText(texts[1]);
+      }
+      try (OutputStream out = Files.newOutputStream(file)) {
+        document.write(out);
+      }
+    }
+    UUID handout = Papers.bring(school, file);
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/handouts/" + handout + "/rubric");
+      assertThat(page.locator("main")).containsText("On pages 1 to 2");
+      assertThat(page.locator("main")).containsText("78 points of 78 criteria");
+      assertThat(page.locator("main")).containsText("The table itself says 79.");
+      page.getByLabel("Row 2, column 1", new Page.GetByLabelOptions().setExact(true))
+          .first()
+          .fill("Beam 1, 2 points");
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the table"))
+          .click();
+      assertThat(page.locator("main")).containsText("79 points of 78 criteria");
+      assertThat(page.locator("main")).not().containsText("The table itself says");
+      Chromium.assertAccessible(page);
     }
   }
 

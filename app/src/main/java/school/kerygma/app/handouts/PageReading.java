@@ -8,10 +8,13 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -19,6 +22,10 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Work;
 import school.kerygma.core.handout.Page;
+import school.kerygma.core.rubric.Ruling;
+import school.kerygma.core.rubric.TablePlacer;
+import school.kerygma.core.rubric.WrittenTable;
+import school.kerygma.media.office.DocxTables;
 import school.kerygma.media.office.OfficeConverter;
 import school.kerygma.media.office.OfficeKind;
 import school.kerygma.media.paper.PagePng;
@@ -103,9 +110,10 @@ public class PageReading implements Work {
     try (Paper paper = Paper.open(readable(edition))) {
       inTransaction.executeWithoutResult(
           t -> editions.findById(subject).orElseThrow().counted(paper.pageCount()));
+      Map<Integer, List<Ruling>> rulings = tables(edition, paper);
       for (int number = 1; number <= paper.pageCount(); number++) {
         progress.at(number - 1, paper.pageCount());
-        readPage(edition, paper, number);
+        readPage(edition, paper, number, rulings.computeIfAbsent(number, paper::rulings));
       }
     } catch (PaperRefused refused) {
       throw Problem.refused("paper." + refused.reason());
@@ -135,6 +143,21 @@ public class PageReading implements Work {
     }
   }
 
+  /** The rulings of pages on which a word processor's file has tables. */
+  private Map<Integer, List<Ruling>> tables(Handout.Edition edition, Paper paper) {
+    if (OfficeKind.ofType(edition.mediaType()).filter(k -> k == OfficeKind.DOCX).isEmpty()) {
+      return new HashMap<>();
+    }
+    List<WrittenTable> tables = DocxTables.read(store.localFile(Handouts.original(edition.id())));
+    return tables.isEmpty()
+        ? new HashMap<>()
+        : new HashMap<>(
+            TablePlacer.rulings(
+                tables,
+                IntStream.rangeClosed(1, paper.pageCount()).mapToObj(paper::page).toList(),
+                paper::rulings));
+  }
+
   private static void remove(Path... files) {
     for (Path file : files) {
       try {
@@ -149,16 +172,12 @@ public class PageReading implements Work {
     return "editions/" + edition + ".pdf";
   }
 
-  private void readPage(Handout.Edition edition, Paper paper, int number) {
+  private void readPage(Handout.Edition edition, Paper paper, int number, List<Ruling> rulings) {
     Page page = paper.page(number);
     UUID id =
         inTransaction.execute(
             t ->
-                pages
-                    .save(
-                        new Handout.PageEntity(
-                            edition, page, PageRulings.write(paper.rulings(number))))
-                    .id());
+                pages.save(new Handout.PageEntity(edition, page, PageRulings.write(rulings))).id());
     inTransaction.executeWithoutResult(
         t -> paper.marks(number, id).forEach(m -> marks.keep(UUID.randomUUID(), m)));
     boolean photograph = paper.mediaType().equals("image/jpeg");

@@ -55,8 +55,6 @@ class RubricController {
   String mend(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
-      @RequestParam int page,
-      @RequestParam int table,
       @RequestParam Map<String, String> form) {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
     Map<String, String> texts = new HashMap<>();
@@ -66,7 +64,7 @@ class RubricController {
             texts.put(name.substring("cell-".length()), text);
           }
         });
-    rubrics.mend(id, page, table, texts);
+    rubrics.mend(id, texts);
     return "redirect:/handouts/" + id + "/rubric";
   }
 }

@@ -1,6 +1,5 @@
 package school.kerygma.app.handouts;
 
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -11,6 +10,7 @@ import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.rubric.Grid;
 import school.kerygma.core.rubric.GridReader;
+import school.kerygma.core.rubric.LongTable;
 import school.kerygma.core.rubric.Rubric;
 
 /** The rubrics of handouts, as they were read and as teachers mended them. */
@@ -21,13 +21,12 @@ public class Rubrics {
   private static final int LONGEST = 1_000;
 
   /**
-   * A table of a page.
+   * A table.
    *
-   * @param page its number
-   * @param number of the table on the page, from 0
-   * @param rubric what it says, if it is one
+   * @param parts of it, page by page
+   * @param rubric what it says as a whole, if it is one
    */
-  public record Table(UUID pageId, int page, int number, Grid grid, Optional<Rubric> rubric) {}
+  public record Table(List<LongTable.Part> parts, Optional<Rubric> rubric) {}
 
   private final Handout.PageRepository pages;
   private final RubricCell.Repository cells;
@@ -42,16 +41,17 @@ public class Rubrics {
   public List<Table> of(UUID handout) {
     Map<RubricCell.Key, String> mended = new HashMap<>();
     cells.ofHandout(handout).forEach(c -> mended.put(c.key(), c.text()));
-    List<Table> tables = new ArrayList<>();
-    for (Handout.PageEntity page : pages.newestOf(handout)) {
-      int number = 0;
-      for (Grid read : grids(page)) {
-        Grid grid = mended(read, handout, page.number(), number, mended);
-        tables.add(new Table(page.id(), page.number(), number, grid, Rubric.of(grid)));
-        number++;
-      }
-    }
-    return tables;
+    return tables(handout).stream()
+        .map(t -> t.mended(p -> mended(p, handout, mended)))
+        .map(t -> new Table(t.parts(), Rubric.of(t.whole())))
+        .toList();
+  }
+
+  private List<LongTable> tables(UUID handout) {
+    return LongTable.of(
+        pages.newestOf(handout).stream()
+            .map(p -> new LongTable.Sheet(p.page(), PageRulings.read(p.rulings())))
+            .toList());
   }
 
   static List<Grid> grids(Handout.PageEntity page) {
@@ -59,7 +59,8 @@ public class Rubrics {
   }
 
   private static Grid mended(
-      Grid grid, UUID handout, int page, int number, Map<RubricCell.Key, String> mended) {
+      LongTable.Part part, UUID handout, Map<RubricCell.Key, String> mended) {
+    Grid grid = part.grid();
     return new Grid(
         grid.box(),
         grid.rows(),
@@ -69,38 +70,38 @@ public class Rubrics {
                 c ->
                     c.saying(
                         mended.getOrDefault(
-                            new RubricCell.Key(handout, page, number, c.row(), c.column()),
+                            new RubricCell.Key(
+                                handout, part.page(), part.number(), c.row(), c.column()),
                             c.text())))
             .toList());
   }
 
   /**
-   * Mends cells of a table.
+   * Mends cells of tables.
    *
-   * @param texts by "row-column"; what says the same as was read is not kept
+   * @param texts by "page-number-row-column"; what says the same as was read is not kept
    */
-  void mend(UUID handout, int page, int number, Map<String, String> texts) {
-    Grid read =
-        pages.newestOf(handout).stream()
-            .filter(p -> p.number() == page)
-            .flatMap(p -> grids(p).stream().skip(number).limit(1))
-            .findFirst()
-            .orElseThrow(Problem::notFound);
-    for (Grid.Cell cell : read.cells()) {
-      String sent = texts.get(cell.row() + "-" + cell.column());
-      if (sent == null) {
-        continue;
+  void mend(UUID handout, Map<String, String> texts) {
+    for (LongTable table : tables(handout)) {
+      for (LongTable.Part part : table.parts()) {
+        for (Grid.Cell cell : part.grid().cells()) {
+          RubricCell.Key key =
+              new RubricCell.Key(handout, part.page(), part.number(), cell.row(), cell.column());
+          String name = part.page() + "-" + part.number() + "-" + cell.row() + "-" + cell.column();
+          Optional.ofNullable(texts.get(name)).ifPresent(t -> mend(key, cell.text(), t.strip()));
+        }
       }
-      String text = sent.strip();
-      if (text.length() > LONGEST) {
-        throw Problem.refused("rubric-cell");
-      }
-      RubricCell.Key key = new RubricCell.Key(handout, page, number, cell.row(), cell.column());
-      if (text.equals(cell.text())) {
-        cells.deleteAllByIdInBatch(List.of(key));
-      } else {
-        cells.save(new RubricCell(key, text));
-      }
+    }
+  }
+
+  private void mend(RubricCell.Key key, String read, String text) {
+    if (text.length() > LONGEST) {
+      throw Problem.refused("rubric-cell");
+    }
+    if (text.equals(read)) {
+      cells.deleteAllByIdInBatch(List.of(key));
+    } else {
+      cells.save(new RubricCell(key, text));
     }
   }
 }

@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.handout.Word;
@@ -50,6 +52,20 @@ public final class GridReader {
     grids.removeIf(g -> g.cells().stream().filter(c -> !c.text().isEmpty()).count() < 4);
     grids.sort(Comparator.comparing(g -> g.box().y()));
     return List.copyOf(grids);
+  }
+
+  /** Rows with the columns of a table of the page before, however few they are. */
+  static Optional<Grid> rowsLike(Grid above, Page page, List<Ruling> rulings) {
+    return connected(rulings).stream()
+        .flatMap(
+            together -> {
+              double[] ys = places(together.stream().filter(Ruling::level).toList());
+              double[] xs = places(together.stream().filter(r -> !r.level()).toList());
+              return ys.length > 1 && xs.length == above.columns() + 1
+                  ? Stream.of(ruled(page, together, xs, ys))
+                  : Stream.<Grid>empty();
+            })
+        .min(Comparator.comparing(g -> g.box().y()));
   }
 
   // ---- with rulings

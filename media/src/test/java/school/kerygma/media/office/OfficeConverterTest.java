@@ -24,8 +24,6 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
-import school.kerygma.core.rubric.Grid;
-import school.kerygma.core.rubric.GridReader;
 import school.kerygma.media.paper.Paper;
 import school.kerygma.media.paper.PaperRefused;
 import school.kerygma.media.process.Program;
@@ -52,38 +50,6 @@ class OfficeConverterTest {
     converter.close();
   }
 
-  private static Path zip(String name, Map<String, String> entries) throws IOException {
-    Path file = directory.resolve(name);
-    try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
-      for (Map.Entry<String, String> entry : entries.entrySet()) {
-        zip.putNextEntry(new ZipEntry(entry.getKey()));
-        zip.write(entry.getValue().getBytes(StandardCharsets.UTF_8));
-      }
-    }
-    return file;
-  }
-
-  private static Path docx(String name, String body, String relations) throws IOException {
-    Map<String, String> entries = new LinkedHashMap<>();
-    entries.put(
-        "[Content_Types].xml",
-        "<Types xmlns=\"http://schemas.openxmlformats.org/package/2006/content-types\"><Default Extension=\"rels\" ContentType=\"application/vnd.openxmlformats-package.relationships+xml\"/><Default Extension=\"xml\" ContentType=\"application/xml\"/><Override PartName=\"/word/document.xml\" ContentType=\"application/vnd.openxmlformats-officedocument.wordprocessingml.document.main+xml\"/></Types>");
-    entries.put(
-        "_rels/.rels",
-        "<Relationships xmlns=\"http://schemas.openxmlformats.org/package/2006/relationships\"><Relationship Id=\"r1\" Type=\"http://schemas.openxmlformats.org/officeDocument/2006/relationships/officeDocument\" Target=\"word/document.xml\"/></Relationships>");
-    entries.put(
-        "word/document.xml",
-        "<w:document xmlns:w=\"http://schemas.openxmlformats.org/wordprocessingml/2006/main\" xmlns:r=\"http://schemas.openxmlformats.org/officeDocument/2006/relationships\"><w:body>"
-            + body
-            + "</w:body></w:document>");
-    entries.put(
-        "word/_rels/document.xml.rels",
-        "<Relationships xmlns=\"http://schemas.openxmlformats.org/package/2006/relationships\">"
-            + relations
-            + "</Relationships>");
-    return zip(name, entries);
-  }
-
   private static Path open(String name, OfficeKind kind, String content) throws IOException {
     Map<String, String> entries = new LinkedHashMap<>();
     entries.put("mimetype", kind.mediaType());
@@ -97,7 +63,7 @@ class OfficeConverterTest {
         "<office:document-content xmlns:office=\"urn:oasis:names:tc:opendocument:xmlns:office:1.0\" xmlns:text=\"urn:oasis:names:tc:opendocument:xmlns:text:1.0\" xmlns:draw=\"urn:oasis:names:tc:opendocument:xmlns:drawing:1.0\" xmlns:svg=\"urn:oasis:names:tc:opendocument:xmlns:svg-compatible:1.0\" office:version=\"1.2\"><office:body>"
             + content
             + "</office:body></office:document-content>");
-    return zip(name, entries);
+    return Docx.zip(directory.resolve(name), entries);
   }
 
   private static Path slides(String name) throws IOException {
@@ -111,7 +77,9 @@ class OfficeConverterTest {
 
   private static Path paper(OfficeKind kind) throws IOException {
     return switch (kind) {
-      case DOCX -> docx("a.docx", "<w:p><w:r><w:t>" + WORDS + "</w:t></w:r></w:p>", "");
+      case DOCX ->
+          Docx.write(
+              directory.resolve("a.docx"), "<w:p><w:r><w:t>" + WORDS + "</w:t></w:r></w:p>", "");
       case ODT -> open("a.odt", kind, "<office:text><text:p>" + WORDS + "</text:p></office:text>");
       case ODP -> slides("a.odp");
       case MARKDOWN ->
@@ -157,43 +125,6 @@ class OfficeConverterTest {
     try (Paper paper = Paper.open(pdf)) {
       assertThat(paper.pageCount())
           .isEqualTo(kind == OfficeKind.ODP || kind == OfficeKind.PPTX ? 2 : 1);
-    }
-  }
-
-  /** The same rubric in a DOCX table gives the grid that its rows say, wrapped cells and all. */
-  @Test
-  void aTableOfAWordProcessorIsTheSameGrid() throws IOException {
-    List<List<String>> rows =
-        List.of(
-            List.of("Criterion", "Very good", "Not yet"),
-            List.of(
-                "Sketches, 6 points", "Three bridges, labeled, with all the forces drawn", "One"),
-            List.of("Model, 4 points", "Carries 500 g", "Needs a hand"));
-    String border =
-        "<w:tblPr><w:tblW w:w=\"6000\" w:type=\"dxa\"/><w:tblBorders><w:top w:val=\"single\" w:sz=\"4\"/><w:left w:val=\"single\" w:sz=\"4\"/><w:bottom w:val=\"single\" w:sz=\"4\"/><w:right w:val=\"single\" w:sz=\"4\"/><w:insideH w:val=\"single\" w:sz=\"4\"/><w:insideV w:val=\"single\" w:sz=\"4\"/></w:tblBorders></w:tblPr><w:tblGrid><w:gridCol w:w=\"2000\"/><w:gridCol w:w=\"2000\"/><w:gridCol w:w=\"2000\"/></w:tblGrid>";
-    StringBuilder table = new StringBuilder("<w:tbl>").append(border);
-    for (List<String> row : rows) {
-      table.append("<w:tr>");
-      for (String cell : row) {
-        table
-            .append("<w:tc><w:tcPr><w:tcW w:w=\"2000\" w:type=\"dxa\"/></w:tcPr><w:p><w:r><w:t>")
-            .append(cell)
-            .append("</w:t></w:r></w:p></w:tc>");
-      }
-      table.append("</w:tr>");
-    }
-    Path docx = docx("table.docx", table.append("</w:tbl><w:p/>").toString(), "");
-    Path pdf = directory.resolve("table.pdf");
-    converter.toPdf(docx, OfficeKind.DOCX, pdf);
-    try (Paper paper = Paper.open(pdf)) {
-      List<Grid> grids = GridReader.read(paper.page(1), paper.rulings(1));
-      assertThat(grids).hasSize(1);
-      Grid grid = grids.getFirst();
-      for (int r = 0; r < rows.size(); r++) {
-        for (int c = 0; c < 3; c++) {
-          assertThat(grid.text(r, c)).isEqualTo(rows.get(r).get(c));
-        }
-      }
     }
   }
 
@@ -272,7 +203,7 @@ class OfficeConverterTest {
   void whatIsNoSuchPaperOrIsLockedOrSwellsIsNotTakenIn() throws IOException {
     Path text = Files.writeString(directory.resolve("b.txt"), "words");
     assertThat(OfficeKind.of(text, "b.txt")).isEqualTo(Optional.empty());
-    Path zip = zip("b.zip", Map.of("a.txt", "words"));
+    Path zip = Docx.zip(directory.resolve("b.zip"), Map.of("a.txt", "words"));
     assertThat(OfficeKind.of(zip, "b.docx")).isEmpty();
     Path latin =
         Files.write(directory.resolve("b.md"), "caf\u00e9".getBytes(StandardCharsets.ISO_8859_1));
@@ -280,8 +211,8 @@ class OfficeConverterTest {
     Path broken = Files.write(directory.resolve("c.docx"), new byte[] {0x50, 0x4B, 3, 4, 1, 2});
     assertThatThrownBy(() -> OfficeKind.of(broken, "c.docx")).hasMessage("DAMAGED");
     Path locked =
-        zip(
-            "d.odt",
+        Docx.zip(
+            directory.resolve("d.odt"),
             Map.of(
                 "mimetype",
                 OfficeKind.ODT.mediaType(),
@@ -304,7 +235,9 @@ class OfficeConverterTest {
   @Test
   void whatLibreOfficeCannotReadIsRefusedAfterTwoTries() throws IOException {
     Path nonsense =
-        zip("f.docx", Map.of("word/document.xml", "<nonsense", "[Content_Types].xml", "<nonsense"));
+        Docx.zip(
+            directory.resolve("f.docx"),
+            Map.of("word/document.xml", "<nonsense", "[Content_Types].xml", "<nonsense"));
     assertThat(OfficeKind.of(nonsense, "f.docx")).contains(OfficeKind.DOCX);
     assertThatThrownBy(() -> converter.toPdf(nonsense, OfficeKind.DOCX, directory.resolve("f.pdf")))
         .isInstanceOf(PaperRefused.class)
