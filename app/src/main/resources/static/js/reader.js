@@ -1,13 +1,42 @@
 // The margin of a handout: each note stands at the height of its line, as far as the one above it leaves room.
+import { inOrder } from './anew.js';
+
 const GAP = 6;
 
 document.addEventListener('alpine:init', () => {
   Alpine.data('reader', () => ({
+    problem: '',
+    deed: () => {},
+
     init() {
       const place = () => this.$root.querySelectorAll('.paged').forEach((page) => this.place(page));
+      this.deed = inOrder(['.margin ol', '.quotes', '#parts', '.head .sums'], place);
       new ResizeObserver(place).observe(this.$root);
       this.$root.addEventListener('toggle', place, true);
       place();
+    },
+
+    /** Decides about a note without leaving the page; what the server refuses is shown as its own page. */
+    decide(event) {
+      const form = event.currentTarget;
+      if (form.dataset.leaves) {
+        return;
+      }
+      event.preventDefault();
+      const body = new URLSearchParams(new FormData(form, event.submitter));
+      this.problem = '';
+      this.deed(() => this.keep(form, event.submitter, body));
+    },
+    async keep(form, submitter, body) {
+      const answer = await fetch(form.action, { method: 'POST', body }).catch(() => null);
+      if (!answer) {
+        this.problem = this.$refs.problem.dataset.lost;
+      } else if (new URL(answer.url).pathname === '/sign-in') {
+        location.assign(answer.url);
+      } else if (!answer.ok) {
+        form.dataset.leaves = 'yes';
+        form.requestSubmit(submitter);
+      }
     },
 
     place(page) {

@@ -105,6 +105,8 @@ class PapersTest {
           .click();
       assertThat(page.locator(".margin li").nth(1)).containsText("Fri, Oct 9, 3 p.m. mended");
       assertThat(page.locator(".margin li").nth(1)).not().containsText("This date is");
+      assertThat(page.locator(".margin li").nth(2)).hasClass("dismissed");
+      assertThat(notes.nth(1).locator("button, summary").first()).isFocused();
     }
     assertThat(states(handout))
         .containsExactly(
@@ -112,6 +114,40 @@ class PapersTest {
             "DUE 2026-10-09T15:00 CORRECTED",
             "PART Part 1 DISMISSED",
             "MINUTES 15 READ");
+  }
+
+  /** 6 + 4 of the steps and 10 of the second heading are 20, until the heading is mended to 15. */
+  @Test
+  void partsAndStepsAreAddedUpAsTheTeacherMendsThem() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID handout =
+        bring(
+            school,
+            "parts.pdf",
+            List.of(
+                "The arch. 25 points in all.",
+                "Part 1: Sketches (15 minutes)",
+                "1. Draw it, 6 points",
+                "2. Label it, 4 points",
+                "Part 2: Model, 10 points"));
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/handouts/" + handout);
+      assertThat(page.locator("#parts")).containsText("2 parts, 2 steps, 20 points, 15 minutes");
+      assertThat(page.locator("#parts li").first())
+          .containsText("Part 1: Sketches 2 steps 10 points 15 minutes");
+      assertThat(page.locator(".head"))
+          .containsText("The paper says 25 points, its parts add up to 20.");
+      assertThat(page.locator(".margin")).containsText("step 1");
+      page.getByLabel("Mend 10 points").click();
+      page.getByLabel("What 10 points means").fill("15");
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep").setExact(true))
+          .click();
+      assertThat(page.locator("#parts")).containsText("25 points");
+      assertThat(page.locator(".head")).not().containsText("The paper says");
+      Chromium.assertAccessible(page);
+    }
   }
 
   @Test

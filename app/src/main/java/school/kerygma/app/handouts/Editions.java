@@ -18,9 +18,9 @@ import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.annotation.Carry;
 import school.kerygma.core.annotation.Covers;
 import school.kerygma.core.annotation.Mark;
-import school.kerygma.core.annotation.PaperText;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Page;
+import school.kerygma.core.handout.PaperText;
 
 /** The editions of papers: what they hold, and what goes over from one to the next. */
 @Service

@@ -5,20 +5,24 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
-import school.kerygma.core.annotation.PaperText;
 import school.kerygma.core.handout.Box;
+import school.kerygma.core.handout.PaperText;
 import school.kerygma.core.handout.TextAnchor;
 import school.kerygma.core.proof.Fact;
 import school.kerygma.core.proof.FactReader;
+import school.kerygma.core.proof.Outline;
+import school.kerygma.core.rubric.Grid;
 import school.kerygma.core.time.DatePhrases;
 
 /** What papers say, with what teachers decided about it. */
@@ -89,6 +93,25 @@ public class Facts {
     return all;
   }
 
+  /** The parts and steps of a handout, by what its pages say and what was decided about it. */
+  @Transactional(readOnly = true)
+  public Outline outline(UUID handout) {
+    Map<UUID, PageNotes> notes =
+        of(handout).stream().collect(Collectors.toMap(PageNotes::page, Function.identity()));
+    return Outline.of(
+        pages.newestOf(handout).stream()
+            .map(
+                p ->
+                    new Outline.Sheet(
+                        p.page(),
+                        notes.get(p.id()).notes().stream()
+                            .filter(n -> !n.dismissed())
+                            .map(n -> new Outline.Said(n.fact(), n.value()))
+                            .toList(),
+                        Rubrics.grids(p).stream().map(Grid::box).toList()))
+            .toList());
+  }
+
   /** A decision, and where its words stand in the newest edition. */
   private record Placed(FactDecision decision, UUID page, int start) {}
 
@@ -124,9 +147,8 @@ public class Facts {
 
   private List<Note> notes(Handout.PageEntity page, List<Placed> decided) {
     PaperText words = new PaperText(List.of(page.page()));
-    String text = page.body();
     List<Note> notes = new ArrayList<>();
-    for (Fact fact : read(page, text)) {
+    for (Fact fact : read(page)) {
       Optional<FactDecision> decision =
           decided.stream()
               .filter(d -> d.page().equals(page.id()) && d.start() == fact.start())
@@ -143,7 +165,7 @@ public class Facts {
     return notes;
   }
 
-  private List<Fact> read(Handout.PageEntity page, String text) {
+  private List<Fact> read(Handout.PageEntity page) {
     UUID owner = page.edition().handout().ownerId();
     List<SectionView> own = sections.ofTeacher(owner);
     if (own.isEmpty()) {
@@ -153,7 +175,7 @@ public class Facts {
     List<SectionView> during = SectionView.during(day, own);
     SectionView first = during.getFirst();
     return FactReader.read(
-        text,
+        page.page(),
         new DatePhrases.Reference(day, first.calendar(), first.meets()),
         during.stream().map(SectionView::name).toList());
   }
@@ -170,7 +192,7 @@ public class Facts {
       throw Problem.notFound();
     }
     Fact fact =
-        read(of, of.body()).stream()
+        read(of).stream()
             .filter(f -> f.start() == start)
             .findFirst()
             .orElseThrow(() -> Problem.conflict("changed-elsewhere"));

@@ -9,9 +9,9 @@ import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
-import school.kerygma.core.annotation.PaperText;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Glossary;
+import school.kerygma.core.handout.PaperText;
 
 /** Words of papers with what they mean. */
 @Service

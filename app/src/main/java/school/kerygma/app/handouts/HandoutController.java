@@ -92,13 +92,15 @@ class HandoutController {
     gate.check(me, Deed.SEE, Gate.Kind.HANDOUT, id);
     model.addAttribute("made", made);
     model.addAttribute("without", without);
-    model.addAttribute("handout", handouts.get(id));
+    Handouts.View handout = handouts.get(id);
+    model.addAttribute("handout", handout);
+    model.addAttribute("outline", facts.outline(id));
     model.addAttribute(
         "notes", facts.of(id).stream().collect(Collectors.toMap(Facts.PageNotes::page, n -> n)));
     model.addAttribute("tables", rubrics.of(id));
     model.addAttribute("words", words.places(id));
     model.addAttribute("nowhere", words.nowhere(id));
-    List<PageView> pages = handouts.get(id).shown();
+    List<PageView> pages = handout.shown();
     List<UUID> pageIds = pages.stream().map(PageView::id).toList();
     model.addAttribute(
         "making",

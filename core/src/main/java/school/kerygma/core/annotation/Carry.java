@@ -4,9 +4,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import school.kerygma.core.annotation.PaperText.Placed;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Page;
+import school.kerygma.core.handout.PaperText;
+import school.kerygma.core.handout.PaperText.Placed;
 import school.kerygma.core.handout.TextAnchor;
 
 /**

@@ -8,10 +8,11 @@ import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import school.kerygma.core.annotation.PaperText.Placed;
 import school.kerygma.core.annotation.WebAnnotation.Selector;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Page;
+import school.kerygma.core.handout.PaperText;
+import school.kerygma.core.handout.PaperText.Placed;
 import school.kerygma.core.handout.TextAnchor;
 
 /**

@@ -34,9 +34,6 @@ public record SnapTargets(
    */
   public record Target(String text, List<Box> boxes) {}
 
-  /** Words further apart than this many line heights stand in different columns. */
-  private static final double COLUMN_GAP = 2.5;
-
   /** Lines further apart than this many line heights belong to different blocks. */
   private static final double BLOCK_GAP = 0.75;
 
@@ -141,20 +138,13 @@ public record SnapTargets(
     List<List<Word>> lines = new ArrayList<>();
     for (Word word : words) {
       List<Word> open = lines.isEmpty() ? null : lines.getLast();
-      if (open != null && continuesLine(open.getLast().box(), word.box())) {
+      if (open != null && PageLines.goesOn(open.getLast().box(), word.box())) {
         open.add(word);
       } else {
         lines.add(new ArrayList<>(List.of(word)));
       }
     }
     return lines;
-  }
-
-  private static boolean continuesLine(Box last, Box next) {
-    double height = Math.max(last.height(), next.height());
-    boolean sameHeight = Math.abs(last.centerY() - next.centerY()) < height / 2;
-    double gap = next.x() - last.right();
-    return sameHeight && gap > -height && gap < COLUMN_GAP * height;
   }
 
   private static List<List<List<Word>>> blocks(List<List<Word>> lines) {

@@ -33,7 +33,10 @@ public record Fact(
     LENGTH_PAGES,
     /** How many words to write. */
     LENGTH_WORDS,
+    /** The heading of a part. */
     PART,
+    /** The number of an instruction. */
+    STEP,
     /** The name of a section that the teacher teaches. */
     SECTION,
     /** What looks like the name of a section, and is none of the teacher's. */

@@ -10,6 +10,8 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import school.kerygma.core.handout.NumberedSteps;
+import school.kerygma.core.handout.Page;
 import school.kerygma.core.proof.Fact.Kind;
 import school.kerygma.core.text.NumberWords;
 import school.kerygma.core.time.DatePhrases;
@@ -59,6 +61,34 @@ public final class FactReader {
    */
   public static List<Fact> read(
       String text, DatePhrases.Reference reference, Collection<String> sections) {
+    return apart(all(text, reference, sections));
+  }
+
+  /**
+   * The facts of a page: those of its text and the numbers of its instructions.
+   *
+   * @param reference against which dates are read
+   * @param sections names of the teacher's sections
+   */
+  public static List<Fact> read(
+      Page page, DatePhrases.Reference reference, Collection<String> sections) {
+    String text = page.text();
+    List<Fact> all = all(text, reference, sections);
+    for (NumberedSteps.Step step : NumberedSteps.of(page)) {
+      all.add(
+          new Fact(
+              Kind.STEP,
+              step.start(),
+              step.labelEnd(),
+              text.substring(step.start(), step.labelEnd()),
+              "" + step.number(),
+              List.of()));
+    }
+    return apart(all);
+  }
+
+  private static List<Fact> all(
+      String text, DatePhrases.Reference reference, Collection<String> sections) {
     List<Fact> all = new ArrayList<>();
     matches(LINK, text, m -> all.add(fact(Kind.LINK, m, m.group())));
     dates(text, reference, all);
@@ -70,7 +100,7 @@ public final class FactReader {
     matches(LENGTH_PAGES, text, m -> all.add(fact(Kind.LENGTH_PAGES, m, length(m))));
     matches(PART, text, m -> all.add(fact(Kind.PART, m, part(m))));
     sections(text, sections, all);
-    return apart(all);
+    return all;
   }
 
   private interface Taker {

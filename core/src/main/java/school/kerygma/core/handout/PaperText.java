@@ -1,13 +1,9 @@
-package school.kerygma.core.annotation;
+package school.kerygma.core.handout;
 
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
-import school.kerygma.core.handout.Box;
-import school.kerygma.core.handout.Page;
-import school.kerygma.core.handout.TextAnchor;
-import school.kerygma.core.handout.Word;
 
 /**
  * The words of a whole paper as one text, a blank between two, and the way from places of a page to
@@ -23,7 +19,7 @@ public final class PaperText {
    */
   public record Placed(int page, Word word, int start) {
 
-    int end() {
+    public int end() {
       return start + word.letters().length();
     }
   }
@@ -46,8 +42,12 @@ public final class PaperText {
     return text;
   }
 
+  public List<Placed> words() {
+    return List.copyOf(words);
+  }
+
   /** Some of its words as a text. */
-  static String text(List<Placed> of) {
+  public static String text(List<Placed> of) {
     return Word.text(of.stream().map(Placed::word).toList());
   }
 
@@ -63,7 +63,7 @@ public final class PaperText {
   }
 
   /** The words that stand next to each other in the text, stretch by stretch. */
-  List<List<Placed>> stretches(List<Placed> of) {
+  public List<List<Placed>> stretches(List<Placed> of) {
     List<List<Placed>> stretches = new ArrayList<>();
     for (Placed word : of) {
       boolean follows =
@@ -92,7 +92,7 @@ public final class PaperText {
    *
    * @param reach how far from the middle of the box, in points
    */
-  List<List<Placed>> near(int page, Box box, double reach) {
+  public List<List<Placed>> near(int page, Box box, double reach) {
     return IntStream.range(0, words.size())
         .filter(i -> words.get(i).page() == page && distance(i, box) <= reach)
         .boxed()
