@@ -15,9 +15,12 @@ export function inOrder(parts, arrived) {
   async function takeAnew() {
     asked += 1;
     const number = asked;
-    const page = await fetch(location.href, { headers: { Accept: 'text/html' } })
-      .then((answer) => (answer.ok ? answer.text() : ''))
-      .catch(() => '');
+    const answer = await fetch(location.href, { headers: { Accept: 'text/html' } }).catch(() => null);
+    if (answer?.redirected) {
+      location.reload(); // Nobody is signed in any more.
+      return;
+    }
+    const page = answer?.ok ? await answer.text().catch(() => '') : '';
     if (!page || underway > 0 || number !== asked) {
       return;
     }

@@ -11,6 +11,7 @@ document.addEventListener('alpine:init', () => {
       return this.problem ? '' : `${this.percent} %`;
     },
     init() {
+      this.percent = Number(this.$root.dataset.percent);
       this.look();
     },
     async look() {

@@ -28,12 +28,10 @@ document.addEventListener('alpine:init', () => {
       this.deed(() => this.keep(form, event.submitter, body));
     },
     async keep(form, submitter, body) {
-      const answer = await fetch(form.action, { method: 'POST', body }).catch(() => null);
+      const answer = await fetch(form.action, { method: 'POST', body, redirect: 'manual' }).catch(() => null);
       if (!answer) {
         this.problem = this.$refs.problem.dataset.lost;
-      } else if (new URL(answer.url).pathname === '/sign-in') {
-        location.assign(answer.url);
-      } else if (!answer.ok) {
+      } else if (answer.type !== 'opaqueredirect') {
         form.dataset.leaves = 'yes';
         form.requestSubmit(submitter);
       }

@@ -68,7 +68,7 @@ class PapersTest {
   }
 
   private static List<String> states(UUID handout) {
-    return DemoServer.bean(Facts.class).of(handout).getFirst().notes().stream()
+    return DemoServer.bean(Facts.class).of(handout).pages().getFirst().notes().stream()
         .map(n -> n.fact().kind() + " " + n.value() + " " + n.state())
         .toList();
   }
@@ -375,7 +375,7 @@ class PapersTest {
           .extracting(PageView::number)
           .containsExactly(1, 2, 1);
     }
-    assertThat(DemoServer.bean(Facts.class).of(handout).get(1).notes())
+    assertThat(DemoServer.bean(Facts.class).of(handout).pages().get(1).notes())
         .extracting(n -> n.fact().quote() + " " + n.state())
         .contains("6 points ACCEPTED");
   }

@@ -1,15 +1,15 @@
 package school.kerygma.app.handouts;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -31,6 +31,9 @@ import school.kerygma.core.time.DatePhrases;
 public class Facts {
 
   private static final int LONGEST = 200;
+
+  /** Ten long papers, in memory about as large as their words. */
+  private static final int PAGES_KNOWN = 2_000;
 
   /**
    * One thing that a page says.
@@ -81,35 +84,48 @@ public class Facts {
     this.clock = clock;
   }
 
-  /** What a handout says, page by page, read against the day on which it was brought in. */
-  @Transactional(readOnly = true)
-  public List<PageNotes> of(UUID handout) {
-    List<Handout.PageEntity> newest = pages.newestOf(handout);
-    List<Placed> decided = placed(handout, newest);
-    List<PageNotes> all = new ArrayList<>();
-    for (Handout.PageEntity page : newest) {
-      all.add(new PageNotes(page.id(), page.number(), page.body().isBlank(), notes(page, decided)));
+  /**
+   * What a handout says.
+   *
+   * @param outline its parts and steps, by what its pages say and what was decided about that
+   */
+  public record Said(List<PageNotes> pages, Outline outline) {
+
+    /** What one page says. */
+    public Optional<PageNotes> page(UUID id) {
+      return pages.stream().filter(p -> p.page().equals(id)).findFirst();
     }
-    return all;
   }
 
-  /** The parts and steps of a handout, by what its pages say and what was decided about it. */
+  /** Against what papers of a teacher are read. */
+  private record Around(DatePhrases.Reference reference, List<String> sections) {}
+
+  private record Known(UUID page, Around around) {}
+
+  private final Cache<Known, List<Fact>> known =
+      Caffeine.newBuilder().maximumSize(PAGES_KNOWN).build();
+
+  /** What a handout says, read against the day on which it was brought in. */
   @Transactional(readOnly = true)
-  public Outline outline(UUID handout) {
-    Map<UUID, PageNotes> notes =
-        of(handout).stream().collect(Collectors.toMap(PageNotes::page, Function.identity()));
-    return Outline.of(
-        pages.newestOf(handout).stream()
-            .map(
-                p ->
-                    new Outline.Sheet(
-                        p.page(),
-                        notes.get(p.id()).notes().stream()
-                            .filter(n -> !n.dismissed())
-                            .map(n -> new Outline.Said(n.fact(), n.value()))
-                            .toList(),
-                        Rubrics.grids(p).stream().map(Grid::box).toList()))
-            .toList());
+  public Said of(UUID handout) {
+    List<Handout.PageEntity> newest = pages.newestOf(handout);
+    Optional<Around> around = newest.stream().findFirst().flatMap(this::around);
+    List<Placed> decided = placed(handout, newest);
+    List<PageNotes> all = new ArrayList<>();
+    List<Outline.Sheet> sheets = new ArrayList<>();
+    for (Handout.PageEntity page : newest) {
+      List<Note> notes = around.map(a -> notes(page, a, decided)).orElse(List.of());
+      all.add(new PageNotes(page.id(), page.number(), page.body().isBlank(), notes));
+      sheets.add(
+          new Outline.Sheet(
+              page.page(),
+              notes.stream()
+                  .filter(n -> !n.dismissed())
+                  .map(n -> new Outline.Said(n.fact(), n.value()))
+                  .toList(),
+              Rubrics.grids(page).stream().map(Grid::box).toList()));
+    }
+    return new Said(all, Outline.of(sheets));
   }
 
   /** A decision, and where its words stand in the newest edition. */
@@ -145,10 +161,10 @@ public class Facts {
         .toList();
   }
 
-  private List<Note> notes(Handout.PageEntity page, List<Placed> decided) {
+  private List<Note> notes(Handout.PageEntity page, Around around, List<Placed> decided) {
     PaperText words = new PaperText(List.of(page.page()));
     List<Note> notes = new ArrayList<>();
-    for (Fact fact : read(page)) {
+    for (Fact fact : read(page, around)) {
       Optional<FactDecision> decision =
           decided.stream()
               .filter(d -> d.page().equals(page.id()) && d.start() == fact.start())
@@ -165,19 +181,26 @@ public class Facts {
     return notes;
   }
 
-  private List<Fact> read(Handout.PageEntity page) {
-    UUID owner = page.edition().handout().ownerId();
-    List<SectionView> own = sections.ofTeacher(owner);
+  /** What was read stays known: a page never changes, a new edition has pages of its own. */
+  private List<Fact> read(Handout.PageEntity page, Around around) {
+    return known.get(
+        new Known(page.id(), around),
+        k -> FactReader.read(page.page(), around.reference(), around.sections()));
+  }
+
+  /** Without a school there is no calendar to read dates against. */
+  private Optional<Around> around(Handout.PageEntity page) {
+    List<SectionView> own = sections.ofTeacher(page.edition().handout().ownerId());
     if (own.isEmpty()) {
-      return List.of(); // Without a school there is no calendar to read dates against.
+      return Optional.empty();
     }
     LocalDate day = own.getFirst().calendar().dateOf(page.edition().createdAt());
     List<SectionView> during = SectionView.during(day, own);
     SectionView first = during.getFirst();
-    return FactReader.read(
-        page.page(),
-        new DatePhrases.Reference(day, first.calendar(), first.meets()),
-        during.stream().map(SectionView::name).toList());
+    return Optional.of(
+        new Around(
+            new DatePhrases.Reference(day, first.calendar(), first.meets()),
+            during.stream().map(SectionView::name).toList()));
   }
 
   /**
@@ -192,7 +215,8 @@ public class Facts {
       throw Problem.notFound();
     }
     Fact fact =
-        read(of).stream()
+        around(of).stream()
+            .flatMap(a -> read(of, a).stream())
             .filter(f -> f.start() == start)
             .findFirst()
             .orElseThrow(() -> Problem.conflict("changed-elsewhere"));

@@ -2,8 +2,10 @@ package school.kerygma.app.handouts;
 
 import java.io.IOException;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -29,6 +31,37 @@ class HandoutController {
 
   /** What the script of the reader needs. */
   record Marking(List<PageView> pages, List<MarkView> marks) {}
+
+  /**
+   * Pages that are shown at once; a long paper has several of these.
+   *
+   * @param open whether it is the one that is shown
+   */
+  record Sheaf(List<PageView> pages, boolean open) {
+
+    private static final int PAGES = 20;
+
+    /**
+     * @param at number of a page in the open one; beyond the paper it is the nearest
+     */
+    static List<Sheaf> of(List<PageView> all, int at) {
+      int shown = Math.clamp(at - 1L, 0, Math.max(0, all.size() - 1)) / PAGES;
+      return IntStream.rangeClosed(0, (all.size() - 1) / PAGES)
+          .mapToObj(
+              i ->
+                  new Sheaf(
+                      all.subList(i * PAGES, Math.min(all.size(), (i + 1) * PAGES)), i == shown))
+          .toList();
+    }
+
+    public int from() {
+      return pages.getFirst().number();
+    }
+
+    public int to() {
+      return pages.getLast().number();
+    }
+  }
 
   /** A paper of tables and headings has no sentences whose level could be told. */
   private static final int MOST_WORDS_A_SENTENCE = 40;
@@ -86,6 +119,7 @@ class HandoutController {
   String read(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
+      @RequestParam(defaultValue = "1") int at,
       @RequestParam(defaultValue = "0") int made,
       @RequestParam(defaultValue = "0") int without,
       Model model) {
@@ -94,9 +128,15 @@ class HandoutController {
     model.addAttribute("without", without);
     Handouts.View handout = handouts.get(id);
     model.addAttribute("handout", handout);
-    model.addAttribute("outline", facts.outline(id));
-    model.addAttribute(
-        "notes", facts.of(id).stream().collect(Collectors.toMap(Facts.PageNotes::page, n -> n)));
+    Facts.Said said = facts.of(id);
+    model.addAttribute("said", said);
+    model.addAttribute("outline", said.outline());
+    List<Sheaf> sheaves = Sheaf.of(handout.shown(), at);
+    model.addAttribute("sheaves", sheaves);
+    List<PageView> open =
+        sheaves.stream().filter(Sheaf::open).findFirst().map(Sheaf::pages).orElse(List.of());
+    model.addAttribute("open", open);
+    model.addAttribute("names", names.on(me.id(), open.stream().map(PageView::id).toList()));
     model.addAttribute("tables", rubrics.of(id));
     model.addAttribute("words", words.places(id));
     model.addAttribute("nowhere", words.nowhere(id));
@@ -108,24 +148,26 @@ class HandoutController {
             .latest(id)
             .filter(w -> !w.state().isOver() || w.state() == Work.State.FAILED)
             .orElse(null));
-    model.addAttribute("names", names.on(me.id(), pageIds));
     model.addAttribute("json", json.of(new Marking(pages, marks.views(pageIds))));
-    String text = facts.text(id);
-    if (Words.count(text) > 0) {
-      Readability level = Readability.of(text);
-      if (level.words() <= MOST_WORDS_A_SENTENCE * level.sentences()) {
-        model.addAttribute("level", level);
-      }
-    }
-    model.addAttribute(
-        "grades",
-        sections.ofTeacher(me.id()).stream()
-            .flatMap(s -> s.grade().stream())
-            .distinct()
-            .sorted()
-            .map(String::valueOf)
-            .collect(Collectors.joining(", ")));
+    model.addAttribute("level", level(facts.text(id)).orElse(null));
+    model.addAttribute("grades", grades(me.id()));
     return "handouts/reader";
+  }
+
+  private static Optional<Readability> level(String text) {
+    return Words.count(text) == 0
+        ? Optional.empty()
+        : Optional.of(Readability.of(text))
+            .filter(l -> l.words() <= MOST_WORDS_A_SENTENCE * l.sentences());
+  }
+
+  private String grades(UUID teacher) {
+    return sections.ofTeacher(teacher).stream()
+        .flatMap(s -> s.grade().stream())
+        .distinct()
+        .sorted()
+        .map(String::valueOf)
+        .collect(Collectors.joining(", "));
   }
 
   /** Accepts, corrects or dismisses something that was read. */

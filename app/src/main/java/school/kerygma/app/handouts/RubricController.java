@@ -43,7 +43,7 @@ class RubricController {
 
   /** What the paper itself says beside its tables: "25 points in all". */
   private List<String> totals(UUID id) {
-    return facts.of(id).stream()
+    return facts.of(id).pages().stream()
         .flatMap(p -> p.notes().stream())
         .filter(n -> n.fact().kind() == Fact.Kind.TOTAL && !n.dismissed())
         .map(Facts.Note::value)

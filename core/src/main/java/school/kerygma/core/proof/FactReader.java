@@ -47,6 +47,9 @@ public final class FactReader {
       of(
           "\\b(?:due(?:\\s+date)?|deadline|hand(?:ed)?\\s+in|turn(?:ed)?\\s+in|submit(?:ted)?|by|until|no later than)\\b[^.;!?]{0,24}$");
 
+  /** How far before a date it may be said that something is due then, in characters. */
+  private static final int DUE_REACH = 60;
+
   private FactReader() {}
 
   private static Pattern of(String regex) {
@@ -123,8 +126,10 @@ public final class FactReader {
   }
 
   private static void dates(String text, DatePhrases.Reference reference, List<Fact> all) {
+    Matcher dueBefore = DUE_BEFORE.matcher(text).useTransparentBounds(true);
     for (DatePhrases.Found found : DatePhrases.in(text, reference)) {
-      boolean due = DUE_BEFORE.matcher(text.substring(0, found.start())).find();
+      dueBefore.region(Math.max(0, found.start() - DUE_REACH), found.start());
+      boolean due = dueBefore.find();
       LocalDateTime meant = found.date().atTime(found.time().orElse(SchoolCalendar.DUE_TIME));
       all.add(
           new Fact(

@@ -7,7 +7,11 @@ import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.function.BiConsumer;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TrueTypeFont;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.io.IOUtils;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDDocumentInformation;
 import org.apache.pdfbox.pdmodel.PDPage;
@@ -91,10 +95,13 @@ public final class MarkedPdf {
   private static PDDocument anew(
       Paper paper, List<List<NamedMark>> pages, BiConsumer<Integer, Integer> progress)
       throws IOException {
-    PDDocument document = new PDDocument();
-    try (InputStream ttf = PDDocument.class.getResourceAsStream(FONT)) {
-      PDFont font = PDType0Font.load(document, ttf);
+    PDDocument document = new PDDocument(IOUtils.createTempFileOnlyStreamCache());
+    try (InputStream in = PDDocument.class.getResourceAsStream(FONT)) {
+      TrueTypeFont letters = new TTFParser(true).parse(new RandomAccessReadBuffer(in));
+      letters.setEnableGsub(false); // Nobody sees these words; they need no ligatures.
+      PDFont font = PDType0Font.load(document, letters, true);
       for (int number = 1; number <= paper.pageCount(); number++) {
+        progress.accept(number - 1, paper.pageCount());
         Covers covers = covers(number <= pages.size() ? pages.get(number - 1) : List.of());
         addPicture(document, paper, number, covers, font);
       }

@@ -1,6 +1,7 @@
 package school.kerygma.media.paper;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.awt.Color;
@@ -277,6 +278,32 @@ class MarkedPdfTest {
     text(List.of("mutool", "clean", "-gggg", marked.toString(), first.toString(), "1"));
     text(List.of("mutool", "clean", "-d", "-i", first.toString(), clean.toString()));
     assertThat(Files.readString(clean, StandardCharsets.ISO_8859_1)).doesNotContain("Footbridge");
+  }
+
+  @Test
+  void aCoveredPaperSaysHowFarItIsAndCanBeLeft() throws IOException {
+    Path pdf = TestPapers.pages(directory, 3);
+    Mark cover = new Mark(Kind.COVER, PAGE, List.of(new Box(10, 10, 50, 50)), 0, "");
+    List<List<NamedMark>> marks = List.of(List.of(new NamedMark("cover", cover)));
+    Path to = directory.resolve("left.pdf");
+    List<String> told = new ArrayList<>();
+    MarkedPdf.write(pdf, "Paper", marks, to, (done, all) -> told.add(done + " of " + all));
+    assertThat(told).containsExactly("0 of 3", "1 of 3", "2 of 3");
+    Files.delete(to);
+    assertThatThrownBy(
+            () ->
+                MarkedPdf.write(
+                    pdf,
+                    "Paper",
+                    marks,
+                    to,
+                    (done, all) -> {
+                      if (done == 1) {
+                        throw new IllegalStateException("cancelled");
+                      }
+                    }))
+        .hasMessage("cancelled");
+    assertThat(to).doesNotExist();
   }
 
   @Test
