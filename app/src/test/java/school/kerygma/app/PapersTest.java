@@ -17,6 +17,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import org.apache.poi.xslf.usermodel.XMLSlideShow;
 import org.apache.poi.xslf.usermodel.XSLFTextBox;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
@@ -147,6 +148,34 @@ class PapersTest {
       assertThat(page.locator("#parts")).containsText("25 points");
       assertThat(page.locator(".head")).not().containsText("The paper says");
       Chromium.assertAccessible(page);
+    }
+  }
+
+  @Test
+  void aLongPaperOpensTwentyPagesAtATimeAndTheOneThatIsAskedFor() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    List<List<String>> pages =
+        IntStream.rangeClosed(1, 23)
+            .mapToObj(i -> List.of(i == 22 ? "the lintel, 3 points" : "sheet " + i))
+            .toList();
+    UUID handout = Papers.bring(school, TestSheets.pages(directory.resolve("long.pdf"), pages));
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/handouts/" + handout);
+      assertThat(page.locator(".paged")).hasCount(20);
+      Chromium.assertAccessible(page);
+      page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("21\u201323"))
+          .first()
+          .click();
+      assertThat(page.locator(".paged")).hasCount(3);
+      page.navigate(DemoServer.address() + "/ask?words=lintel");
+      page.getByText("Long, page 22").click();
+      assertThat(page.locator("#page-22")).isInViewport();
+      page.getByLabel("3 points is right").click();
+      assertThat(page.locator("#page-22 .margin")).containsText("right");
+      page.navigate(DemoServer.address() + "/handouts/" + handout + "?at=99");
+      assertThat(page.locator("#page-23")).isVisible();
     }
   }
 

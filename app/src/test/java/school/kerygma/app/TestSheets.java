@@ -2,6 +2,7 @@ package school.kerygma.app;
 
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
@@ -20,6 +21,14 @@ final class TestSheets {
    */
   @SafeVarargs
   static Path pdf(Path file, List<String>... pages) throws IOException {
+    List<List<String>> all = new ArrayList<>();
+    for (List<String> page : pages) {
+      all.add(page);
+    }
+    return pages(file, all);
+  }
+
+  static Path pages(Path file, List<List<String>> pages) throws IOException {
     try (PDDocument document = new PDDocument()) {
       for (List<String> lines : pages) {
         PDPage page = new PDPage(PDRectangle.LETTER);

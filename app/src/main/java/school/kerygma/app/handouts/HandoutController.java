@@ -181,7 +181,8 @@ class HandoutController {
       @RequestParam(defaultValue = "") String value) {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
     facts.decide(id, page, start, deed, value);
-    return "redirect:/handouts/" + id + "#fact-" + page + "-" + start;
+    int at = handouts.pages(List.of(page)).get(page).number();
+    return "redirect:/handouts/" + id + "?at=" + at + "#fact-" + page + "-" + start;
   }
 
   /** Explains a word of the paper. */
