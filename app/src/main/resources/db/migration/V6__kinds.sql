@@ -1,2 +1,5 @@
 -- The media types of DOCX and PPTX have 71 and 73 letters; a type and a subtype have up to 127 each (RFC 6838, 4.2).
 alter table edition alter column media_type type varchar(255);
+
+-- What was read in a mended cell, and at the head of its row, so that it is found again in a new edition.
+alter table rubric_cell add column was text, add column head text;

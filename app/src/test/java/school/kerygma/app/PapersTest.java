@@ -12,6 +12,7 @@ import java.awt.Rectangle;
 import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -275,28 +276,73 @@ class PapersTest {
     }
   }
 
+  /** A word processor's table without a line; cells are parted by bars. */
+  private Path table(String name, List<String> rows) throws Exception {
+    Path file = directory.resolve(name);
+    try (XWPFDocument document = new XWPFDocument();
+        OutputStream out = Files.newOutputStream(file)) {
+      int columns = rows.getFirst().split("\\|").length;
+      XWPFTable table = document.createTable(rows.size(), columns);
+      table.removeBorders();
+      for (int row = 0; row < rows.size(); row++) {
+        String[] cells = rows.get(row).split("\\|");
+        for (int column = 0; column < columns; column++) {
+          table.getRow(row).getCell(column).setText(cells[column]);
+        }
+      }
+      document.write(out);
+    }
+    return file;
+  }
+
+  @Test
+  void aMendedCellGoesWithItsRowIntoANewEditionUnlessItSaysSomethingElseThere() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    String head = "Criterion|Full marks";
+    String model = "Model|4 points";
+    UUID handout =
+        Papers.bring(
+            school, table("marks.docx", List.of(head, "Sketches|5 points", model, "Load|1 point")));
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      String rubric = DemoServer.address() + "/handouts/" + handout + "/rubric";
+      page.navigate(rubric);
+      page.getByLabel("Row 2, column 2").fill("6 points");
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the table"))
+          .click();
+      assertThat(page.locator("main")).containsText("11 points of 3 criteria");
+      Papers.bringEdition(
+          school,
+          handout,
+          table("marks2.docx", List.of(head, "Talk|2 points", "Sketches|5 points", model)));
+      page.navigate(rubric);
+      assertThat(page.getByLabel("Row 3, column 2")).hasValue("6 points");
+      assertThat(page.locator("main")).containsText("12 points of 3 criteria");
+      page.getByLabel("Row 2, column 2").fill("3 points"); // what was mended before stays so
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the table"))
+          .click();
+      assertThat(page.locator("main")).containsText("13 points of 3 criteria");
+      Papers.bringEdition(
+          school,
+          handout,
+          table("marks3.docx", List.of(head, "Talk|2 points", "Sketches|8 points", model)));
+      page.navigate(rubric);
+      assertThat(page.locator("main")).containsText("15 points of 3 criteria");
+      page.navigate(DemoServer.address() + "/handouts/" + handout + "/edition");
+      assertThat(page.locator("main")).containsText("Decided, and not found again");
+      assertThat(page.locator("main li")).hasText("6 points");
+    }
+  }
+
   /** Eighty rows without a line, of a point each: more than one page holds. */
   @Test
   void aRubricOfAWordProcessorThatGoesOverTwoPagesIsAddedUpAsOne() throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 1);
-    Path file = directory.resolve("long rubric.docx");
-    try (XWPFDocument document = new XWPFDocument()) {
-      XWPFTable table = document.createTable(80, 2);
-      table.removeBorders();
-      for (int row = 0; row < 80; row++) {
-        String[] texts =
-            switch (row) {
-              case 0 -> new String[] {"Criterion", "Full marks"};
-              case 79 -> new String[] {"Total", "79 points"};
-              default -> new String[] {"Beam " + row, "1 point if it holds"};
-            };
-        table.getRow(row).getCell(0).setText(texts[0]);
-        table.getRow(row).getCell(1).setText(texts[1]);
-      }
-      try (OutputStream out = Files.newOutputStream(file)) {
-        document.write(out);
-      }
-    }
+    List<String> rows = new ArrayList<>(List.of("Criterion|Full marks"));
+    IntStream.rangeClosed(1, 78).forEach(i -> rows.add("Beam " + i + "|1 point if it holds"));
+    rows.add("Total|79 points");
+    Path file = table("long rubric.docx", rows);
     UUID handout = Papers.bring(school, file);
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = desk.newPage();

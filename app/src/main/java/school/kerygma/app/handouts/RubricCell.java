@@ -6,9 +6,12 @@ import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
 import java.io.Serializable;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
+import school.kerygma.core.rubric.MendedCells;
 
 /** A cell of a table that a teacher mended. */
 @Entity
@@ -27,11 +30,19 @@ class RubricCell {
   @EmbeddedId private Key key;
   private String text;
 
+  /** What was read there; unknown of cells that were mended before this was kept. */
+  private @Nullable String was;
+
+  /** What was read in the first cell of its row. */
+  private @Nullable String head;
+
   @SuppressWarnings("NullAway.Init")
   protected RubricCell() {}
 
-  RubricCell(Key key, String text) {
+  RubricCell(Key key, String was, String head, String text) {
     this.key = key;
+    this.was = was;
+    this.head = head;
     this.text = text;
   }
 
@@ -39,8 +50,12 @@ class RubricCell {
     return key;
   }
 
-  String text() {
-    return text;
+  MendedCells.Mend mend() {
+    return new MendedCells.Mend(
+        new MendedCells.Place(key.page(), key.grid(), key.row(), key.col()),
+        Optional.ofNullable(was),
+        head == null ? "" : head,
+        text);
   }
 
   interface Repository extends JpaRepository<RubricCell, Key> {

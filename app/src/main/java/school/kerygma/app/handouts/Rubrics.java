@@ -1,6 +1,6 @@
 package school.kerygma.app.handouts;
 
-import java.util.HashMap;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,6 +11,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.core.rubric.Grid;
 import school.kerygma.core.rubric.GridReader;
 import school.kerygma.core.rubric.LongTable;
+import school.kerygma.core.rubric.MendedCells;
 import school.kerygma.core.rubric.Rubric;
 
 /** The rubrics of handouts, as they were read and as teachers mended them. */
@@ -39,12 +40,20 @@ public class Rubrics {
   /** All tables of a handout, from the first page on. */
   @Transactional(readOnly = true)
   public List<Table> of(UUID handout) {
-    Map<RubricCell.Key, String> mended = new HashMap<>();
-    cells.ofHandout(handout).forEach(c -> mended.put(c.key(), c.text()));
-    return tables(handout).stream()
-        .map(t -> t.mended(p -> mended(p, handout, mended)))
+    return mended(handout).tables().stream()
         .map(t -> new Table(t.parts(), Rubric.of(t.whole())))
         .toList();
+  }
+
+  /** What was mended and has no cell in the newest edition. */
+  @Transactional(readOnly = true)
+  public List<String> lost(UUID handout) {
+    return mended(handout).lost().stream().map(MendedCells.Mend::text).distinct().toList();
+  }
+
+  private MendedCells mended(UUID handout) {
+    return MendedCells.apply(
+        tables(handout), cells.ofHandout(handout).stream().map(RubricCell::mend).toList());
   }
 
   private List<LongTable> tables(UUID handout) {
@@ -58,50 +67,49 @@ public class Rubrics {
     return GridReader.read(page.page(), PageRulings.read(page.rulings()));
   }
 
-  private static Grid mended(
-      LongTable.Part part, UUID handout, Map<RubricCell.Key, String> mended) {
-    Grid grid = part.grid();
-    return new Grid(
-        grid.box(),
-        grid.rows(),
-        grid.columns(),
-        grid.cells().stream()
-            .map(
-                c ->
-                    c.saying(
-                        mended.getOrDefault(
-                            new RubricCell.Key(
-                                handout, part.page(), part.number(), c.row(), c.column()),
-                            c.text())))
-            .toList());
-  }
-
   /**
    * Mends cells of tables.
    *
    * @param texts by "page-number-row-column"; what says the same as was read is not kept
    */
   void mend(UUID handout, Map<String, String> texts) {
+    Map<MendedCells.Place, MendedCells.Mend> before = mended(handout).at();
+    List<RubricCell> kept = new ArrayList<>();
+    List<RubricCell.Key> over = new ArrayList<>();
     for (LongTable table : tables(handout)) {
       for (LongTable.Part part : table.parts()) {
         for (Grid.Cell cell : part.grid().cells()) {
-          RubricCell.Key key =
-              new RubricCell.Key(handout, part.page(), part.number(), cell.row(), cell.column());
-          String name = part.page() + "-" + part.number() + "-" + cell.row() + "-" + cell.column();
-          Optional.ofNullable(texts.get(name)).ifPresent(t -> mend(key, cell.text(), t.strip()));
+          MendedCells.Place place = MendedCells.place(part, cell);
+          String sent = texts.get(name(place));
+          if (sent != null) {
+            Optional.ofNullable(before.get(place))
+                .ifPresent(b -> over.add(key(handout, b.place())));
+            mended(handout, part, cell, sent.strip()).ifPresent(kept::add);
+          }
         }
       }
     }
+    cells.deleteAllById(over);
+    cells.flush();
+    cells.saveAll(kept);
   }
 
-  private void mend(RubricCell.Key key, String read, String text) {
+  private static Optional<RubricCell> mended(
+      UUID handout, LongTable.Part part, Grid.Cell cell, String text) {
     if (text.length() > LONGEST) {
       throw Problem.refused("rubric-cell");
     }
-    if (text.equals(read)) {
-      cells.deleteAllByIdInBatch(List.of(key));
-    } else {
-      cells.save(new RubricCell(key, text));
-    }
+    RubricCell.Key key = key(handout, MendedCells.place(part, cell));
+    return text.equals(cell.text())
+        ? Optional.empty()
+        : Optional.of(new RubricCell(key, cell.text(), MendedCells.head(part.grid(), cell), text));
+  }
+
+  private static String name(MendedCells.Place place) {
+    return place.page() + "-" + place.table() + "-" + place.row() + "-" + place.column();
+  }
+
+  private static RubricCell.Key key(UUID handout, MendedCells.Place place) {
+    return new RubricCell.Key(handout, place.page(), place.table(), place.row(), place.column());
   }
 }

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -22,6 +23,7 @@ import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.handouts.Editions;
 import school.kerygma.app.handouts.Facts;
 import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.handouts.Rubrics;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.annotation.Carry;
 import school.kerygma.core.handout.Box;
@@ -48,13 +50,21 @@ class EditionController {
   private final Handouts handouts;
   private final Editions editions;
   private final Facts facts;
+  private final Rubrics rubrics;
   private final Scripts scripts;
   private final Gate gate;
 
-  EditionController(Handouts handouts, Editions editions, Facts facts, Scripts scripts, Gate gate) {
+  EditionController(
+      Handouts handouts,
+      Editions editions,
+      Facts facts,
+      Rubrics rubrics,
+      Scripts scripts,
+      Gate gate) {
     this.handouts = handouts;
     this.editions = editions;
     this.facts = facts;
+    this.rubrics = rubrics;
     this.scripts = scripts;
     this.gate = gate;
   }
@@ -84,7 +94,9 @@ class EditionController {
       for (EditionChanges.Kind kind : EditionChanges.Kind.values()) {
         model.addAttribute(kind.name().toLowerCase(java.util.Locale.ROOT), changes.count(kind));
       }
-      model.addAttribute("lost", facts.lost(id));
+      model.addAttribute(
+          "lost",
+          Stream.concat(facts.lost(id).stream(), rubrics.lost(id).stream()).distinct().toList());
       model.addAttribute("lostMarks", editions.lost(id));
       List<Shown> stops = stops(me, all);
       model.addAttribute("stops", stops);
