@@ -55,6 +55,10 @@ final class Papers {
             + " office:version=\"1.2\"><office:body>"
             + body
             + "</office:body></office:document-content>");
+    return zip(file, entries);
+  }
+
+  static Path zip(Path file, Map<String, String> entries) throws IOException {
     try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
       for (Map.Entry<String, String> entry : entries.entrySet()) {
         zip.putNextEntry(new ZipEntry(entry.getKey()));

@@ -335,6 +335,33 @@ class PapersTest {
     }
   }
 
+  @Test
+  void aPaperThatCannotBeReadIsNamedUntilItIsPutAway() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    Path nonsense =
+        Papers.zip(
+            directory.resolve("torn.docx"),
+            Map.of("word/document.xml", "<torn", "[Content_Types].xml", "<torn"));
+    Papers.bring(school, nonsense);
+    TestSchool other = TestSchool.in("America/Halifax", 1);
+    try (BrowserContext desk = chromium.context(1280, 800);
+        BrowserContext elsewhere = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/handouts");
+      assertThat(page.locator(".papers li")).hasCount(0);
+      assertThat(page.locator("form.told")).containsText("torn.docx:");
+      assertThat(page.locator("form.told")).containsText("could not open this file");
+      Chromium.assertAccessible(page);
+      Page stranger = elsewhere.newPage();
+      chromium.signIn(stranger, DemoServer.address(), other.email());
+      stranger.navigate(DemoServer.address() + "/handouts");
+      assertThat(stranger.locator("form.told")).hasCount(0);
+      page.getByLabel("Put away what is said of torn.docx").click();
+      assertThat(page.locator("form.told")).hasCount(0);
+    }
+  }
+
   /** Eighty rows without a line, of a point each: more than one page holds. */
   @Test
   void aRubricOfAWordProcessorThatGoesOverTwoPagesIsAddedUpAsOne() throws Exception {

@@ -103,6 +103,7 @@ class HandoutController {
   @GetMapping("/handouts")
   String list(@AuthenticationPrincipal SignedIn me, Model model) {
     model.addAttribute("handouts", handouts.ofTeacher(me.id()));
+    model.addAttribute("failed", works.failed(me.id(), PageReading.KIND));
     return "handouts/list";
   }
 
@@ -113,6 +114,14 @@ class HandoutController {
     try (var content = paper.getInputStream()) {
       return handouts.takeIn(me.id(), String.valueOf(paper.getOriginalFilename()), content);
     }
+  }
+
+  /** A paper that could not be read is spoken of no more. */
+  @PostMapping("/handouts/failed/{work}")
+  String putAway(@AuthenticationPrincipal SignedIn me, @PathVariable UUID work) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WORK, work);
+    works.putAway(work);
+    return "redirect:/handouts";
   }
 
   @GetMapping("/handouts/{id}")

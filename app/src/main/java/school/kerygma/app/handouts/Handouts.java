@@ -142,7 +142,8 @@ public class Handouts {
               new Handout.Edition(
                   of, number, shortened(fileName, 255), mediaType, count, clock.instant()));
       store.putFile(original(edition.id()), file);
-      return new TakenIn(of.id(), works.start(PageReading.KIND, edition.id(), owner));
+      return new TakenIn(
+          of.id(), works.start(PageReading.KIND, edition.id(), owner, shortened(fileName, 255)));
     } catch (PaperRefused refused) {
       throw Problem.refused("paper." + refused.reason(), shortened(fileName, 80));
     } catch (IOException e) {

@@ -38,11 +38,16 @@ class WorkItem {
   private int total = 1;
   private @Nullable String problem;
   private Instant createdAt;
+  private String label;
+
+  /** Whether the owner has put away that it failed. */
+  private boolean seen;
 
   @SuppressWarnings("NullAway.Init")
   protected WorkItem() {}
 
-  WorkItem(String kind, UUID subjectId, UUID ownerId, Instant createdAt) {
+  WorkItem(String kind, UUID subjectId, UUID ownerId, String label, Instant createdAt) {
+    this.label = label;
     this.kind = kind;
     this.subjectId = subjectId;
     this.ownerId = ownerId;
@@ -81,6 +86,14 @@ class WorkItem {
     return problem;
   }
 
+  String label() {
+    return label;
+  }
+
+  void putAway() {
+    seen = true;
+  }
+
   interface Repository extends JpaRepository<WorkItem, UUID> {
 
     @Query("select w from WorkItem w where w.subjectId = :subject order by w.seq desc limit 1")
@@ -90,6 +103,11 @@ class WorkItem {
         "select w from WorkItem w where w.subjectId in :subjects and w.seq ="
             + " (select max(v.seq) from WorkItem v where v.subjectId = w.subjectId)")
     List<WorkItem> latestOf(List<UUID> subjects);
+
+    @Query(
+        "select w from WorkItem w where w.ownerId = :owner and w.kind = :kind and w.state = FAILED"
+            + " and not w.seen order by w.seq desc")
+    List<WorkItem> failed(UUID owner, String kind);
 
     @Modifying
     @Query("update WorkItem w set w.done = :done, w.total = :total where w.id = :id")

@@ -13,6 +13,7 @@ import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Circle;
 
 /** Starts long work, tells how far it is, and cancels it. */
@@ -38,9 +39,26 @@ public class Works implements Gate.CircleSource {
     this.clock = clock;
   }
 
+  /**
+   * Work that failed.
+   *
+   * @param label what it was about
+   * @param problem key of the words that say what went wrong
+   */
+  public record Failed(UUID id, String label, String problem) {}
+
   /** Starts work once the transaction around this call is committed. */
   public UUID start(String kind, UUID subject, UUID owner) {
-    WorkItem item = items.save(new WorkItem(kind, subject, owner, clock.instant()));
+    return start(kind, subject, owner, "");
+  }
+
+  /**
+   * Starts work once the transaction around this call is committed.
+   *
+   * @param label what it is about, to name it if it fails; up to 255 characters
+   */
+  public UUID start(String kind, UUID subject, UUID owner, String label) {
+    WorkItem item = items.save(new WorkItem(kind, subject, owner, label, clock.instant()));
     scheduler
         .getObject()
         .scheduleIfNotExists(
@@ -66,6 +84,19 @@ public class Works implements Gate.CircleSource {
         : items.latestOf(List.copyOf(subjects)).stream()
             .map(Works::view)
             .collect(Collectors.toMap(View::subject, v -> v, (a, b) -> a));
+  }
+
+  /** What failed of a person's work and was not put away, the newest first. */
+  @Transactional(readOnly = true)
+  public List<Failed> failed(UUID owner, String kind) {
+    return items.failed(owner, kind).stream()
+        .map(w -> new Failed(w.id(), w.label(), view(w).problem()))
+        .toList();
+  }
+
+  /** Says no more that something failed. */
+  public void putAway(UUID id) {
+    items.findById(id).orElseThrow(Problem::notFound).putAway();
   }
 
   public void cancel(UUID id) {
