@@ -109,24 +109,25 @@ public class Editions {
     return store.localFile(store.find(pdf).isPresent() ? pdf : Handouts.original(edition.id()));
   }
 
-  /** The way from a page to the newest edition; nothing if it is a page of that. */
-  public Optional<Way> toNewest(UUID page) {
-    Handout.PageEntity from = pages.whole(page).orElseThrow(Problem::notFound);
-    Handout.Edition newest = newestEdition(from.edition().handout().id());
-    if (newest.id().equals(from.edition().id())) {
-      return Optional.empty();
-    }
-    Content before = content(from.edition());
-    Content after = content(newest);
-    return Optional.of(
-        new Way(new Carry(before.pages(), after.pages()), from.number() - 1, after.ids()));
-  }
-
   /** The ways of those among some pages that do not belong to the newest edition of their paper. */
   public Map<UUID, Way> toNewest(Collection<UUID> of) {
+    Map<UUID, Handout.Edition> newest = new HashMap<>();
+    Map<UUID, Way> opened = new HashMap<>(); // Each edition before is opened once.
     Map<UUID, Way> ways = new HashMap<>();
-    of.forEach(page -> toNewest(page).ifPresent(way -> ways.put(page, way)));
+    for (UUID page : of) {
+      Handout.PageEntity from = pages.whole(page).orElseThrow(Problem::notFound);
+      Handout.Edition before = from.edition();
+      Handout.Edition to = newest.computeIfAbsent(before.handout().id(), this::newestEdition);
+      if (!to.id().equals(before.id())) {
+        Way whole = opened.computeIfAbsent(before.id(), id -> way(content(before), content(to)));
+        ways.put(page, new Way(whole.carry(), from.number() - 1, whole.to()));
+      }
+    }
     return ways;
+  }
+
+  private static Way way(Content before, Content after) {
+    return new Way(new Carry(before.pages(), after.pages()), 0, after.ids());
   }
 
   /** Puts the marks of the edition before on one that has just been read. */

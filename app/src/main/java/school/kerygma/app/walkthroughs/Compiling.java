@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -244,20 +245,19 @@ class Compiling implements Work {
         traces.values().stream()
             .flatMap(t -> t.events().stream())
             .flatMap(e -> e.page().stream())
-            .collect(Collectors.toSet());
-    Map<UUID, Editions.Way> ways = editions.toNewest(handouts.pages(seen).keySet());
+            .collect(Collectors.toCollection(HashSet::new));
+    sights.values().forEach(s -> seen.add(s.pageId()));
+    Map<UUID, UUID> papers = new HashMap<>();
+    handouts.pages(seen).forEach((id, page) -> papers.put(id, page.handout()));
+    Map<UUID, Editions.Way> ways = editions.toNewest(papers.keySet());
     if (ways.isEmpty()) {
       return traces;
     }
-    Set<UUID> known = new java.util.HashSet<>(seen);
-    sights.values().forEach(s -> known.add(s.pageId()));
-    Map<UUID, UUID> papers = new HashMap<>();
-    handouts.pages(known).forEach((id, page) -> papers.put(id, page.handout()));
     Map<UUID, TraceCarry> carries = new HashMap<>();
     ways.forEach((page, w) -> carries.put(page, new TraceCarry(w.carry(), w.page(), w.to())));
     for (RunningOrder.Part part : parts) {
       Sight sight = sights.get(part.stopId());
-      if (sight != null && editions.toNewest(sight.pageId()).isEmpty()) {
+      if (sight != null && !ways.containsKey(sight.pageId())) {
         Map<UUID, TraceCarry> own = new HashMap<>(carries);
         own.keySet().removeIf(p -> !papers.get(p).equals(papers.get(sight.pageId())));
         traces.computeIfPresent(part.recordingId(), (r, t) -> t.carried(part.span(), own));
@@ -267,7 +267,7 @@ class Compiling implements Work {
   }
 
   private static Set<UUID> pageIds(List<Walkthrough.StopEntity> stops, Map<UUID, Trace> traces) {
-    Set<UUID> ids = new java.util.HashSet<>();
+    Set<UUID> ids = new HashSet<>();
     stops.stream()
         .map(Walkthrough.StopEntity::sight)
         .filter(java.util.Objects::nonNull)
@@ -286,7 +286,7 @@ class Compiling implements Work {
   private List<TimedSentence> said(Material material) {
     Map<UUID, Loudness> sounds = new HashMap<>();
     List<TimedSentence> said = new ArrayList<>();
-    Set<UUID> begun = new java.util.HashSet<>();
+    Set<UUID> begun = new HashSet<>();
     for (RunningOrder.Segment segment : material.order().segments()) {
       UUID stop = segment.part().stopId();
       if (!begun.add(stop)) {

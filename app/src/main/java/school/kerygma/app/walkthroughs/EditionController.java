@@ -2,7 +2,6 @@ package school.kerygma.app.walkthroughs;
 
 import java.io.IOException;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -118,20 +117,25 @@ class EditionController {
   private List<Shown> stops(SignedIn me, List<Editions.Content> all) {
     Set<UUID> before =
         all.stream().skip(1).flatMap(e -> e.ids().stream()).collect(Collectors.toSet());
-    Map<UUID, Optional<Editions.Way>> ways = new HashMap<>();
+    Map<Scripts.Head, List<StopView>> showing = scripts.showing(me.id(), before);
+    Map<UUID, Editions.Way> ways =
+        editions.toNewest(
+            showing.values().stream()
+                .flatMap(List::stream)
+                .flatMap(stop -> stop.sight().stream())
+                .map(Sight::pageId)
+                .collect(Collectors.toSet()));
     List<Shown> shown = new ArrayList<>();
-    for (Map.Entry<Scripts.Head, List<StopView>> own :
-        scripts.showing(me.id(), before).entrySet()) {
-      for (StopView stop : own.getValue()) {
-        Optional<Sight> now =
-            stop.sight()
-                .flatMap(
-                    sight ->
-                        ways.computeIfAbsent(sight.pageId(), editions::toNewest)
-                            .flatMap(way -> now(sight, way, all.get(0).pages())));
-        shown.add(new Shown(own.getKey(), stop, now));
-      }
-    }
+    showing.forEach(
+        (walkthrough, stops) -> {
+          for (StopView stop : stops) {
+            Optional<Sight> now =
+                stop.sight()
+                    .filter(sight -> ways.containsKey(sight.pageId()))
+                    .flatMap(s -> now(s, ways.get(s.pageId()), all.get(0).pages()));
+            shown.add(new Shown(walkthrough, stop, now));
+          }
+        });
     return shown;
   }
 

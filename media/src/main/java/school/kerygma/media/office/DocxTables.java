@@ -11,6 +11,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipFile;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
 import org.apache.poi.xwpf.usermodel.XWPFTable;
 import org.apache.poi.xwpf.usermodel.XWPFTableCell;
@@ -37,6 +39,9 @@ public final class DocxTables {
 
   private static final int MAX_COLUMNS = 63; // The most that word processors make (from memory).
 
+  /** A longer text than this, in bytes, would take too much memory for the sake of its tables. */
+  private static final long MAX_TEXT = 16L << 20;
+
   private DocxTables() {}
 
   /**
@@ -45,12 +50,22 @@ public final class DocxTables {
    * @return none if the file cannot be read: its paper has been made by then, and is enough
    */
   public static List<WrittenTable> read(Path docx) {
-    try (InputStream in = Files.newInputStream(docx);
-        XWPFDocument document = new XWPFDocument(in)) {
-      return document.getTables().stream().flatMap(t -> table(t).stream()).toList();
+    try (ZipFile parts = new ZipFile(docx.toFile());
+        InputStream in = Files.newInputStream(docx)) {
+      ZipEntry text = parts.getEntry("word/document.xml");
+      if (text == null || text.getSize() > MAX_TEXT) {
+        return List.of();
+      }
+      return tables(in);
     } catch (IOException | RuntimeException | StackOverflowError e) {
       LOG.info("The tables of a DOCX are read from its pages alone: {}", e.getMessage());
       return List.of();
+    }
+  }
+
+  private static List<WrittenTable> tables(InputStream in) throws IOException {
+    try (XWPFDocument document = new XWPFDocument(in)) {
+      return document.getTables().stream().flatMap(t -> table(t).stream()).toList();
     }
   }
 
