@@ -1,6 +1,36 @@
 // Deeds of a list go to the server one after the other, without leaving the page; when the last one is answered, what
 // the server made of them is taken from the page anew, and all else on it stays: a talk that plays, a place scrolled to.
 
+/** What is being written in an opened part of the list; the returned deeds open it again. */
+function opened(parts) {
+  return [...document.querySelectorAll(parts.map((part) => `${part} details[open]`).join(', '))].map((details) => {
+    const { id } = details.closest('[id]');
+    const values = [...details.querySelectorAll('input')].map((input) => [input.name, input.value]);
+    return () => {
+      const again = document.getElementById(id)?.querySelector('details');
+      if (again) {
+        again.open = true;
+        values.forEach(([name, value]) => {
+          again.querySelector(`input[name="${name}"]`).value = value;
+        });
+      }
+    };
+  });
+}
+
+/** Where the keyboard is; the returned deed brings it there again if it has lost its place. */
+function focused() {
+  const active = document.activeElement;
+  const id = active.closest('[id]')?.id;
+  return () => {
+    const same = id && document.getElementById(id);
+    if (same && !same.contains(document.activeElement)) {
+      const inside = active.matches('input') ? `input[name="${active.name}"]` : 'button, summary';
+      (same.matches('input, button') ? same : same.querySelector(inside))?.focus();
+    }
+  };
+}
+
 /**
  * @param parts selectors of what is taken anew
  * @param arrived called when it is there
@@ -25,15 +55,14 @@ export function inOrder(parts, arrived) {
       return;
     }
     const fresh = new DOMParser().parseFromString(page, 'text/html');
-    const held = document.activeElement.closest('[id]')?.id;
+    const open = opened(parts);
+    const held = focused();
     for (const part of parts) {
       const now = [...document.querySelectorAll(part)];
       [...fresh.querySelectorAll(part)].forEach((next, i) => now[i]?.replaceWith(next));
     }
-    if (held && !document.activeElement.closest(`[id="${held}"]`)) {
-      const same = document.getElementById(held);
-      (same?.matches('input, button') ? same : same?.querySelector('button, summary'))?.focus();
-    }
+    open.forEach((reopen) => reopen());
+    held();
     arrived();
   }
 

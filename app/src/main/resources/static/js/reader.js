@@ -25,6 +25,11 @@ document.addEventListener('alpine:init', () => {
       event.preventDefault();
       const body = new URLSearchParams(new FormData(form, event.submitter));
       this.problem = '';
+      const mending = form.querySelector('details[open]');
+      if (mending) {
+        mending.open = false;
+        mending.querySelector('summary').focus();
+      }
       this.deed(() => this.keep(form, event.submitter, body));
     },
     async keep(form, submitter, body) {

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.awt.Rectangle;
@@ -116,6 +117,43 @@ class PapersTest {
             "DUE 2026-10-09T15:00 CORRECTED",
             "PART Part 1 DISMISSED",
             "MINUTES 15 READ");
+  }
+
+  /** The list that follows the first decision comes while the second is being written. */
+  @Test
+  void whatIsBeingWrittenStaysWhenTheListIsTakenAnew() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID handout = bring(school, "two.pdf", List.of("Part 1: Sketches, 6 points", "15 minutes"));
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      String reader = DemoServer.address() + "/handouts/" + handout;
+      page.navigate(reader);
+      List<Route> late = new ArrayList<>();
+      page.route(
+          reader,
+          route -> {
+            if (late.isEmpty()) {
+              late.add(route);
+            } else {
+              route.resume();
+            }
+          });
+      page.getByLabel("Leave out 6 points").click();
+      page.waitForCondition(() -> !late.isEmpty());
+      page.getByLabel("Mend 15 minutes").click();
+      page.getByLabel("What 15 minutes means").fill("2");
+      late.getFirst().resume();
+      assertThat(page.locator(".margin li.dismissed")).hasCount(1);
+      assertThat(page.getByLabel("What 15 minutes means")).isVisible();
+      assertThat(page.getByLabel("What 15 minutes means")).isFocused();
+      page.keyboard().press("End");
+      page.keyboard().type("5");
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep").setExact(true))
+          .click();
+      assertThat(page.locator("#parts")).containsText("25 minutes");
+      assertThat(page.locator(".margin details[open]")).hasCount(0);
+    }
   }
 
   /** 6 + 4 of the steps and 10 of the second heading are 20, until the heading is mended to 15. */
