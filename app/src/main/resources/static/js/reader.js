@@ -30,12 +30,15 @@ document.addEventListener('alpine:init', () => {
         mending.open = false;
         mending.querySelector('summary').focus();
       }
-      this.deed(() => this.keep(form, event.submitter, body));
+      this.deed(() => this.keep(form, event.submitter, body, mending));
     },
-    async keep(form, submitter, body) {
+    async keep(form, submitter, body, mending) {
       const answer = await fetch(form.action, { method: 'POST', body, redirect: 'manual' }).catch(() => null);
       if (!answer) {
         this.problem = this.$refs.problem.dataset.lost;
+        if (mending) {
+          mending.open = true; // What was written is still there.
+        }
       } else if (answer.type !== 'opaqueredirect') {
         form.dataset.leaves = 'yes';
         form.requestSubmit(submitter);

@@ -149,11 +149,20 @@ class PapersTest {
       assertThat(page.getByLabel("What 15 minutes means")).isFocused();
       page.keyboard().press("End");
       page.keyboard().type("5");
-      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep").setExact(true))
-          .click();
+      desk.setOffline(true);
+      keep(page).click();
+      assertThat(page.getByRole(AriaRole.ALERT)).containsText("Check the connection");
+      assertThat(page.getByLabel("What 15 minutes means")).hasValue("25");
+      desk.setOffline(false);
+      keep(page).click();
       assertThat(page.locator("#parts")).containsText("25 minutes");
       assertThat(page.locator(".margin details[open]")).hasCount(0);
     }
+  }
+
+  private static Locator keep(Page page) {
+    return page.getByRole(
+        AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep").setExact(true));
   }
 
   /** 6 + 4 of the steps and 10 of the second heading are 20, until the heading is mended to 15. */
@@ -182,8 +191,7 @@ class PapersTest {
       assertThat(page.locator(".margin")).containsText("step 1");
       page.getByLabel("Mend 10 points").click();
       page.getByLabel("What 10 points means").fill("15");
-      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep").setExact(true))
-          .click();
+      keep(page).click();
       assertThat(page.locator("#parts")).containsText("25 points");
       assertThat(page.locator(".head")).not().containsText("The paper says");
       Chromium.assertAccessible(page);
