@@ -114,13 +114,12 @@ public class Editions {
     Map<UUID, Handout.Edition> newest = new HashMap<>();
     Map<UUID, Way> opened = new HashMap<>(); // Each edition before is opened once.
     Map<UUID, Way> ways = new HashMap<>();
-    for (UUID page : of) {
-      Handout.PageEntity from = pages.whole(page).orElseThrow(Problem::notFound);
+    for (Handout.PageEntity from : of.isEmpty() ? List.<Handout.PageEntity>of() : pages.among(of)) {
       Handout.Edition before = from.edition();
       Handout.Edition to = newest.computeIfAbsent(before.handout().id(), this::newestEdition);
       if (!to.id().equals(before.id())) {
         Way whole = opened.computeIfAbsent(before.id(), id -> way(content(before), content(to)));
-        ways.put(page, new Way(whole.carry(), from.number() - 1, whole.to()));
+        ways.put(from.id(), new Way(whole.carry(), from.number() - 1, whole.to()));
       }
     }
     return ways;

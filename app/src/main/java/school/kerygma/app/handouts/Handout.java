@@ -4,11 +4,13 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
+import jakarta.persistence.Transient;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.app.frame.Excerpt;
@@ -130,6 +132,9 @@ class Handout {
 
     private String rulings;
 
+    /** The words are parsed once. */
+    @Transient private school.kerygma.core.handout.@Nullable Page parsed;
+
     @SuppressWarnings("NullAway.Init")
     protected PageEntity() {}
 
@@ -166,7 +171,10 @@ class Handout {
 
     /** The page with its words. */
     school.kerygma.core.handout.Page page() {
-      return new school.kerygma.core.handout.Page(number, width, height, PageWords.read(words));
+      if (parsed == null) {
+        parsed = new school.kerygma.core.handout.Page(number, width, height, PageWords.read(words));
+      }
+      return parsed;
     }
 
     String words() {

@@ -38,10 +38,16 @@ public record MendedCells(
    */
   public record Mend(Place place, Optional<String> was, String head, String text) {}
 
+  private static final int SEVERAL_WORDS = 4;
+
   private record Cell(Place place, String text, String head) {
 
     boolean is(Mend mend) {
       return mend.was().map(text::equals).orElse(place.equals(mend.place()));
+    }
+
+    boolean isSurely(Mend mend) {
+      return is(mend) && (mend.was().isEmpty() || text.split(" ").length >= SEVERAL_WORDS);
     }
 
     boolean isBeside(Mend mend) {
@@ -55,7 +61,10 @@ public record MendedCells(
     lost = List.copyOf(lost);
   }
 
-  /** Finds the cells: at their place, else in their row, else the only one that says the same. */
+  /**
+   * Finds the cells: at their place or elsewhere in a row of the same head. Where that head is no
+   * more, only a cell of several words is surely the same one; "5 points" may be anybody's.
+   */
   public static MendedCells apply(List<LongTable> tables, List<Mend> mends) {
     List<Cell> cells = new ArrayList<>();
     for (LongTable table : tables) {
@@ -65,8 +74,8 @@ public record MendedCells(
     List<Mend> left = new ArrayList<>(mends);
     take(left, cells, at, (mend, c) -> c.isBeside(mend) && c.place().equals(mend.place()));
     take(left, cells, at, (mend, c) -> c.isBeside(mend));
-    take(left, cells, at, (mend, c) -> c.is(mend) && c.place().equals(mend.place()));
-    take(left, cells, at, (mend, c) -> c.is(mend));
+    take(left, cells, at, (mend, c) -> c.isSurely(mend) && c.place().equals(mend.place()));
+    take(left, cells, at, (mend, c) -> c.isSurely(mend));
     return new MendedCells(
         tables.stream().map(t -> t.mended(part -> mended(part, at))).toList(), at, left);
   }

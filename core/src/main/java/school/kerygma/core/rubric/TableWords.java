@@ -64,8 +64,9 @@ final class TableWords {
     Attempt best = null;
     int tried = 0;
     String first = letters(saying.getFirst().text());
+    boolean[] unused = new boolean[words.size()];
     for (int at = from; at < words.size() && tried < BEGINNINGS; at++) {
-      if (fits(first, 0, at, new boolean[words.size()]) >= Math.min(SURE, first.length())) {
+      if (fits(first, 0, at, unused) >= Math.min(SURE, first.length())) {
         tried++;
         Attempt attempt = new Attempt(at).place(saying);
         if (best == null || attempt.score() > best.score()) {

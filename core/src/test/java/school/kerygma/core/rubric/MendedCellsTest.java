@@ -50,11 +50,28 @@ class MendedCellsTest {
   }
 
   @Test
-  void itGoesWithItsWordsWhenItsRowHasAnotherName() {
-    MendedCells cells =
-        MendedCells.apply(
-            table("Criterion Full", "Talk four", "Drawings five"), List.of(SIX_OF_SKETCHES));
-    assertThat(said(cells, 2, 1)).isEqualTo("six");
+  void severalWordsAreFoundThoughTheirRowHasAnotherName() {
+    Mend words =
+        new Mend(new Place(1, 0, 1, 1), Optional.of("all_forces are drawn in"), "Sketches", "all");
+    MendedCells cells = MendedCells.apply(table("Criterion Full", "Talk four"), List.of(words));
+    assertThat(cells.lost()).containsExactly(words);
+    Grid.Cell cell = new Grid.Cell(0, 1, 1, 1, new Box(100, 0, 100, 20), "all_forces are drawn in");
+    Grid.Cell head = new Grid.Cell(0, 0, 1, 1, new Box(0, 0, 100, 20), "Drawings");
+    Grid grid = new Grid(new Box(0, 0, 200, 20), 1, 2, List.of(head, cell));
+    LongTable table = new LongTable(List.of(new LongTable.Part(1, 0, grid)));
+    assertThat(said(MendedCells.apply(List.of(table), List.of(words)), 0, 1)).isEqualTo("all");
+  }
+
+  @Test
+  void pointsOfARowThatIsNoMoreAreNotGivenToAnother() {
+    for (String[] rows :
+        List.of(
+            new String[] {"Criterion Full", "Talk five"}, // at its very place
+            new String[] {"Criterion Full", "Model four", "Talk five"})) {
+      MendedCells cells = MendedCells.apply(table(rows), List.of(SIX_OF_SKETCHES));
+      assertThat(cells.at()).isEmpty();
+      assertThat(cells.lost()).containsExactly(SIX_OF_SKETCHES);
+    }
   }
 
   @Test
