@@ -229,6 +229,11 @@ document.addEventListener('alpine:init', () => {
         voice = stream;
         this.silent = false;
         this.openedAt = performance.now();
+        stream.getAudioTracks()[0].addEventListener('ended', () => {
+          if (!this.recording) {
+            this.microphoneEnded();
+          }
+        });
         meter(stream, (level, word) => {
           this.level = level;
           this.levelWord = this.words[word];
@@ -255,6 +260,10 @@ document.addEventListener('alpine:init', () => {
         await new Promise((settled) => setTimeout(settled, Math.max(0, SETTLE_MS - (performance.now() - this.openedAt))));
         try {
           recorder = new Recorder(this.id, voice, pieces);
+          recorder.onEnded = () => this.microphoneEnded();
+          recorder.onLoss = (ms) => {
+            this.going = `${this.words.lost} (${(ms / 1000).toFixed(1)} s, ${clock(recorder.at())})`;
+          };
           recorder.start();
         } catch {
           this.problem = this.words.cannot;
@@ -282,6 +291,18 @@ document.addEventListener('alpine:init', () => {
         this.stones[this.current].used = Math.min(100, (100 * used) / Math.max(1, this.stop.plannedMs));
         prompt.follow(used);
         setTimeout(() => this.tick(), 200);
+      },
+
+      /** The clock must not run on without sound: what was said until now is kept. */
+      microphoneEnded() {
+        this.silent = true;
+        this.levelWord = this.words.silent;
+        if (this.recording && !this.finishing) {
+          this.problem = this.words.ended;
+          this.finish();
+        } else if (!this.recording) {
+          this.problem = this.words.noMicrophone;
+        }
       },
 
       toStop(index, event) {

@@ -2,6 +2,8 @@
 import { Pieces } from './pieces.js';
 
 const PIECE_MS = 1000;
+/** Less is not heard. */
+const LOSS_MS = 100;
 
 export class Recorder {
   #recorder;
@@ -14,6 +16,13 @@ export class Recorder {
   #trace = 0;
   #timer;
   #stopped;
+  #track;
+  #lags = [];
+  #afresh = true;
+  /** The microphone has ended by itself. */
+  onEnded = () => {};
+  /** The microphone has lost so many milliseconds just now. */
+  onLoss = () => {};
 
   constructor(recording, stream, pieces = new Pieces()) {
     this.#recording = recording;
@@ -24,15 +33,23 @@ export class Recorder {
         this.#add('sound', this.#sound++, e.data);
       }
     };
+    this.#track = stream.getAudioTracks()[0];
+    this.#track.addEventListener('ended', () => this.onEnded());
     this.#stopped = new Promise((resolve) => {
       this.#recorder.onstop = resolve;
     });
   }
 
   start() {
+    if (this.#track.readyState === 'ended') {
+      throw new Error('no microphone');
+    }
     this.#zero = performance.now(); // Within milliseconds of the sound's zero; the start event is late.
     this.#recorder.start(PIECE_MS);
-    this.#timer = setInterval(() => this.#flush(), PIECE_MS);
+    this.#timer = setInterval(() => {
+      this.#compareClocks();
+      this.#flush();
+    }, PIECE_MS);
   }
 
   /** Time of the recording at a moment of the page's clock. */
@@ -54,15 +71,37 @@ export class Recorder {
     this.#recorder.resume();
     this.#paused += performance.now() - this.#pausedAt;
     this.#pausedAt = 0;
+    this.#afresh = true;
   }
 
   /** Ends the recording; resolves with the number of pieces of each kind. */
   async stop() {
     clearInterval(this.#timer);
-    this.#recorder.stop();
+    if (this.#recorder.state !== 'inactive') {
+      this.#recorder.stop();
+    }
     await this.#stopped;
     this.#flush();
     return { sound: this.#sound, trace: this.#trace };
+  }
+
+  /** Notes how far the machine's clock is ahead of the sound that came: the server tells from it what is missing. */
+  #compareClocks() {
+    const sound = this.#track.stats?.totalFramesDuration;
+    if (sound === undefined || this.#pausedAt) {
+      return;
+    }
+    const lag = Math.round(performance.now() - sound);
+    this.note({ do: 'clock', lag, ...(this.#afresh ? { afresh: true } : {}) });
+    this.#lags = this.#afresh ? [lag] : [...this.#lags.slice(-5), lag];
+    this.#afresh = false;
+    if (this.#lags.length === 6) {
+      const grown = Math.min(...this.#lags.slice(3)) - Math.min(...this.#lags.slice(0, 3));
+      if (grown >= LOSS_MS) {
+        this.onLoss(grown);
+        this.#lags = [lag];
+      }
+    }
   }
 
   #flush() {

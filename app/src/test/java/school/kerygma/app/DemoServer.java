@@ -54,7 +54,8 @@ final class DemoServer {
 
   /** A second node of the same school, in a process of its own that can be killed. */
   static Process secondNode(int port) throws IOException {
-    return new ProcessBuilder(
+    ProcessBuilder second =
+        new ProcessBuilder(
             Path.of(System.getProperty("java.home"), "bin", "java").toString(),
             "-XX:+UseSerialGC",
             "-Xmx512m",
@@ -66,7 +67,9 @@ final class DemoServer {
             "--kerygma.address=http://127.0.0.1:" + port,
             "--kerygma.home=" + HOME,
             "--kerygma.clock.start=" + START,
-            "--spring.datasource.url=" + DATABASE)
+            "--spring.datasource.url=" + DATABASE);
+    second.environment().put("SPRING_DATASOURCE_PASSWORD", TestDatabase.password());
+    return second
         .redirectErrorStream(true)
         .redirectOutput(HOME.resolve("second-node.log").toFile())
         .start();

@@ -32,10 +32,17 @@ final class TestDatabase {
       Path directory = parent.resolve("database");
       Runtime.getRuntime().addShutdownHook(new Thread(() -> remove(directory)));
       run("start", directory.toString(), "" + PORT);
+      System.setProperty(
+          "spring.datasource.password",
+          Files.readString(parent.resolve("database.password")).strip());
       return directory;
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
+  }
+
+  static String password() {
+    return System.getProperty("spring.datasource.password");
   }
 
   private static void remove(Path directory) {
@@ -60,7 +67,7 @@ final class TestDatabase {
   /** The address of a new, empty database. */
   static String fresh() {
     String name = "test" + MADE.incrementAndGet();
-    try (var connection = DriverManager.getConnection(url("postgres"), "kerygma", "");
+    try (var connection = DriverManager.getConnection(url("postgres"), "kerygma", password());
         var statement = connection.createStatement()) {
       statement.execute("create database " + name);
     } catch (SQLException e) {

@@ -69,7 +69,8 @@ final class Beacons {
   }
 
   private static double inserts(String database, int rows) throws SQLException {
-    try (Connection connection = DriverManager.getConnection(database, "kerygma", "");
+    try (Connection connection = DriverManager.getConnection(
+            database, "kerygma", System.getenv("SPRING_DATASOURCE_PASSWORD"));
         var statement = connection.createStatement()) {
       statement.execute("create table plain (like played)");
       connection.setAutoCommit(false);

@@ -29,8 +29,13 @@ public class Gate {
     WALKTHROUGH,
     SCORE,
     RECORDING,
+    /** A task as one of its sections does it. */
     TASK,
+    /** What all sections of a task have in common: its name, its length, its papers. */
+    WHOLE_TASK,
     POSTING,
+    /** A posting for one section. */
+    DELIVERY,
     WORK
   }
 

@@ -1,6 +1,5 @@
 package school.kerygma.app.audience;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
@@ -12,6 +11,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.time.Span;
 
@@ -24,7 +24,30 @@ class WatchController {
    *
    * @param spans pairs of milliseconds of the program: from, until
    */
-  record Beacon(UUID viewing, int number, List<List<Long>> spans) {}
+  record Beacon(UUID viewing, int number, List<List<Long>> spans) {
+
+    /** A day: no walkthrough is longer. */
+    private static final long LONGEST_MS = 24L * 3600 * 1000;
+
+    List<Span> played() {
+      if (viewing == null || number < 0 || spans == null) {
+        throw Problem.refused("unreadable");
+      }
+      return spans.stream().map(Beacon::span).toList();
+    }
+
+    private static Span span(List<Long> pair) {
+      if (pair == null
+          || pair.size() != 2
+          || pair.contains(null)
+          || pair.get(0) < 0
+          || pair.get(1) < pair.get(0)
+          || pair.get(1) > LONGEST_MS) {
+        throw Problem.refused("unreadable");
+      }
+      return Span.of(pair.get(0), pair.get(1));
+    }
+  }
 
   private final Audience audience;
   private final Gate gate;
@@ -39,10 +62,6 @@ class WatchController {
   void watched(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID score, @RequestBody Beacon beacon) {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.SCORE, score);
-    List<Span> spans = new ArrayList<>();
-    for (List<Long> pair : beacon.spans()) {
-      spans.add(Span.of(pair.get(0), pair.get(1)));
-    }
-    audience.watched(me.id(), score, beacon.viewing(), beacon.number(), spans);
+    audience.watched(me.id(), score, beacon.viewing(), beacon.number(), beacon.played());
   }
 }

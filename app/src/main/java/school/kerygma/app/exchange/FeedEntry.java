@@ -73,6 +73,12 @@ class FeedEntry {
 
   interface Repository extends JpaRepository<FeedEntry, String> {
 
+    /** Lets one at a time note what a section's calendars are told. */
+    @Query(
+        nativeQuery = true,
+        value = "select 1 from section where id = :section for no key update")
+    Integer hold(UUID section);
+
     /** Notes an entry; its sequence number goes up only if something has changed. */
     @Modifying
     @Query(

@@ -30,6 +30,7 @@ import net.fortuna.ical4j.model.property.XProperty;
 import net.fortuna.ical4j.model.property.immutable.ImmutableCalScale;
 import net.fortuna.ical4j.model.property.immutable.ImmutableVersion;
 import school.kerygma.app.sections.SectionView;
+import school.kerygma.core.text.CleanText;
 
 /**
  * Writes entries as an iCalendar file (RFC 5545), every time on the school's clock with its
@@ -47,7 +48,7 @@ final class FeedWriter {
     calendar.add(new ProdId("-//Kerygma//Plan book//EN"));
     calendar.add(ImmutableVersion.VERSION_2_0);
     calendar.add(ImmutableCalScale.GREGORIAN);
-    calendar.add(new XProperty("X-WR-CALNAME", name));
+    calendar.add(new XProperty("X-WR-CALNAME", CleanText.line(name)));
     Set<String> zones =
         sections.values().stream()
             .map(s -> s.zone().getId())
@@ -74,12 +75,12 @@ final class FeedWriter {
     event.add(new Sequence(entry.sequence()));
     event.add(new DtStart<>(entry.startsAt().atZone(zone)));
     event.add(new DtEnd<>(entry.endsAt().atZone(zone)));
-    event.add(new Summary(section + ": " + entry.summary()));
+    event.add(new Summary(CleanText.line(section + ": " + entry.summary())));
     if (!entry.about().isEmpty()) {
-      event.add(new Description(entry.about()));
+      event.add(new Description(CleanText.of(entry.about())));
     }
     if (!entry.place().isEmpty()) {
-      event.add(new Location(entry.place()));
+      event.add(new Location(CleanText.line(entry.place())));
     }
     event.add(new Status(entry.cancelled() ? Status.VALUE_CANCELLED : Status.VALUE_CONFIRMED));
     return event;

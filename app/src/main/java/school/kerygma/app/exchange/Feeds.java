@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -57,7 +58,9 @@ class Feeds {
     Map<UUID, TaskView> known =
         tasks.among(ids).stream().collect(Collectors.toMap(TaskView::id, t -> t));
     Map<UUID, SectionView> byId = new HashMap<>();
-    for (SectionView section : sections) {
+    // Always in the same order: two feeds that note the same entries never wait for each other.
+    for (SectionView section :
+        sections.stream().sorted(Comparator.comparing(SectionView::id)).toList()) {
       byId.put(section.id(), section);
       note(section, deliveries, known);
     }
@@ -67,6 +70,7 @@ class Feeds {
 
   private void note(SectionView section, List<DeliveryView> deliveries, Map<UUID, TaskView> known) {
     Instant now = clock.instant();
+    entries.hold(section.id());
     List<String> kept = new ArrayList<>(List.of("")); // "not in ()" is no SQL.
     for (DeliveryView d : deliveries) {
       boolean seen = d.state() == Moments.State.UP || d.state() == Moments.State.CLOSED;

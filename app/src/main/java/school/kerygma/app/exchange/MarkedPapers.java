@@ -18,6 +18,7 @@ import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.handouts.Marks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Lane;
 import school.kerygma.app.work.Work;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.annotation.Covers;
@@ -56,6 +57,11 @@ class MarkedPapers implements Work {
     this.json = json;
     this.store = store;
     this.works = works;
+  }
+
+  @Override
+  public Lane lane() {
+    return Lane.PAPERS;
   }
 
   @Override

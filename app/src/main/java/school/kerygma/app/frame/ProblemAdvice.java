@@ -1,8 +1,11 @@
 package school.kerygma.app.frame;
 
 import jakarta.servlet.http.HttpServletRequest;
+import java.time.DateTimeException;
 import java.util.Locale;
 import org.springframework.context.MessageSource;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.dao.DuplicateKeyException;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -10,11 +13,14 @@ import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.validation.BindException;
+import org.springframework.web.HttpMediaTypeNotSupportedException;
 import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
+import org.springframework.web.multipart.support.MissingServletRequestPartException;
 import org.springframework.web.servlet.ModelAndView;
 import school.kerygma.app.problems.Problem;
 
@@ -54,7 +60,29 @@ class ProblemAdvice {
         request);
   }
 
+  /** What must be there once was made by another request a moment before. */
+  @ExceptionHandler
+  Object twice(DuplicateKeyException e, HttpServletRequest request, Locale locale) {
+    return answer(
+        HttpStatus.CONFLICT, words.getMessage("problem.twice", new Object[0], locale), request);
+  }
+
+  /**
+   * A value that the database cannot hold: a number or a text beyond what the rules let through.
+   */
+  @ExceptionHandler
+  Object unfit(DataIntegrityViolationException e, HttpServletRequest request, Locale locale) {
+    boolean twice = String.valueOf(e.getMostSpecificCause().getMessage()).contains("duplicate");
+    return twice
+        ? twice(new DuplicateKeyException(""), request, locale)
+        : unreadable(e, request, locale);
+  }
+
   @ExceptionHandler({
+    DateTimeException.class,
+    MultipartException.class,
+    HttpMediaTypeNotSupportedException.class,
+    MissingServletRequestPartException.class,
     MethodArgumentTypeMismatchException.class,
     MissingServletRequestParameterException.class,
     HttpMessageNotReadableException.class,

@@ -3,6 +3,7 @@ package school.kerygma.app.handouts;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
+import jakarta.persistence.LockModeType;
 import jakarta.persistence.ManyToOne;
 import jakarta.persistence.Transient;
 import java.time.Instant;
@@ -12,6 +13,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.app.frame.Excerpt;
 
@@ -191,6 +193,12 @@ class Handout {
   }
 
   interface Repository extends JpaRepository<Handout, UUID> {
+
+    /** Keeps others from changing the handout until this transaction ends. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select h from Handout h where h.id = :id")
+    Optional<Handout> held(UUID id);
+
     List<Handout> findByOwnerIdOrderByCreatedAtDesc(UUID ownerId);
   }
 

@@ -18,7 +18,9 @@ import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.frame.Excerpt;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
@@ -67,6 +69,7 @@ public class Handouts {
   private final Handout.PageRepository pages;
   private final MediaStore store;
   private final Works works;
+  private final TransactionTemplate inTransaction;
   private final Clock clock;
 
   Handouts(
@@ -75,12 +78,14 @@ public class Handouts {
       Handout.PageRepository pages,
       MediaStore store,
       Works works,
+      TransactionTemplate inTransaction,
       Clock clock) {
     this.handouts = handouts;
     this.editions = editions;
     this.pages = pages;
     this.store = store;
     this.works = works;
+    this.inTransaction = inTransaction;
     this.clock = clock;
   }
 
@@ -93,13 +98,13 @@ public class Handouts {
    *
    * @throws Problem if it is none that can be taken in; then nothing of it is kept
    */
+  @Transactional(propagation = Propagation.NOT_SUPPORTED)
   public TakenIn takeIn(UUID owner, String fileName, InputStream content) {
     return read(
         owner,
         fileName,
         content,
-        () -> handouts.save(new Handout(owner, title(fileName), clock.instant())),
-        1);
+        () -> handouts.save(new Handout(owner, title(fileName), clock.instant())));
   }
 
   /**
@@ -107,17 +112,29 @@ public class Handouts {
    *
    * @throws Problem if it is no paper, or another new edition is still being read
    */
+  @Transactional(propagation = Propagation.NOT_SUPPORTED)
   public TakenIn takeInEdition(UUID owner, UUID handout, String fileName, InputStream content) {
-    Handout of = handouts.findById(handout).orElseThrow(Problem::notFound);
-    List<Handout.Edition> before = editions.ofHandouts(List.of(handout));
-    if (before.stream().anyMatch(e -> !e.isReady())) {
-      throw Problem.conflict("edition-reading");
-    }
-    return read(owner, fileName, content, () -> of, before.getFirst().number() + 1);
+    checkNoneIsRead(handout);
+    return read(
+        owner,
+        fileName,
+        content,
+        () -> {
+          Handout of = handouts.held(handout).orElseThrow(Problem::notFound);
+          checkNoneIsRead(handout);
+          return of;
+        });
   }
 
+  private void checkNoneIsRead(UUID handout) {
+    if (editions.ofHandouts(List.of(handout)).stream().anyMatch(e -> !e.isReady())) {
+      throw Problem.conflict("edition-reading");
+    }
+  }
+
+  /** The file is copied and looked at before any transaction begins. */
   private TakenIn read(
-      UUID owner, String fileName, InputStream content, Supplier<Handout> handout, int number) {
+      UUID owner, String fileName, InputStream content, Supplier<Handout> handout) {
     Path directory = store.workDirectory();
     Path file = directory.resolve("paper");
     try {
@@ -136,14 +153,10 @@ public class Handouts {
           count = paper.pageCount();
         }
       }
-      Handout of = handout.get();
-      Handout.Edition edition =
-          editions.save(
-              new Handout.Edition(
-                  of, number, shortened(fileName, 255), mediaType, count, clock.instant()));
-      store.putFile(original(edition.id()), file);
-      return new TakenIn(
-          of.id(), works.start(PageReading.KIND, edition.id(), owner, shortened(fileName, 255)));
+      int counted = count;
+      return java.util.Objects.requireNonNull(
+          inTransaction.execute(
+              t -> keep(owner, handout.get(), fileName, mediaType, counted, file)));
     } catch (PaperRefused refused) {
       throw Problem.refused("paper." + refused.reason(), shortened(fileName, 80));
     } catch (IOException e) {
@@ -151,6 +164,22 @@ public class Handouts {
     } finally {
       remove(directory, file);
     }
+  }
+
+  private TakenIn keep(
+      UUID owner, Handout of, String fileName, String mediaType, int count, Path file) {
+    int number =
+        editions.ofHandouts(List.of(of.id())).stream()
+            .findFirst()
+            .map(e -> e.number() + 1)
+            .orElse(1);
+    Handout.Edition edition =
+        editions.saveAndFlush(
+            new Handout.Edition(
+                of, number, shortened(fileName, 255), mediaType, count, clock.instant()));
+    store.putFile(original(edition.id()), file);
+    return new TakenIn(
+        of.id(), works.start(PageReading.KIND, edition.id(), owner, shortened(fileName, 255)));
   }
 
   private static void remove(Path directory, Path file) {

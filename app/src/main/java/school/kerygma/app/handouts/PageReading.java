@@ -20,6 +20,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Lane;
 import school.kerygma.app.work.Work;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.rubric.Ruling;
@@ -95,6 +96,11 @@ public class PageReading implements Work {
 
   static String picture(UUID page, Size size) {
     return "pages/" + page + "-" + size.name().toLowerCase(Locale.ROOT);
+  }
+
+  @Override
+  public Lane lane() {
+    return Lane.PAPERS;
   }
 
   @Override

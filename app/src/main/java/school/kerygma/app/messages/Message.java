@@ -13,17 +13,18 @@ import org.springframework.data.jpa.repository.JpaRepository;
 class Message {
 
   @Id @GeneratedValue private UUID id;
-  private UUID deliveryId;
+  private @Nullable UUID deliveryId;
   private UUID toId;
   private String subject;
   private String body;
   private Instant createdAt;
+  private @Nullable Instant sendingAt;
   private @Nullable Instant sentAt;
 
   @SuppressWarnings("NullAway.Init")
   protected Message() {}
 
-  Message(UUID deliveryId, UUID toId, String subject, String body, Instant createdAt) {
+  Message(@Nullable UUID deliveryId, UUID toId, String subject, String body, Instant createdAt) {
     this.deliveryId = deliveryId;
     this.toId = toId;
     this.subject = subject;
@@ -49,6 +50,19 @@ class Message {
 
   boolean sent() {
     return sentAt != null;
+  }
+
+  /** It is about to be handed to the mail server. */
+  void sending(Instant at) {
+    this.sendingAt = at;
+  }
+
+  /**
+   * The same however often the letter is handed over, so that whoever has it knows it again (RFC
+   * 5322, 3.6.4).
+   */
+  String messageId() {
+    return "<" + id + "@kerygma>";
   }
 
   void sent(Instant at) {

@@ -7,7 +7,9 @@ import jakarta.mail.MessagingException;
 import jakarta.mail.internet.MimeMessage;
 import java.io.IOException;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -57,7 +59,11 @@ class StandInMail {
     String mail(Model model) throws MessagingException, IOException {
       List<Letter> letters = new ArrayList<>();
       MimeMessage[] all = server.getReceivedMessages();
+      Set<String> shown = new HashSet<>();
       for (int i = all.length - 1; i >= 0 && letters.size() < SHOWN; i--) {
+        if (!shown.add(all[i].getMessageID())) {
+          continue; // The same letter, handed over twice.
+        }
         letters.add(
             new Letter(
                 all[i].getRecipients(RecipientType.TO)[0].toString(),

@@ -86,7 +86,10 @@ class PlanBookController {
 
   @PostMapping("/plan/undo")
   String undo(@AuthenticationPrincipal SignedIn me, @RequestParam LocalDate week) {
-    LocalDate shown = changes.undo(me.id()).orElse(week);
+    LocalDate shown =
+        changes
+            .undo(me.id(), section -> gate.may(me, Deed.CHANGE, Gate.Kind.SECTION, section))
+            .orElse(week);
     return "redirect:/plan?undone&week=" + shown;
   }
 

@@ -165,13 +165,24 @@ class TaskController {
     if (saved == null) {
       saved = tasks.plan(me.id(), sheet);
     } else {
-      tasks.change(saved, withOthers(sheet, before.orElseThrow(), own));
+      sheet = withOthers(sheet, before.orElseThrow(), own);
+      if (!sheet.sameForAll(before.orElseThrow())) {
+        checkWhole(me, saved);
+      }
+      tasks.change(saved, form.version(), sheet);
     }
     if (tasks.get(saved).owner().equals(me.id())) {
       scripts.explain(me.id(), saved, form.stop());
     }
     Optional<LocalDate> first = sheet.days().values().stream().min(LocalDate::compareTo);
     return "redirect:/plan" + first.map(d -> "?week=" + d).orElse("");
+  }
+
+  /** Who teaches only some of a task's sections changes what those do otherwise, and their days. */
+  private void checkWhole(SignedIn me, UUID task) {
+    if (!gate.may(me, Deed.CHANGE, Gate.Kind.WHOLE_TASK, task)) {
+      throw Problem.conflict("task-shared");
+    }
   }
 
   /** Papers that somebody else has brought stay: they are not on this form. */

@@ -2,7 +2,6 @@ package school.kerygma.app.planbook;
 
 import java.time.DateTimeException;
 import java.time.LocalDate;
-import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.List;
@@ -18,6 +17,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.PlanDate;
 
 /** Reads the form of a task. Fields of one section end in a hyphen and its id. */
 record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
@@ -59,6 +59,12 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
         differs);
   }
 
+  /** The version of the task that the form was opened with; 0 for a new one. */
+  int version() {
+    Integer sent = number("version", "unreadable");
+    return sent == null ? 0 : sent;
+  }
+
   /** The sections that are ticked on the form. */
   Set<UUID> sections() {
     return ids("section");
@@ -90,7 +96,7 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
 
   private static LocalDate day(String sent) {
     try {
-      return LocalDate.parse(sent);
+      return PlanDate.day(sent);
     } catch (DateTimeException e) {
       throw Problem.refused("moment");
     }
@@ -137,7 +143,7 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
             case "day" -> "day " + time;
             case "week" -> "week " + text("dueWeekday" + of) + " " + time;
             case "meeting" -> "meeting " + text("dueMeeting" + of);
-            case "at" -> "at " + LocalDateTime.parse(text("dueAt" + of)).atZone(zone).toInstant();
+            case "at" -> "at " + PlanDate.moment(text("dueAt" + of)).atZone(zone).toInstant();
             default -> chosen;
           };
       return written.isEmpty() ? Optional.empty() : Optional.of(DueRule.parse(written));

@@ -6,6 +6,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Predicate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
@@ -53,9 +54,10 @@ public class PlanChanges {
   /**
    * Undoes the last deed that has not been undone.
    *
+   * @param may says of a section whether its plan may still be changed; others stay as they are
    * @return the day to look at, or nothing if there is nothing to undo
    */
-  public Optional<LocalDate> undo(UUID owner) {
+  public Optional<LocalDate> undo(UUID owner, Predicate<UUID> may) {
     Optional<PlanStep> last = steps.last(owner);
     if (last.isEmpty()) {
       return Optional.empty();
@@ -63,13 +65,26 @@ public class PlanChanges {
     Optional<LocalDate> shown = Optional.empty();
     for (PlanStep step : steps.ofDeed(last.get().deedId())) {
       step.undo();
-      step.taskId()
-          .flatMap(tasks::findById)
-          .ifPresent(task -> task.place(step.sectionId(), step.from()));
-      step.sessionId().flatMap(sessions::findById).ifPresent(Session::cancel);
       shown = step.from().or(step::to);
+      if (may.test(step.sectionId())) {
+        step.taskId()
+            .flatMap(tasks::findById)
+            .ifPresent(task -> undo(task, step.sectionId(), step.from(), owner));
+        step.sessionId().flatMap(sessions::findById).ifPresent(Session::cancel);
+      }
     }
     return shown;
+  }
+
+  /** What was copied and stands nowhere any more is gone, unless somebody has used it. */
+  private void undo(Task task, UUID section, Optional<LocalDate> from, UUID owner) {
+    task.place(section, from);
+    if (from.isEmpty()
+        && !task.isPlaced()
+        && task.ownerId().equals(owner)
+        && !tasks.isUsed(task.id())) {
+      tasks.delete(task);
+    }
   }
 
   /** Whether there is anything to undo. */

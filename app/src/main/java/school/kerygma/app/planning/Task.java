@@ -12,6 +12,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.MapKeyColumn;
 import jakarta.persistence.OrderColumn;
+import jakarta.persistence.Version;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -85,6 +86,7 @@ class Task {
   private int pick;
   private int position;
   private Instant createdAt;
+  @Version private int version;
 
   @ElementCollection
   @CollectionTable(name = "placement", joinColumns = @JoinColumn(name = "task_id"))
@@ -150,6 +152,14 @@ class Task {
     return id;
   }
 
+  int version() {
+    return version;
+  }
+
+  boolean isPlaced() {
+    return !days.isEmpty();
+  }
+
   Optional<LocalDate> dayOf(UUID section) {
     return Optional.ofNullable(days.get(section)).map(Placement::day);
   }
@@ -181,6 +191,7 @@ class Task {
         id,
         ownerId,
         position,
+        version,
         new TaskSheet(
             title,
             detail,
@@ -225,6 +236,16 @@ class Task {
                 + " and (t.title ilike :like or t.detail ilike :like) order by t.created_at desc limit 50",
         nativeQuery = true)
     List<UUID> idsWith(Collection<UUID> sections, String like);
+
+    /** Whether a task was posted, tied to a stop or ticked. */
+    @Query(
+        value =
+            "select exists (select 1 from posting_task where task_id = :task)"
+                + " or exists (select 1 from stop_task where task_id = :task)"
+                + " or exists (select 1 from tick where task_id = :task)"
+                + " or exists (select 1 from way_tick where task_id = :task)",
+        nativeQuery = true)
+    boolean isUsed(UUID task);
 
     @Query("select t.id from Task t where :handout member of t.handouts")
     List<UUID> reading(UUID handout);

@@ -185,6 +185,11 @@ public record TaskSheet(
         .orElse(this);
   }
 
+  /** Whether two say the same but for what their sections do otherwise, and when. */
+  public boolean sameForAll(TaskSheet other) {
+    return on(Map.of(), Map.of()).equals(other.on(Map.of(), Map.of()));
+  }
+
   /** The task as one section does it. */
   public TaskSheet in(UUID section) {
     Difference other = differs.get(section);

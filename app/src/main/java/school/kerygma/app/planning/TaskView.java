@@ -2,8 +2,12 @@ package school.kerygma.app.planning;
 
 import java.util.UUID;
 
-/** A task as other modules see it. */
-public record TaskView(UUID id, UUID owner, int position, TaskSheet sheet) {
+/**
+ * A task as other modules see it.
+ *
+ * @param version counts its changes
+ */
+public record TaskView(UUID id, UUID owner, int position, int version, TaskSheet sheet) {
 
   public String title() {
     return sheet.title();
@@ -11,6 +15,6 @@ public record TaskView(UUID id, UUID owner, int position, TaskSheet sheet) {
 
   /** The task as one section does it. */
   public TaskView in(UUID section) {
-    return new TaskView(id, owner, position, sheet.in(section));
+    return new TaskView(id, owner, position, version, sheet.in(section));
   }
 }

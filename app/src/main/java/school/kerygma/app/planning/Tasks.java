@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
@@ -31,8 +32,18 @@ public class Tasks {
     return tasks.save(new Task(owner, sheet, tasks.lastPosition(owner) + 1, clock.instant())).id();
   }
 
-  public void change(UUID task, TaskSheet sheet) {
-    tasks.findById(task).orElseThrow(Problem::notFound).change(sheet);
+  /**
+   * Changes a task.
+   *
+   * @param version of the task that was looked at
+   * @throws OptimisticLockingFailureException if somebody has changed it since
+   */
+  public void change(UUID task, int version, TaskSheet sheet) {
+    Task changed = tasks.findById(task).orElseThrow(Problem::notFound);
+    if (changed.version() != version) {
+      throw new OptimisticLockingFailureException("Changed since version " + version);
+    }
+    changed.change(sheet);
   }
 
   @Transactional(readOnly = true)

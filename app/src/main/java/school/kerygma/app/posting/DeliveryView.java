@@ -5,7 +5,11 @@ import java.util.Set;
 import java.util.UUID;
 import school.kerygma.core.time.Moments;
 
-/** A posting for one section, as other modules see it. */
+/**
+ * A posting for one section, as other modules see it.
+ *
+ * @param untold whether it went up, and students and families could not be told of it so far
+ */
 public record DeliveryView(
     UUID id,
     UUID posting,
@@ -16,7 +20,8 @@ public record DeliveryView(
     Moments moments,
     Moments.State state,
     String toStudents,
-    String toFamilies) {
+    String toFamilies,
+    boolean untold) {
 
   public boolean up() {
     return state == Moments.State.UP;

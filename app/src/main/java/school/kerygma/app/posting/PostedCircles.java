@@ -1,6 +1,7 @@
 package school.kerygma.app.posting;
 
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -59,7 +60,9 @@ class PostedCircles implements Gate.CircleSource {
         Gate.Kind.WALKTHROUGH,
         Gate.Kind.SCORE,
         Gate.Kind.TASK,
-        Gate.Kind.POSTING);
+        Gate.Kind.WHOLE_TASK,
+        Gate.Kind.POSTING,
+        Gate.Kind.DELIVERY);
   }
 
   @Override
@@ -99,6 +102,30 @@ class PostedCircles implements Gate.CircleSource {
         List<DeliveryView> own = postings.ofPosting(id);
         yield shared(own.stream().map(DeliveryView::owner).findFirst(), own);
       }
+      case WHOLE_TASK -> {
+        Optional<TaskView> task = tasks.find(id);
+        Set<UUID> owner = task.map(t -> Set.of(t.owner())).orElse(Set.of());
+        Set<UUID> all = new HashSet<>();
+        task.ifPresent(t -> all.addAll(t.sheet().days().keySet()));
+        postings.ofTask(id).forEach(d -> all.add(d.section()));
+        yield new Circle(
+            teacher ->
+                owner.contains(teacher)
+                    || !all.isEmpty()
+                        && all.stream().allMatch(s -> sections.anyTaughtBy(teacher, Set.of(s))),
+            any -> false,
+            any -> false);
+      }
+      case DELIVERY ->
+          postings
+              .find(id)
+              .map(
+                  d ->
+                      new Circle(
+                          teacher -> sections.anyTaughtBy(teacher, Set.of(d.section())),
+                          any -> false,
+                          any -> false))
+              .orElse(Circle.NOBODY);
       default -> Circle.NOBODY;
     };
   }

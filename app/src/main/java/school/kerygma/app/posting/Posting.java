@@ -91,6 +91,8 @@ class Posting implements Persistable<UUID> {
     private @Nullable Instant closesAt;
     private @Nullable Instant withdrawnAt;
     private @Nullable Instant announcedAt;
+    private int announcingFailed;
+    private @Nullable Instant givenUpAt;
 
     @SuppressWarnings("NullAway.Init")
     protected Delivery() {}
@@ -131,6 +133,12 @@ class Posting implements Persistable<UUID> {
       this.announcedAt = at;
     }
 
+    /** Nobody could be told of it; whether it will be tried again is said by {@code givenUp}. */
+    void untold(int tries, @Nullable Instant givenUp) {
+      this.announcingFailed = tries;
+      this.givenUpAt = givenUp;
+    }
+
     Moments moments() {
       return new Moments(goesUpAt, dueAt, Optional.ofNullable(closesAt));
     }
@@ -146,7 +154,8 @@ class Posting implements Persistable<UUID> {
           moments(),
           withdrawnAt != null ? Moments.State.WITHDRAWN : moments().stateAt(now),
           posting.toStudents,
-          posting.toFamilies);
+          posting.toFamilies,
+          announcingFailed > 0 && announcedAt == null);
     }
   }
 

@@ -151,8 +151,8 @@ class PostingController {
       @PathVariable UUID id,
       @RequestParam(defaultValue = "change") String deed,
       @RequestParam MultiValueMap<String, String> form) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.DELIVERY, id);
     DeliveryView delivery = postings.view(id);
-    gate.check(me, Deed.CHANGE, Gate.Kind.POSTING, delivery.posting());
     switch (deed) {
       case "withdraw" -> postings.withdraw(id);
       case "again" -> postings.putUpAgain(id);

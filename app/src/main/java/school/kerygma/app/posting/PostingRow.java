@@ -1,11 +1,10 @@
 package school.kerygma.app.posting;
 
+import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
-import java.time.LocalTime;
 import java.time.ZoneId;
-import java.time.format.DateTimeParseException;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -15,6 +14,7 @@ import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.core.time.Moments;
+import school.kerygma.core.time.PlanDate;
 import school.kerygma.core.time.SchoolCalendar;
 
 /**
@@ -93,11 +93,10 @@ record PostingRow(
     try {
       LocalDateTime local =
           text.length() <= 10
-              ? LocalDate.parse(text).atTime(SchoolCalendar.DUE_TIME)
-              : LocalDateTime.of(
-                  LocalDate.parse(text.substring(0, 10)), LocalTime.parse(text.substring(11)));
+              ? PlanDate.day(text).atTime(SchoolCalendar.DUE_TIME)
+              : PlanDate.moment(text);
       return Optional.of(local.atZone(zone).toInstant());
-    } catch (DateTimeParseException e) {
+    } catch (DateTimeException e) {
       throw Problem.refused("moment");
     }
   }

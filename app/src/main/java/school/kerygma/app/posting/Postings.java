@@ -74,6 +74,11 @@ public class Postings {
   }
 
   @Transactional(readOnly = true)
+  Optional<DeliveryView> find(UUID delivery) {
+    return deliveries.findById(delivery).map(d -> d.view(now()));
+  }
+
+  @Transactional(readOnly = true)
   public DeliveryView view(UUID delivery) {
     return get(delivery).view(now());
   }

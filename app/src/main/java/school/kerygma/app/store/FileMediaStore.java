@@ -6,11 +6,13 @@ import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Optional;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Component;
+import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.problems.Problem;
 
 /** Keeps media as files below the home directory. */
@@ -18,9 +20,31 @@ import school.kerygma.app.problems.Problem;
 class FileMediaStore implements MediaStore {
 
   private final Path root;
+  private final Path scratch;
 
   FileMediaStore(@Value("${kerygma.home}") Path home) throws IOException {
     this.root = Files.createDirectories(home.resolve("media")).toRealPath();
+    Files.setPosixFilePermissions(root, PosixFilePermissions.fromString("rwx------"));
+    Path all = Files.createDirectories(home.resolve("scratch")).toRealPath();
+    Files.setPosixFilePermissions(all, PosixFilePermissions.fromString("rwx------"));
+    removeLeftBehind(all);
+    this.scratch = Files.createDirectories(all.resolve("" + ProcessHandle.current().pid()));
+  }
+
+  /** What an application that died was working on is begun anew, and its scratch is of no use. */
+  private static void removeLeftBehind(Path all) throws IOException {
+    try (var before = Files.list(all)) {
+      for (Path one : before.toList()) {
+        String pid = one.getFileName().toString();
+        boolean alive =
+            pid.matches("\\d{1,10}")
+                && Long.parseLong(pid) != ProcessHandle.current().pid()
+                && ProcessHandle.of(Long.parseLong(pid)).isPresent();
+        if (!alive) {
+          FileSystemUtils.deleteRecursively(one);
+        }
+      }
+    }
   }
 
   @Override
@@ -69,7 +93,7 @@ class FileMediaStore implements MediaStore {
   @Override
   public Path workDirectory() {
     try {
-      return Files.createTempDirectory(root, "work");
+      return Files.createTempDirectory(scratch, "work");
     } catch (IOException e) {
       throw cannotKeep(e);
     }

@@ -19,6 +19,7 @@ import school.kerygma.app.handouts.Editions;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.handouts.PageView;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Lane;
 import school.kerygma.app.work.Work;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.captions.CueBuilder;
@@ -109,6 +110,11 @@ class Compiling implements Work {
     if (!waits && !takes.chosen(Set.of(walkthrough)).isEmpty()) {
       start(walkthrough);
     }
+  }
+
+  @Override
+  public Lane lane() {
+    return Lane.TALKS;
   }
 
   @Override
@@ -298,10 +304,7 @@ class Compiling implements Work {
           Loudness sound =
               sounds.computeIfAbsent(
                   part.part().recordingId(),
-                  r ->
-                      Loudness.of(
-                          Sound.samples(store.localFile(Recordings.sound(r))),
-                          Sound.SAMPLES_PER_SECOND));
+                  r -> Sound.loudness(store.localFile(Recordings.sound(r))));
           speech.addAll(islands(sound, part));
         }
       }

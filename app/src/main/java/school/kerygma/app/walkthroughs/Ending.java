@@ -3,6 +3,7 @@ package school.kerygma.app.walkthroughs;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
+import java.nio.file.Path;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -12,9 +13,11 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.handouts.Marks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.voice.SoundLoss;
 import school.kerygma.core.walkthrough.Trace;
 import school.kerygma.media.process.Program;
 import school.kerygma.media.sound.Sound;
@@ -64,6 +67,7 @@ class Ending {
       UUID id = ended.id();
       try {
         join(id, Recordings.count(recordings.soundPieces(id)));
+        mend(id);
         long durationMs = Sound.durationMs(store.localFile(Recordings.sound(id)));
         inTransaction.executeWithoutResult(t -> makeTakes(recordings.locked(id), durationMs));
       } catch (Program.Failed e) {
@@ -88,6 +92,24 @@ class Ending {
           Recordings.sound(recording), new SequenceInputStream(Collections.enumeration(parts)));
     } catch (IOException e) {
       throw Problem.unavailable("disk-full");
+    }
+  }
+
+  /** Where the microphone lost sound there is silence, so that what follows fits what was done. */
+  private void mend(UUID recording) {
+    List<SoundLoss.Reading> readings = traces.clocks(recording);
+    if (SoundLoss.gaps(readings, List.of()).isEmpty()) {
+      return;
+    }
+    Path sound = store.localFile(Recordings.sound(recording));
+    List<SoundLoss.Gap> gaps = SoundLoss.gaps(readings, Sound.jumps(sound));
+    Path directory = store.workDirectory();
+    try {
+      Path mended = directory.resolve("mended.mkv");
+      Sound.mend(sound, gaps, mended);
+      store.putFile(Recordings.sound(recording), mended);
+    } finally {
+      FileSystemUtils.deleteRecursively(directory.toFile());
     }
   }
 

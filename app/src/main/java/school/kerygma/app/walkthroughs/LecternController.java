@@ -1,5 +1,8 @@
 package school.kerygma.app.walkthroughs;
 
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.io.InputStream;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -149,9 +152,12 @@ class LecternController {
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
       @PathVariable int number,
-      @RequestBody byte[] bytes) {
+      HttpServletRequest request)
+      throws IOException {
     check(me, id);
-    recordings.keepSound(id, number, bytes);
+    try (InputStream sound = request.getInputStream()) {
+      recordings.keepSound(id, number, sound);
+    }
   }
 
   @PutMapping(path = "/recordings/{id}/trace/{number}", consumes = MediaType.APPLICATION_JSON_VALUE)

@@ -1,6 +1,7 @@
 package school.kerygma.app.walkthroughs;
 
 import java.io.ByteArrayInputStream;
+import java.io.InputStream;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -9,12 +10,15 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Circle;
+import school.kerygma.core.voice.SoundLoss;
 import school.kerygma.core.walkthrough.Trace;
 import school.kerygma.core.walkthrough.TraceEvent;
 import tools.jackson.databind.json.JsonMapper;
@@ -31,7 +35,6 @@ public class Recordings implements Gate.CircleSource {
   public record Interrupted(UUID id, Instant startedAt, int seconds, Optional<UUID> lastStop) {}
 
   private static final int MAX_PIECES = 4 * 3600;
-  private static final int MAX_SOUND_BYTES = 1024 * 1024;
   private static final int MAX_TRACE_CHARS = 256 * 1024;
 
   private final Recording.Repository recordings;
@@ -39,6 +42,7 @@ public class Recordings implements Gate.CircleSource {
   private final MediaStore store;
   private final Works works;
   private final JsonMapper json;
+  private final TransactionTemplate inTransaction;
   private final Clock clock;
 
   Recordings(
@@ -47,12 +51,14 @@ public class Recordings implements Gate.CircleSource {
       MediaStore store,
       Works works,
       JsonMapper json,
+      TransactionTemplate inTransaction,
       Clock clock) {
     this.recordings = recordings;
     this.walkthroughs = walkthroughs;
     this.store = store;
     this.works = works;
     this.json = json;
+    this.inTransaction = inTransaction;
     this.clock = clock;
   }
 
@@ -68,14 +74,26 @@ public class Recordings implements Gate.CircleSource {
     return recordings.save(new Recording(walkthrough, clock.instant())).id();
   }
 
-  /** Keeps a piece of sound. */
-  public void keepSound(UUID recording, int number, byte[] bytes) {
+  /** Keeps a piece of sound that is there as a whole. */
+  @Transactional(propagation = Propagation.NOT_SUPPORTED)
+  public void keepSound(UUID recording, int number, byte[] sound) {
+    keepSound(recording, number, new ByteArrayInputStream(sound));
+  }
+
+  /** Keeps a piece of sound: first on the disk, then noted. */
+  @Transactional(propagation = Propagation.NOT_SUPPORTED)
+  public void keepSound(UUID recording, int number, InputStream sound) {
     checkOpen(recording, number);
-    if (bytes.length == 0 || bytes.length > MAX_SOUND_BYTES) {
+    long bytes = store.put(piece(recording, number), sound);
+    if (bytes == 0) {
+      store.delete(piece(recording, number));
       throw Problem.refused("piece");
     }
-    store.put(piece(recording, number), new ByteArrayInputStream(bytes));
-    recordings.keepSound(recording, number, bytes.length);
+    inTransaction.executeWithoutResult(
+        t -> {
+          checkOpen(recording, number);
+          recordings.keepSound(recording, number, (int) bytes);
+        });
   }
 
   /** Keeps a piece of the trace. */
@@ -144,6 +162,16 @@ public class Recordings implements Gate.CircleSource {
     List<TraceEvent> events = new ArrayList<>();
     recordings.traceOf(recording).forEach(piece -> events.addAll(TraceReader.read(piece, json)));
     return new Trace(events);
+  }
+
+  /** What the lectern has noted of the clocks of machine and sound. */
+  @Transactional(readOnly = true)
+  List<SoundLoss.Reading> clocks(UUID recording) {
+    List<SoundLoss.Reading> readings = new ArrayList<>();
+    recordings
+        .traceOf(recording)
+        .forEach(piece -> readings.addAll(TraceReader.clocks(piece, json)));
+    return readings;
   }
 
   public void discard(UUID recording) {

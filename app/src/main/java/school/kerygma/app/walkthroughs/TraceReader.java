@@ -7,6 +7,7 @@ import java.util.UUID;
 import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
+import school.kerygma.core.voice.SoundLoss;
 import school.kerygma.core.walkthrough.TraceEvent;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
@@ -32,12 +33,36 @@ final class TraceReader {
     try {
       List<TraceEvent> events = new ArrayList<>();
       for (JsonNode node : json.readTree(piece)) {
-        events.add(event(node));
+        if (isClock(node)) {
+          node.required("t").longValue();
+          node.required("lag").longValue();
+        } else {
+          events.add(event(node));
+        }
       }
       return events;
     } catch (JacksonException e) {
       throw new IllegalArgumentException("No trace: " + e.getOriginalMessage(), e);
     }
+  }
+
+  /** What a piece says of the clocks of machine and sound. */
+  static List<SoundLoss.Reading> clocks(String piece, JsonMapper json) {
+    List<SoundLoss.Reading> readings = new ArrayList<>();
+    for (JsonNode node : json.readTree(piece)) {
+      if (isClock(node)) {
+        readings.add(
+            new SoundLoss.Reading(
+                node.required("t").longValue(),
+                node.required("lag").longValue(),
+                node.path("afresh").asBoolean(false)));
+      }
+    }
+    return readings;
+  }
+
+  private static boolean isClock(JsonNode node) {
+    return node.required("do").asString().equals("clock");
   }
 
   private static TraceEvent event(JsonNode n) {

@@ -14,6 +14,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
+import org.hibernate.annotations.OptimisticLock;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -76,6 +77,8 @@ class Walkthrough {
     private double frameHeight;
     @Version private int version;
 
+    /** Ties are no words: who writes is not told that somebody tied. */
+    @OptimisticLock(excluded = true)
     @ElementCollection
     @CollectionTable(name = "stop_task", joinColumns = @JoinColumn(name = "stop_id"))
     @Column(name = "task_id")

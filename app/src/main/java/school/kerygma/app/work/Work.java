@@ -19,6 +19,9 @@ public interface Work {
    */
   void run(UUID subject, Progress progress);
 
+  /** With which other work it may have to wait. */
+  Lane lane();
+
   /** Undoes what is half done, after a failure or a cancellation. */
   default void clear(UUID subject) {}
 

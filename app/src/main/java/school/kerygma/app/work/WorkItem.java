@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
+import org.springframework.transaction.annotation.Transactional;
 
 /** One piece of long work and how far it is. */
 @Entity
@@ -119,6 +120,16 @@ class WorkItem {
         "update WorkItem w set w.state = :state, w.problem = :problem where w.id = :id"
             + " and w.state in (WAITING, RUNNING)")
     int become(UUID id, Work.State state, @Nullable String problem);
+
+    @Transactional
+    @Modifying
+    @Query("update WorkItem w set w.state = CANCELLED where w.id = :id and w.state = WAITING")
+    int cancelWaiting(UUID id);
+
+    @Transactional
+    @Modifying
+    @Query("update WorkItem w set w.state = CANCELLED where w.id = :id and w.state = RUNNING")
+    int cancelRunning(UUID id);
 
     @Query("select w.state from WorkItem w where w.id = :id")
     Work.State stateOf(UUID id);

@@ -1,42 +1,126 @@
 package school.kerygma.app.work;
 
+import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import java.util.List;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.EnumMap;
+import java.util.Map;
 import java.util.UUID;
+import javax.sql.DataSource;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.context.annotation.Bean;
-import org.springframework.context.annotation.Configuration;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
+import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.problems.Problem;
 
-/** Runs long work, one piece at a time, outside any transaction of its own. */
-@Configuration(proxyBeanMethods = false)
-class WorkRunner {
+/** Runs long work, lane by lane, outside any transaction of its own. */
+@Component
+class WorkRunner implements SmartLifecycle {
 
-  static final TaskDescriptor<Void> TASK = TaskDescriptor.of("work");
-
+  private static final TaskDescriptor<Void> TASK = TaskDescriptor.of("work");
   private static final Logger LOG = LoggerFactory.getLogger(WorkRunner.class);
 
-  @Bean
-  OneTimeTask<Void> workTask(
-      List<Work> kinds, WorkItem.Repository items, TransactionTemplate inTransaction) {
-    return Tasks.oneTime(TASK)
-        .execute(
-            (instance, context) ->
-                run(UUID.fromString(instance.getId()), kinds, items, inTransaction));
+  private final ObjectProvider<Work> kinds;
+  private final WorkItem.Repository items;
+  private final TransactionTemplate inTransaction;
+  private final DataSource data;
+  private final Duration polling;
+  private final Duration heartbeat;
+  private final int missedHeartbeats;
+  private final Map<Lane, SchedulerClient> clients = new EnumMap<>(Lane.class);
+  private final Map<Lane, Scheduler> schedulers = new EnumMap<>(Lane.class);
+  private volatile boolean running;
+
+  WorkRunner(
+      ObjectProvider<Work> kinds,
+      WorkItem.Repository items,
+      TransactionTemplate inTransaction,
+      DataSource data,
+      @Value("${db-scheduler.polling-interval}") Duration polling,
+      @Value("${db-scheduler.heartbeat-interval}") Duration heartbeat,
+      @Value("${db-scheduler.missed-heartbeats-limit}") int missedHeartbeats) {
+    this.kinds = kinds;
+    this.items = items;
+    this.inTransaction = inTransaction;
+    // Work is scheduled in the caller's transaction, and not at all if that is rolled back.
+    this.data = new TransactionAwareDataSourceProxy(data);
+    this.polling = polling;
+    this.heartbeat = heartbeat;
+    this.missedHeartbeats = missedHeartbeats;
+    for (Lane lane : Lane.values()) {
+      clients.put(
+          lane, SchedulerClient.Builder.create(this.data, task()).tableName(lane.table()).build());
+    }
   }
 
-  private static void run(
-      UUID id, List<Work> kinds, WorkItem.Repository items, TransactionTemplate inTransaction) {
+  private OneTimeTask<Void> task() {
+    return Tasks.oneTime(TASK)
+        .execute((instance, context) -> run(UUID.fromString(instance.getId())));
+  }
+
+  @Override
+  public void start() {
+    for (Lane lane : Lane.values()) {
+      Scheduler scheduler =
+          Scheduler.create(data, task())
+              .tableName(lane.table())
+              .threads(lane.workers())
+              .pollingInterval(polling)
+              .heartbeatInterval(heartbeat)
+              .missedHeartbeatsLimit(missedHeartbeats)
+              .shutdownMaxWait(Duration.ofSeconds(5))
+              .build();
+      scheduler.start();
+      schedulers.put(lane, scheduler);
+    }
+    running = true;
+  }
+
+  @Override
+  public void stop() {
+    schedulers.values().forEach(Scheduler::stop);
+    schedulers.clear();
+    running = false;
+  }
+
+  @Override
+  public boolean isRunning() {
+    return running;
+  }
+
+  private Work work(String kind) {
+    return kinds.stream().filter(k -> k.kind().equals(kind)).findFirst().orElseThrow();
+  }
+
+  /** Has work done once the transaction around this call is committed. */
+  void schedule(WorkItem item) {
+    clients
+        .get(work(item.kind()).lane())
+        .scheduleIfNotExists(TASK.instance(item.id().toString()).scheduledTo(Instant.now()));
+  }
+
+  /** Undoes what work that was cancelled while it waited had begun with. */
+  void clear(WorkItem item) {
+    work(item.kind()).clear(item.subjectId());
+  }
+
+  private void run(UUID id) {
     WorkItem item = items.findById(id).orElse(null);
     if (item == null || item.state().isOver()) {
       return;
     }
-    Work work = kinds.stream().filter(k -> k.kind().equals(item.kind())).findFirst().orElseThrow();
-    inTransaction.executeWithoutResult(t -> items.become(id, Work.State.RUNNING, null));
+    Work work = work(item.kind());
+    if (become(id, Work.State.RUNNING, null) == 0) {
+      return; // Cancelled at this very moment; who cancelled has cleared it.
+    }
     Work.Progress progress =
         new Work.Progress(
             (total, done) ->
@@ -44,16 +128,21 @@ class WorkRunner {
             () -> items.stateOf(id) == Work.State.CANCELLED);
     try {
       work.run(item.subjectId(), progress);
-      inTransaction.executeWithoutResult(t -> items.become(id, Work.State.DONE, null));
+      become(id, Work.State.DONE, null);
     } catch (Work.Cancelled e) {
       work.clear(item.subjectId());
     } catch (Problem e) {
       work.clear(item.subjectId());
-      inTransaction.executeWithoutResult(t -> items.become(id, Work.State.FAILED, e.key()));
-    } catch (RuntimeException | StackOverflowError | OutOfMemoryError e) {
+      become(id, Work.State.FAILED, e.key());
+    } catch (RuntimeException | StackOverflowError e) {
       LOG.error("Work {} on {} failed", item.kind(), item.subjectId(), e);
       work.clear(item.subjectId());
-      inTransaction.executeWithoutResult(t -> items.become(id, Work.State.FAILED, "problem.work"));
+      become(id, Work.State.FAILED, "problem.work");
     }
+  }
+
+  private int become(UUID id, Work.State state, @org.jspecify.annotations.Nullable String problem) {
+    Integer changed = inTransaction.execute(t -> items.become(id, state, problem));
+    return changed == null ? 0 : changed;
   }
 }

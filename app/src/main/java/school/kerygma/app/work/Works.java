@@ -1,8 +1,6 @@
 package school.kerygma.app.work;
 
-import com.github.kagkarlsson.scheduler.SchedulerClient;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -11,6 +9,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.problems.Problem;
@@ -30,12 +29,12 @@ public class Works implements Gate.CircleSource {
   public record View(UUID id, UUID subject, Work.State state, int percent, String problem) {}
 
   private final WorkItem.Repository items;
-  private final ObjectProvider<SchedulerClient> scheduler;
+  private final ObjectProvider<WorkRunner> runner;
   private final Clock clock;
 
-  Works(WorkItem.Repository items, ObjectProvider<SchedulerClient> scheduler, Clock clock) {
+  Works(WorkItem.Repository items, ObjectProvider<WorkRunner> runner, Clock clock) {
     this.items = items;
-    this.scheduler = scheduler;
+    this.runner = runner;
     this.clock = clock;
   }
 
@@ -59,10 +58,7 @@ public class Works implements Gate.CircleSource {
    */
   public UUID start(String kind, UUID subject, UUID owner, String label) {
     WorkItem item = items.save(new WorkItem(kind, subject, owner, label, clock.instant()));
-    scheduler
-        .getObject()
-        .scheduleIfNotExists(
-            WorkRunner.TASK.instance(item.id().toString()).scheduledTo(Instant.now()));
+    runner.getObject().schedule(item);
     return item.id();
   }
 
@@ -99,8 +95,14 @@ public class Works implements Gate.CircleSource {
     items.findById(id).orElseThrow(Problem::notFound).putAway();
   }
 
+  /** Cancels work: what waits is cleared at once, what runs stops at its next step. */
+  @Transactional(propagation = Propagation.NOT_SUPPORTED)
   public void cancel(UUID id) {
-    items.become(id, Work.State.CANCELLED, null);
+    if (items.cancelWaiting(id) == 1) {
+      items.findById(id).ifPresent(runner.getObject()::clear);
+    } else {
+      items.cancelRunning(id);
+    }
   }
 
   private static View view(WorkItem w) {

@@ -11,6 +11,7 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import school.kerygma.core.text.CleanText;
 
 /**
  * What a section's term grade is made of: kinds of points, each with its weight.
@@ -26,7 +27,8 @@ public record Grading(List<Kind> kinds) {
   public static final int MAX_KINDS = 6;
 
   private static final int MAX_NAME = 40;
-  private static final Pattern WRITTEN = Pattern.compile("(.+?) (\\d{1,3})(?: on (\\d{1,2}))?");
+  private static final Pattern SCALED = Pattern.compile("(.+) (\\d{1,3}) on (\\d{1,2})");
+  private static final Pattern PLAIN = Pattern.compile("(.+) (\\d{1,3})");
 
   /**
    * One kind of points.
@@ -42,7 +44,10 @@ public record Grading(List<Kind> kinds) {
      */
     public Kind {
       name = name.strip();
-      if (name.isEmpty() || name.length() > MAX_NAME || name.contains(",")) {
+      if (name.isEmpty()
+          || name.length() > MAX_NAME
+          || name.contains(",")
+          || !name.equals(CleanText.line(name))) {
         throw new IllegalArgumentException("No name for a kind of points: " + name);
       }
       if (weight < 1 || weight > 100) {
@@ -53,8 +58,29 @@ public record Grading(List<Kind> kinds) {
       }
     }
 
+    /** A name such as "Lab 50 on" is written so that it is read again as it was. */
     private String text() {
-      return name + " " + weight + (scale == 0 ? "" : " on " + scale);
+      String usual = name + " " + weight + (scale == 0 ? "" : " on " + scale);
+      return equals(read(usual)) ? usual : name + " " + weight + " on " + scale;
+    }
+
+    private static Kind read(String text) {
+      Matcher scaled = SCALED.matcher(text);
+      if (scaled.matches()) {
+        try {
+          return new Kind(
+              scaled.group(1),
+              Integer.parseInt(scaled.group(2)),
+              Integer.parseInt(scaled.group(3)));
+        } catch (IllegalArgumentException partOfTheName) {
+          // "Lab 50 on 50" is called "Lab 50 on".
+        }
+      }
+      Matcher plain = PLAIN.matcher(text);
+      if (!plain.matches()) {
+        throw new IllegalArgumentException("No kind of points with a weight: " + text);
+      }
+      return new Kind(plain.group(1), Integer.parseInt(plain.group(2)), 0);
     }
   }
 
@@ -117,12 +143,7 @@ public record Grading(List<Kind> kinds) {
   public static Grading parse(String text) {
     List<Kind> kinds = new ArrayList<>();
     for (String part : text.isBlank() ? new String[0] : text.split(",")) {
-      Matcher m = WRITTEN.matcher(part.strip());
-      if (!m.matches()) {
-        throw new IllegalArgumentException("No kind of points with a weight: " + part);
-      }
-      int scale = m.group(3) == null ? 0 : Integer.parseInt(m.group(3));
-      kinds.add(new Kind(m.group(1), Integer.parseInt(m.group(2)), scale));
+      kinds.add(Kind.read(part.strip()));
     }
     return new Grading(kinds);
   }

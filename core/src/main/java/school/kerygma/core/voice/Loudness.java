@@ -1,5 +1,7 @@
 package school.kerygma.core.voice;
 
+import java.util.Arrays;
+
 /**
  * The loudness of a sound, frame by frame.
  *
@@ -19,17 +21,46 @@ public record Loudness(int frameMs, double[] decibels) {
    * @param samplesPerSecond at least 1000
    */
   public static Loudness of(short[] samples, int samplesPerSecond) {
-    int perFrame = samplesPerSecond * FRAME_MS / 1000;
-    double[] decibels = new double[samples.length / perFrame];
-    for (int frame = 0; frame < decibels.length; frame++) {
-      double energy = 0;
-      for (int i = frame * perFrame; i < (frame + 1) * perFrame; i++) {
-        energy += (double) samples[i] * samples[i];
+    Meter meter = new Meter(samplesPerSecond);
+    for (short sample : samples) {
+      meter.take(sample);
+    }
+    return meter.measured();
+  }
+
+  /** Measures samples as they come, without keeping them. */
+  public static final class Meter {
+    private final int perFrame;
+    private double[] decibels = new double[1_024];
+    private int frames;
+    private double energy;
+    private int inFrame;
+
+    /**
+     * @param samplesPerSecond at least 1000
+     */
+    public Meter(int samplesPerSecond) {
+      this.perFrame = samplesPerSecond * FRAME_MS / 1000;
+    }
+
+    public void take(short sample) {
+      energy += (double) sample * sample;
+      if (++inFrame < perFrame) {
+        return;
+      }
+      if (frames == decibels.length) {
+        decibels = Arrays.copyOf(decibels, 2 * frames);
       }
       double level = Math.sqrt(energy / perFrame) / 32768;
-      decibels[frame] = Math.max(FLOOR_DB, 20 * Math.log10(Math.max(level, 1e-9)));
+      decibels[frames++] = Math.max(FLOOR_DB, 20 * Math.log10(Math.max(level, 1e-9)));
+      energy = 0;
+      inFrame = 0;
     }
-    return new Loudness(FRAME_MS, decibels);
+
+    /** What was measured; a frame that is not full does not count. */
+    public Loudness measured() {
+      return new Loudness(FRAME_MS, Arrays.copyOf(decibels, frames));
+    }
   }
 
   public long durationMs() {

@@ -1,8 +1,10 @@
 package school.kerygma.media.process;
 
+import java.io.BufferedOutputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -10,6 +12,7 @@ import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
+import java.util.function.Function;
 
 /** Runs one program of the machine: no shell, no input, a time limit, bounded output. */
 public final class Program {
@@ -33,31 +36,88 @@ public final class Program {
    * @throws Failed if it does not end well
    */
   public static byte[] run(List<String> command, Duration limit, int maxBytes) {
+    byte[] bytes = run(command, limit, out -> read(out, maxBytes + 1));
+    if (bytes.length > maxBytes) {
+      throw new Failed(command.getFirst() + " gave more than " + maxBytes + " bytes");
+    }
+    return bytes;
+  }
+
+  /**
+   * Runs, and reads the standard output while it comes.
+   *
+   * @param limit after which the program is ended
+   * @param reader reads to the end, or the program is ended
+   * @throws Failed if it does not end well
+   */
+  public static <T> T run(List<String> command, Duration limit, Function<InputStream, T> reader) {
     Process process = start(command);
     try (InputStream out = process.getInputStream();
         InputStream err = process.getErrorStream()) {
       var output =
-          CompletableFuture.supplyAsync(() -> read(out, maxBytes + 1), Thread::startVirtualThread);
+          CompletableFuture.supplyAsync(() -> reader.apply(out), Thread::startVirtualThread);
       var errors = CompletableFuture.supplyAsync(() -> drain(err), Thread::startVirtualThread);
       if (!process.waitFor(limit.toMillis(), TimeUnit.MILLISECONDS)) {
         throw new Failed(command.getFirst() + " took longer than " + limit.toSeconds() + " s");
       }
-      byte[] bytes = output.get();
-      if (bytes.length > maxBytes) {
-        throw new Failed(command.getFirst() + " gave more than " + maxBytes + " bytes");
-      }
+      T read = output.get();
       if (process.exitValue() != 0) {
         throw new Failed(
             command.getFirst() + " ended with " + process.exitValue() + ": " + errors.get());
       }
-      return bytes;
+      return read;
     } catch (IOException | ExecutionException e) {
       throw new Failed(command.getFirst() + ": " + e.getMessage());
     } catch (InterruptedException e) {
       Thread.currentThread().interrupt();
       throw new Failed(command.getFirst() + " was cancelled");
     } finally {
+      process.descendants().forEach(ProcessHandle::destroyForcibly);
       process.destroyForcibly();
+    }
+  }
+
+  /** Copies what one program writes to what another reads, as it sees fit. */
+  public interface Copier {
+    void copy(InputStream in, OutputStream out) throws IOException;
+  }
+
+  /**
+   * Runs two programs, the output of the first copied into the second.
+   *
+   * @throws Failed if one of them does not end well
+   */
+  public static void pipe(List<String> from, List<String> to, Duration limit, Copier copier) {
+    Process second;
+    try {
+      second =
+          new ProcessBuilder(to)
+              .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+              .redirectError(ProcessBuilder.Redirect.DISCARD)
+              .start();
+    } catch (IOException e) {
+      throw new Failed("This machine has no " + to.getFirst());
+    }
+    try {
+      run(
+          from,
+          limit,
+          in -> {
+            try (OutputStream out = new BufferedOutputStream(second.getOutputStream(), 1 << 16)) {
+              copier.copy(in, out);
+            } catch (IOException e) {
+              throw new UncheckedIOException(e);
+            }
+            return true;
+          });
+      if (!second.waitFor(limit.toMillis(), TimeUnit.MILLISECONDS) || second.exitValue() != 0) {
+        throw new Failed(to.getFirst() + " did not end well");
+      }
+    } catch (InterruptedException e) {
+      Thread.currentThread().interrupt();
+      throw new Failed(to.getFirst() + " was cancelled");
+    } finally {
+      second.destroyForcibly();
     }
   }
 

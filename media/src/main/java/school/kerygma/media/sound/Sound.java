@@ -1,13 +1,20 @@
 package school.kerygma.media.sound;
 
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import school.kerygma.core.time.Span;
+import school.kerygma.core.voice.Loudness;
+import school.kerygma.core.voice.SoundLoss;
 import school.kerygma.media.process.Program;
 
 /** Decodes and joins sound with ffmpeg. */
@@ -19,6 +26,12 @@ public final class Sound {
   private static final Duration LIMIT = Duration.ofMinutes(10);
   private static final int MAX_PCM_BYTES = 2 * SAMPLES_PER_SECOND * 3 * 3600;
 
+  /** Fifty packets a second for four hours, a line of about 20 bytes each. */
+  private static final int MAX_PACKET_BYTES = 32 << 20;
+
+  /** Time stamps are written in milliseconds; rounding alone makes no jump of this. */
+  private static final double JUMP_S = 0.005;
+
   /** Joints are faded over this long on both sides, so that they do not click. */
   private static final double FADE_S = 0.006;
 
@@ -26,7 +39,8 @@ public final class Sound {
    * A stretch of a sound file.
    *
    * @param file any format that ffmpeg reads
-   * @param span on the file's clock; what lies after its end is silent
+   * @param span on the clock of the file's samples, whatever its time stamps say; what lies after
+   *     its end is silent
    */
   public record Part(Path file, Span span) {}
 
@@ -34,33 +48,168 @@ public final class Sound {
 
   /** All samples of a file, one channel, 16 bit, {@link #SAMPLES_PER_SECOND}. */
   public static short[] samples(Path file) {
-    byte[] pcm =
-        Program.run(
-            List.of(
-                "ffmpeg",
-                "-v",
-                "error",
-                "-nostdin",
-                "-i",
-                "file:" + file,
-                "-vn",
-                "-ac",
-                "1",
-                "-ar",
-                "" + SAMPLES_PER_SECOND,
-                "-f",
-                "s16le",
-                "-"),
-            LIMIT,
-            MAX_PCM_BYTES);
+    byte[] pcm = Program.run(decoding(file), LIMIT, MAX_PCM_BYTES);
     short[] samples = new short[pcm.length / 2];
     ByteBuffer.wrap(pcm).order(ByteOrder.LITTLE_ENDIAN).asShortBuffer().get(samples);
     return samples;
   }
 
+  private static List<String> decoding(Path file) {
+    return List.of(
+        "ffmpeg",
+        "-v",
+        "error",
+        "-nostdin",
+        "-i",
+        "file:" + file,
+        "-vn",
+        "-ac",
+        "1",
+        "-ar",
+        "" + SAMPLES_PER_SECOND,
+        "-f",
+        "s16le",
+        "-");
+  }
+
+  /** The loudness of a file, measured while it is decoded: hours of it take little memory. */
+  public static Loudness loudness(Path file) {
+    return Program.run(
+        decoding(file),
+        LIMIT,
+        out -> {
+          Loudness.Meter meter = new Loudness.Meter(SAMPLES_PER_SECOND);
+          byte[] buffer = new byte[64 * 1024];
+          try {
+            for (int n = out.readNBytes(buffer, 0, buffer.length);
+                n > 1;
+                n = out.readNBytes(buffer, 0, buffer.length)) {
+              for (int i = 0; i + 1 < n; i += 2) {
+                meter.take((short) (buffer[i] & 0xFF | buffer[i + 1] << 8));
+              }
+            }
+          } catch (IOException e) {
+            throw new UncheckedIOException(e);
+          }
+          return meter.measured();
+        });
+  }
+
   /** Length of a file in milliseconds, measured by decoding it. */
   public static long durationMs(Path file) {
-    return samples(file).length * 1000L / SAMPLES_PER_SECOND;
+    long bytes =
+        Program.run(
+            decoding(file),
+            LIMIT,
+            out -> {
+              try {
+                return out.transferTo(OutputStream.nullOutputStream());
+              } catch (IOException e) {
+                throw new UncheckedIOException(e);
+              }
+            });
+    return bytes / 2 * 1000L / SAMPLES_PER_SECOND;
+  }
+
+  /**
+   * Where the time stamps of a file's packets jump ahead of the sound that came before, in
+   * milliseconds of the sound.
+   */
+  public static List<Long> jumps(Path file) {
+    String packets =
+        new String(
+            Program.run(
+                List.of(
+                    "ffprobe",
+                    "-v",
+                    "error",
+                    "-select_streams",
+                    "a:0",
+                    "-show_entries",
+                    "packet=pts_time,duration_time",
+                    "-of",
+                    "csv=p=0",
+                    "file:" + file),
+                LIMIT,
+                MAX_PACKET_BYTES),
+            StandardCharsets.US_ASCII);
+    List<Long> jumps = new ArrayList<>();
+    double next = -1;
+    double missing = 0;
+    for (String line : packets.split("\\R")) {
+      String[] parts = line.split(",");
+      if (parts.length < 2 || !parts[0].matches("[0-9.]+") || !parts[1].matches("[0-9.]+")) {
+        continue;
+      }
+      double at = Double.parseDouble(parts[0]);
+      if (next >= 0 && at - next > JUMP_S) {
+        jumps.add(Math.round((next - missing) * 1000));
+        missing += at - next;
+      }
+      next = at + Double.parseDouble(parts[1]);
+    }
+    return jumps;
+  }
+
+  /**
+   * Puts silence where sound is missing, so that what follows is heard when it was said.
+   *
+   * @param file sound without its gaps
+   * @param gaps in order, on the clock of the sound with its gaps
+   * @param mended where the mended sound goes, as FLAC in Matroska
+   */
+  public static void mend(Path file, List<SoundLoss.Gap> gaps, Path mended) {
+    List<String> writing =
+        List.of(
+            "ffmpeg",
+            "-v",
+            "error",
+            "-y",
+            "-f",
+            "s16le",
+            "-ar",
+            "48000",
+            "-ac",
+            "1",
+            "-i",
+            "-",
+            "-c:a",
+            "flac",
+            "-f",
+            "matroska",
+            "file:" + mended);
+    List<String> reading =
+        List.of(
+            "ffmpeg",
+            "-v",
+            "error",
+            "-nostdin",
+            "-i",
+            "file:" + file,
+            "-vn",
+            "-ac",
+            "1",
+            "-ar",
+            "48000",
+            "-f",
+            "s16le",
+            "-");
+    Program.pipe(reading, writing, LIMIT, (in, out) -> copyWithGaps(in, out, gaps));
+  }
+
+  private static void copyWithGaps(InputStream in, OutputStream out, List<SoundLoss.Gap> gaps)
+      throws IOException {
+    byte[] buffer = new byte[96];
+    long written = 0;
+    int next = 0;
+    for (int n = in.readNBytes(buffer, 0, 96); n > 0; n = in.readNBytes(buffer, 0, 96)) {
+      while (next < gaps.size() && gaps.get(next).atMs() <= written) {
+        out.write(new byte[(int) gaps.get(next).lengthMs() * 96]);
+        written += gaps.get(next++).lengthMs();
+      }
+      out.write(buffer, 0, n); // One millisecond: 48 samples of two bytes.
+      written++;
+    }
   }
 
   /**
@@ -81,7 +230,7 @@ public final class Sound {
       filter.append(
           String.format(
               Locale.ROOT,
-              "[%d:a]aresample=48000:async=1,pan=mono|c0=c0,apad,atrim=start=%.3f:end=%.3f,asetpts=PTS-STARTPTS,"
+              "[%d:a]aresample=48000,asetpts=N/SR/TB,pan=mono|c0=c0,apad,atrim=start=%.3f:end=%.3f,asetpts=PTS-STARTPTS,"
                   + "afade=t=in:d=%.3f,afade=t=out:st=%.3f:d=%.3f[p%d];",
               i,
               span.startMs() / 1000.0,
