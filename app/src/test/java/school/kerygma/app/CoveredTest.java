@@ -195,9 +195,9 @@ class CoveredTest {
     UUID page = Papers.pages(handout).getFirst();
     Papers.putUp(school, handout, Optional.empty());
     cover(page);
-    DemoServer.bean(People.class).addTeacher("Second", "second@marks.example", DemoServer.PASSWORD);
-    DemoServer.bean(Rosters.class)
-        .share(school.teacher(), school.section(), "second@marks.example");
+    TestSchool colleague = TestSchool.in("America/Halifax", 0);
+    DemoServer.bean(Rosters.class).share(school.teacher(), school.section(), colleague.email());
+    colleague.sayYes();
     try (BrowserContext desk = chromium.context(1280, 800);
         BrowserContext other = chromium.context(1280, 800)) {
       Page own = desk.newPage();
@@ -207,7 +207,7 @@ class CoveredTest {
       assertThat(darkest(own.request().get(address("/media/pages/" + page + "/l")).body()))
           .isGreaterThan(80);
       Page second = other.newPage();
-      chromium.signIn(second, DemoServer.address(), "second@marks.example");
+      chromium.signIn(second, DemoServer.address(), colleague.email());
       assertThat(darkest(second.request().get(address("/media/pages/" + page + "/l")).body()))
           .isGreaterThan(80);
       for (String path : List.of("/pages/pictures/" + page + "/l", "/pages/" + page + "/targets")) {

@@ -323,7 +323,8 @@ class MarksTest {
   void aNameOfTheRosterIsWarnedOfAndCoveredOrLeft() throws IOException {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     List<String> names = List.of("Solveig Marchetti", "Tomas Abara");
-    DemoServer.bean(Rosters.class).add(school.section(), String.join("\n", names));
+    DemoServer.bean(Rosters.class)
+        .add(school.teacher(), school.section(), String.join("\n", names));
     UUID handout =
         bring(school, "names.pdf", List.of("Best: " + names.get(0), "Then: " + names.get(1)));
     UUID page = Papers.pages(handout).getFirst();

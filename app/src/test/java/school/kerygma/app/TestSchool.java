@@ -13,6 +13,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
+import school.kerygma.app.sections.Linking;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.time.MeetingPattern;
@@ -57,6 +58,12 @@ record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID>
         sections.addSection(
             term, "Section " + made, MeetingPattern.parse("MON,WED,FRI"), 45, Set.of(teacher), all);
     return new TestSchool(teacher, email, term, section, all);
+  }
+
+  /** The teacher says yes to all that others ask. */
+  void sayYes() {
+    Linking linking = DemoServer.bean(Linking.class);
+    linking.askedOf(teacher).forEach(q -> linking.answer(teacher, q.id(), true));
   }
 
   /** Puts tasks up in the section on a Monday at 8, for nine days. */

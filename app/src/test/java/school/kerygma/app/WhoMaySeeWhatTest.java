@@ -1,15 +1,17 @@
 package school.kerygma.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static school.kerygma.app.Caller.byCard;
+import static school.kerygma.app.Caller.client;
+import static school.kerygma.app.Caller.get;
+import static school.kerygma.app.Caller.post;
+import static school.kerygma.app.Caller.signIn;
+import static school.kerygma.app.Caller.teacher;
+import static school.kerygma.app.Caller.token;
 
 import java.io.IOException;
-import java.net.CookieManager;
-import java.net.URI;
-import java.net.URLEncoder;
 import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
-import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -17,14 +19,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.sections.Linking;
 import school.kerygma.app.sections.Rosters;
 
 /**
@@ -72,6 +73,9 @@ class WhoMaySeeWhatTest {
               seven,
               name + "@stands-in.example",
               LocalDate.parse(name.equals("late") ? "2026-09-23" : "2026-09-30"));
+      UUID asked = one(sql, "select id from person where email = '" + name + "@stands-in.example'");
+      Linking linking = DemoServer.bean(Linking.class);
+      linking.askedOf(asked).forEach(q -> linking.answer(asked, q.id(), true));
       PEOPLE.put(name, teacher(name + "@stands-in.example"));
     }
     PEOPLE.put("imani", byCard(cards.get(imani)));
@@ -149,61 +153,6 @@ class WhoMaySeeWhatTest {
 
   private static UUID one(JdbcClient sql, String query) {
     return sql.sql(query).query(UUID.class).single();
-  }
-
-  private static HttpClient client() {
-    return HttpClient.newBuilder()
-        .cookieHandler(new CookieManager())
-        .followRedirects(HttpClient.Redirect.NEVER)
-        .build();
-  }
-
-  private static HttpResponse<String> get(HttpClient client, String path)
-      throws IOException, InterruptedException {
-    URI uri = URI.create(path.startsWith("http") ? path : DemoServer.address() + path);
-    return client.send(HttpRequest.newBuilder(uri).build(), HttpResponse.BodyHandlers.ofString());
-  }
-
-  private static String token(HttpClient client, String path)
-      throws IOException, InterruptedException {
-    Matcher m =
-        Pattern.compile("name=\"csrf\" content=\"([^\"]+)\"").matcher(get(client, path).body());
-    assertThat(m.find()).isTrue();
-    return m.group(1);
-  }
-
-  private static HttpResponse<String> post(
-      HttpClient client, String path, String type, String body, String token)
-      throws IOException, InterruptedException {
-    HttpRequest.Builder request =
-        HttpRequest.newBuilder(URI.create(DemoServer.address() + path))
-            .header("Content-Type", type)
-            .POST(HttpRequest.BodyPublishers.ofString(body));
-    if (!token.isEmpty()) {
-      request.header("X-CSRF-TOKEN", token);
-    }
-    return client.send(request.build(), HttpResponse.BodyHandlers.ofString());
-  }
-
-  private static HttpResponse<String> signIn(HttpClient client, String email, String password)
-      throws IOException, InterruptedException {
-    String form =
-        "email=" + URLEncoder.encode(email, StandardCharsets.UTF_8) + "&password=" + password;
-    return post(
-        client, "/sign-in", "application/x-www-form-urlencoded", form, token(client, "/sign-in"));
-  }
-
-  private static HttpClient teacher(String email) throws IOException, InterruptedException {
-    HttpClient client = client();
-    assertThat(signIn(client, email, DemoServer.PASSWORD).headers().firstValue("Location"))
-        .hasValueSatisfying(l -> assertThat(l).contains("/plan"));
-    return client;
-  }
-
-  private static HttpClient byCard(String link) throws IOException, InterruptedException {
-    HttpClient client = client();
-    assertThat(get(client, link).statusCode()).isEqualTo(302);
-    return client;
   }
 
   /** s: sees it; -: as if it were not there; in: is asked to sign in. */

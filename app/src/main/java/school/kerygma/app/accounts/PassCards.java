@@ -2,12 +2,14 @@ package school.kerygma.app.accounts;
 
 import java.io.IOException;
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.security.SecureRandom;
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.Base64;
 import java.util.Optional;
@@ -29,6 +31,10 @@ class PassCards {
 
   /** Cards are counted up from 1 and feeds from -2 down: neither reaches this bit. */
   private static final int INVITATION = 0x4000_0000;
+
+  // As cards these numbers are never reached either.
+  private static final int QUESTION = 0x2000_0000;
+  private static final int BROWSER = 0x1000_0000;
 
   private final SecretKeySpec secret;
 
@@ -87,16 +93,83 @@ class PassCards {
     return isGood(key, person, card ^ INVITATION);
   }
 
+  /** The key of a question that is answered by a link in a letter. */
+  String question(UUID about) {
+    return key(about, QUESTION);
+  }
+
+  boolean isGoodQuestion(String key, UUID about) {
+    return isGood(key, about, QUESTION);
+  }
+
+  /**
+   * The key with which a password is set anew: worth nothing once the password has been changed.
+   *
+   * @param until the second after which it is worth nothing
+   */
+  String reset(UUID person, long until, String passwordHash) {
+    byte[] id = bytes(person);
+    ByteBuffer all = ByteBuffer.allocate(id.length + Long.BYTES + PROOF_BYTES);
+    all.put(id).putLong(until).put(resetProof(id, until, passwordHash), 0, PROOF_BYTES);
+    return Base64.getUrlEncoder().withoutPadding().encodeToString(all.array());
+  }
+
+  Optional<UUID> personOfReset(String key) {
+    return resetBytes(key).map(b -> new UUID(b.getLong(0), b.getLong(Long.BYTES)));
+  }
+
+  boolean isGoodReset(String key, UUID person, String passwordHash, Instant now) {
+    return resetBytes(key)
+        .map(b -> b.getLong(16))
+        .filter(until -> now.getEpochSecond() <= until)
+        .filter(
+            until ->
+                MessageDigest.isEqual(
+                    key.getBytes(StandardCharsets.US_ASCII),
+                    reset(person, until, passwordHash).getBytes(StandardCharsets.US_ASCII)))
+        .isPresent();
+  }
+
+  private static Optional<ByteBuffer> resetBytes(String key) {
+    try {
+      return Optional.of(ByteBuffer.wrap(Base64.getUrlDecoder().decode(key)))
+          .filter(b -> b.capacity() == 16 + Long.BYTES + PROOF_BYTES);
+    } catch (IllegalArgumentException notBase64) {
+      return Optional.empty();
+    }
+  }
+
+  private byte[] resetProof(byte[] id, long until, String passwordHash) {
+    return mac(
+        id,
+        ByteBuffer.allocate(Long.BYTES).putLong(until).array(),
+        passwordHash.getBytes(StandardCharsets.UTF_8));
+  }
+
+  /** Proves that a browser has signed somebody in before. */
+  String browser(UUID person) {
+    return key(person, BROWSER);
+  }
+
+  boolean isGoodBrowser(String key, UUID person) {
+    return isGood(key, person, BROWSER);
+  }
+
   boolean isGood(String key, UUID person, int card) {
     return MessageDigest.isEqual(key.getBytes(), key(person, card).getBytes());
   }
 
   private byte[] proof(byte[] id, int card) {
+    return mac(id, ByteBuffer.allocate(Integer.BYTES).putInt(card).array());
+  }
+
+  private byte[] mac(byte[]... parts) {
     try {
       Mac mac = Mac.getInstance("HmacSHA256");
       mac.init(secret);
-      mac.update(id);
-      mac.update(ByteBuffer.allocate(4).putInt(card).array());
+      for (byte[] part : parts) {
+        mac.update(part);
+      }
       return mac.doFinal();
     } catch (GeneralSecurityException e) {
       throw new IllegalStateException(e);

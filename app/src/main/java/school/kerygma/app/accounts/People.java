@@ -3,6 +3,7 @@ package school.kerygma.app.accounts;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -10,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -24,6 +26,9 @@ public class People {
   /** A name and an address to write to; students and guardians may have none. */
   public record Contact(UUID id, Role role, String name, Optional<String> email) {}
 
+  /** A number of our own among the database's advisory locks. */
+  private static final long FOUNDING = 7_201;
+
   private static final int AT_ONCE = 1_000;
   private static final int LEAST_PASSWORD = 10;
   private static final int MOST_PASSWORD = 72; // bcrypt reads 72 bytes.
@@ -31,16 +36,22 @@ public class People {
   private final PersonRepository persons;
   private final PassCards cards;
   private final PasswordEncoder passwords;
+  private final OpenSessions sessions;
+  private final ApplicationEventPublisher events;
   private final String address;
 
   People(
       PersonRepository persons,
       PassCards cards,
       PasswordEncoder passwords,
+      OpenSessions sessions,
+      ApplicationEventPublisher events,
       @Value("${kerygma.address}") String address) {
     this.persons = persons;
     this.cards = cards;
     this.passwords = passwords;
+    this.sessions = sessions;
+    this.events = events;
     this.address = address;
   }
 
@@ -57,38 +68,26 @@ public class People {
         .id();
   }
 
+  /** The persons of a role who have one of the addresses, by address; several may have the same. */
   @Transactional(readOnly = true)
-  public Optional<UUID> studentByEmail(String email) {
-    return byEmail(email, Role.STUDENT);
-  }
-
-  /** The persons of a role who have one of the addresses, by address. */
-  @Transactional(readOnly = true)
-  public Map<String, UUID> byEmails(Collection<String> emails, Role role) {
-    Map<String, UUID> found = new HashMap<>();
+  public Map<String, Set<UUID>> byEmails(Collection<String> emails, Role role) {
+    Map<String, Set<UUID>> found = new HashMap<>();
     List<String> all = emails.stream().map(People::normal).distinct().toList();
     for (int from = 0; from < all.size(); from += AT_ONCE) {
       persons
           .withEmails(all.subList(from, Math.min(all.size(), from + AT_ONCE)), role)
-          .forEach(p -> found.put(String.valueOf(p.email()), p.id()));
+          .forEach(
+              p ->
+                  found
+                      .computeIfAbsent(String.valueOf(p.email()), e -> new LinkedHashSet<>())
+                      .add(p.id()));
     }
     return found;
   }
 
   @Transactional(readOnly = true)
   public Optional<UUID> teacherByEmail(String email) {
-    return byEmail(email, Role.TEACHER);
-  }
-
-  private Optional<UUID> byEmail(String email, Role role) {
-    return persons.findByEmailAndRole(normal(email), role).map(Person::id);
-  }
-
-  /** Makes somebody a student's guardian; a guardian who is known by address is not added again. */
-  public UUID guard(String name, Optional<String> email, UUID student) {
-    Optional<UUID> known = email.flatMap(e -> byEmail(e, Role.GUARDIAN));
-    known.ifPresent(guardian -> guardAlso(guardian, student));
-    return known.orElseGet(() -> addGuardian(name, email, Set.of(student)));
+    return persons.findByEmailAndRole(normal(email), Role.TEACHER).map(Person::id);
   }
 
   public UUID addGuardian(String name, Optional<String> email, Set<UUID> students) {
@@ -104,7 +103,7 @@ public class People {
    */
   public UUID invite(String email, UUID by) {
     String address = normal(email);
-    if (!address.matches("[^@\\s]+@[^@\\s]+") || address.length() > 120) {
+    if (!isAddress(address)) {
       throw Problem.refused("email");
     }
     return persons.save(Person.invited(address, by)).id();
@@ -170,6 +169,16 @@ public class People {
     persons.findById(guardian).orElseThrow(Problem::notFound).students().add(student);
   }
 
+  /** Has whoever sets a school up wait until another who does so is through. */
+  public void oneAtATime() {
+    persons.lock(FOUNDING);
+  }
+
+  /** Whether a text is an address that can be written to. */
+  public static boolean isAddress(String email) {
+    return normal(email).matches("[^@\\s]+@[^@\\s]+") && normal(email).length() <= 120;
+  }
+
   /** Whether the database is empty. */
   @Transactional(readOnly = true)
   public boolean nobodyYet() {
@@ -230,9 +239,30 @@ public class People {
     return links;
   }
 
-  /** Makes all earlier cards of a person worthless. */
+  /** Makes all earlier cards of a person worthless, and ends what was opened with them. */
   public void replaceCard(UUID person) {
     persons.findById(person).orElseThrow(Problem::notFound).replaceCard();
+    sessions.end(person);
+  }
+
+  /** Makes one person of two: everything of the first becomes the second's. */
+  public void merge(UUID from, UUID to) {
+    Person one = persons.findById(from).orElseThrow(Problem::notFound);
+    Person other = persons.findById(to).orElseThrow(Problem::notFound);
+    if (one.role() != other.role() || one.role() == Role.TEACHER || from.equals(to)) {
+      throw new IllegalArgumentException("Not one person: " + from + " and " + to);
+    }
+    other.students().addAll(one.students());
+    one.students().clear();
+    for (Person guardian : persons.guardiansOf(Set.of(from))) {
+      guardian.students().remove(from);
+      guardian.students().add(to);
+    }
+    persons.flush();
+    events.publishEvent(new PersonMerged(from, to));
+    sessions.end(from);
+    persons.delete(one);
+    persons.flush();
   }
 
   /** Whom a pass card signs in. */

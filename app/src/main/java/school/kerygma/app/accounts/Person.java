@@ -91,6 +91,10 @@ class Person {
     this.card++;
   }
 
+  void password(String hash) {
+    this.passwordHash = hash;
+  }
+
   void replaceCard() {
     card++;
   }

@@ -10,7 +10,11 @@ import school.kerygma.core.access.Access.Role;
 
 interface PersonRepository extends JpaRepository<Person, UUID> {
 
+  /** For teachers, who have an address each. */
   Optional<Person> findByEmailAndRole(String email, Role role);
+
+  @Query(nativeQuery = true, value = "select 1 from pg_advisory_xact_lock(:number)")
+  Integer lock(long number);
 
   @Query("select p from Person p where p.role = :role and p.email in :emails")
   List<Person> withEmails(Collection<String> emails, Role role);

@@ -1,6 +1,11 @@
 package school.kerygma.app.accounts;
 
 import jakarta.servlet.DispatcherType;
+import java.net.URI;
+import org.apache.catalina.valves.RemoteIpValve;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
+import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.security.authentication.LockedException;
@@ -8,6 +13,8 @@ import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.AuthenticationSuccessHandler;
+import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
 import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 
@@ -26,8 +33,46 @@ class SecurityConfiguration {
     return new BCryptPasswordEncoder();
   }
 
+  /**
+   * Goes on to where somebody wanted to go before, by its path: never by the Host that was sent.
+   */
+  private static AuthenticationSuccessHandler arrival(KnownBrowser browsers) {
+    SavedRequestAwareAuthenticationSuccessHandler home =
+        new SavedRequestAwareAuthenticationSuccessHandler();
+    home.setDefaultTargetUrl("/plan");
+    home.setRedirectStrategy(
+        (request, response, url) -> {
+          URI to = URI.create(url);
+          response.sendRedirect(
+              to.getRawPath() + (to.getRawQuery() == null ? "" : "?" + to.getRawQuery()));
+        });
+    return (request, response, who) -> {
+      if (who.getPrincipal() instanceof SignedIn person) {
+        browsers.remember(request, response, person.id());
+      }
+      home.onAuthenticationSuccess(request, response, who);
+    };
+  }
+
+  /**
+   * Proxies that are named are believed whom they forward for, and by which scheme; nobody else.
+   */
   @Bean
-  SecurityFilterChain filters(HttpSecurity http) throws Exception {
+  WebServerFactoryCustomizer<TomcatServletWebServerFactory> proxies(
+      @Value("${kerygma.proxies}") String proxies) {
+    return factory -> {
+      if (!proxies.isBlank()) {
+        RemoteIpValve valve = new RemoteIpValve();
+        valve.setInternalProxies(proxies);
+        valve.setRemoteIpHeader("X-Forwarded-For");
+        valve.setProtocolHeader("X-Forwarded-Proto");
+        factory.addEngineValves(valve);
+      }
+    };
+  }
+
+  @Bean
+  SecurityFilterChain filters(HttpSecurity http, KnownBrowser browsers) throws Exception {
     return http.authorizeHttpRequests(
             paths ->
                 paths
@@ -48,6 +93,9 @@ class SecurityConfiguration {
                         "/sign-in",
                         "/in/**",
                         "/welcome/**",
+                        "/yes/**",
+                        "/password/forgot",
+                        "/password/new/**",
                         "/feeds/**",
                         "/actuator/health/**",
                         "/demo/**")
@@ -64,7 +112,7 @@ class SecurityConfiguration {
             form ->
                 form.loginPage("/sign-in")
                     .usernameParameter("email")
-                    .defaultSuccessUrl("/plan", false)
+                    .successHandler(arrival(browsers))
                     .failureHandler(
                         (request, response, failure) ->
                             response.sendRedirect(

@@ -41,6 +41,23 @@ class SignInController {
   /** A pass card: signs its person in, in a new session, and leaves the key out of the address. */
   @GetMapping("/in/{key}")
   String byCard(
+      @AuthenticationPrincipal @Nullable SignedIn me,
+      @PathVariable String key,
+      Model model,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    SignedIn person = people.byCard(key).orElseThrow(() -> Problem.refused("card-replaced"));
+    if (me != null && !me.id().equals(person.id())) {
+      model.addAttribute("card", person);
+      model.addAttribute("key", key);
+      return "accounts/other-card"; // An open session is not ended unasked.
+    }
+    signIn.signIn(person, request, response);
+    return "redirect:" + home(person.role());
+  }
+
+  @PostMapping("/in/{key}")
+  String changePerson(
       @PathVariable String key, HttpServletRequest request, HttpServletResponse response) {
     SignedIn person = people.byCard(key).orElseThrow(() -> Problem.refused("card-replaced"));
     signIn.signIn(person, request, response);

@@ -11,6 +11,9 @@ import org.springframework.data.jpa.repository.JpaRepository;
 @Entity
 class SignInFailure {
 
+  /** How long a subject may be. */
+  static final int LONGEST = 300;
+
   @Id @GeneratedValue private UUID id;
   private String subject;
   private Instant at;

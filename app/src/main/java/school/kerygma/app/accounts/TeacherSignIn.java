@@ -4,7 +4,10 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.authentication.AuthenticationProvider;
 import org.springframework.security.authentication.BadCredentialsException;
 import org.springframework.security.authentication.LockedException;
@@ -13,25 +16,30 @@ import org.springframework.security.core.Authentication;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.context.request.RequestContextHolder;
 import org.springframework.web.context.request.ServletRequestAttributes;
 import school.kerygma.core.access.Access.Role;
 
 /**
- * Signs teachers in by e-mail and password. After ten failures in a quarter of an hour for one
- * address, or fifty from one machine, nobody is let in there until the quarter has passed.
+ * Signs teachers in by e-mail and password. Every attempt is counted before it is looked at, for a
+ * quarter of an hour: ten for one account from one machine, fifty for one account from everywhere,
+ * five hundred from one machine, behind which a whole school may sit. A browser in which the
+ * account was opened before has ten attempts of its own, so that nobody can lock its owner out.
  */
 @Component
 class TeacherSignIn implements AuthenticationProvider {
 
   private static final Duration WINDOW = Duration.ofMinutes(15);
-  private static final int PER_ADDRESS = 10;
-  private static final int PER_MACHINE = 50;
+  private static final int PER_PAIR = 10;
+  private static final int PER_ACCOUNT = 50;
+  private static final int PER_MACHINE = 500;
 
   private final PersonRepository persons;
   private final SignInFailure.Repository failures;
   private final PasswordEncoder passwords;
+  private final KnownBrowser browsers;
+  private final TransactionTemplate inTransaction;
   private final Clock clock;
   private final String nobodysHash;
 
@@ -39,43 +47,77 @@ class TeacherSignIn implements AuthenticationProvider {
       PersonRepository persons,
       SignInFailure.Repository failures,
       PasswordEncoder passwords,
+      KnownBrowser browsers,
+      TransactionTemplate inTransaction,
       Clock clock) {
     this.persons = persons;
     this.failures = failures;
     this.passwords = passwords;
+    this.browsers = browsers;
+    this.inTransaction = inTransaction;
     this.clock = clock;
     this.nobodysHash = passwords.encode("nobody");
   }
 
   @Override
-  @Transactional(noRollbackFor = RuntimeException.class)
   public Authentication authenticate(Authentication asked) {
     String email = People.normal(asked.getName());
-    String machine = machine();
-    Instant now = clock.instant();
-    Instant since = now.minus(WINDOW);
-    if (failures.countBySubjectAndAtAfter(email, since) >= PER_ADDRESS
-        || failures.countBySubjectAndAtAfter(machine, since) >= PER_MACHINE) {
-      throw new LockedException("Too many failures");
+    if (email.length() > 120) {
+      throw new BadCredentialsException("Wrong address or password");
     }
     Person person =
         persons
             .findByEmailAndRole(email, Role.TEACHER)
             .filter(p -> p.passwordHash() != null)
             .orElse(null);
+    Map<String, Integer> limits = limits(email, person);
+    count(limits);
     // An address that nobody has takes as long as one with a wrong password.
     boolean good =
         passwords.matches(
             String.valueOf(asked.getCredentials()),
             person == null ? nobodysHash : person.passwordHash());
     if (person == null || !good) {
-      failures.deleteByAtBefore(since);
-      failures.save(new SignInFailure(email, now));
-      failures.save(new SignInFailure(machine, now));
       throw new BadCredentialsException("Wrong address or password");
     }
-    failures.deleteBySubject(email);
+    inTransaction.executeWithoutResult(t -> limits.keySet().forEach(failures::deleteBySubject));
     return authenticated(person.signedIn());
+  }
+
+  /** How many attempts there may be of what. */
+  private Map<String, Integer> limits(String email, @Nullable Person person) {
+    HttpServletRequest request = request();
+    if (person != null && request != null && browsers.knows(request, person.id())) {
+      return Map.of("in its own browser " + email, PER_PAIR);
+    }
+    String machine = request == null ? "inside" : request.getRemoteAddr();
+    Map<String, Integer> limits = new LinkedHashMap<>();
+    limits.put(email + " from " + machine, PER_PAIR);
+    limits.put("account " + email, PER_ACCOUNT);
+    limits.put("from " + machine, PER_MACHINE);
+    return limits;
+  }
+
+  private void count(Map<String, Integer> limits) {
+    Instant now = clock.instant();
+    Instant since = now.minus(WINDOW);
+    boolean tooMany =
+        Boolean.TRUE.equals(
+            inTransaction.execute(
+                t -> {
+                  failures.deleteByAtBefore(now.minus(Duration.ofHours(1)));
+                  boolean over = false;
+                  for (Map.Entry<String, Integer> limit : limits.entrySet()) {
+                    over |=
+                        failures.countBySubjectAndAtAfter(limit.getKey(), since)
+                            >= limit.getValue();
+                    failures.save(new SignInFailure(limit.getKey(), now));
+                  }
+                  return over;
+                }));
+    if (tooMany) {
+      throw new LockedException("Too many failures");
+    }
   }
 
   static Authentication authenticated(SignedIn person) {
@@ -83,13 +125,10 @@ class TeacherSignIn implements AuthenticationProvider {
         person, null, List.of(new SimpleGrantedAuthority("ROLE_" + person.role())));
   }
 
-  private static String machine() {
-    if (RequestContextHolder.getRequestAttributes()
-        instanceof ServletRequestAttributes attributes) {
-      HttpServletRequest request = attributes.getRequest();
-      return "from " + request.getRemoteAddr();
-    }
-    return "from inside";
+  private static @Nullable HttpServletRequest request() {
+    return RequestContextHolder.getRequestAttributes() instanceof ServletRequestAttributes known
+        ? known.getRequest()
+        : null;
   }
 
   @Override

@@ -12,8 +12,10 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.walkthroughs.Scores;
@@ -158,6 +160,16 @@ public class Audience {
       offset += part.lengthMs() + Duration.ofMinutes(1).toMillis();
     }
     return Watched.of(all, Spans.of(of));
+  }
+
+  @EventListener
+  void on(PersonMerged merged) {
+    notes.copyTicks(merged.from(), merged.to());
+    notes.copyWays(merged.from(), merged.to());
+    notes.forgetTicks(merged.from());
+    notes.forgetWays(merged.from());
+    notes.renamePlayed(merged.from(), merged.to());
+    notes.renameBeacons(merged.from(), merged.to());
   }
 
   private Map<UUID, Map<UUID, List<Span>>> played(Set<UUID> takes, Collection<UUID> students) {

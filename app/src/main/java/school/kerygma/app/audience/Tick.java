@@ -71,6 +71,42 @@ class Tick {
         nativeQuery = true)
     void played(UUID student, UUID take, long start, long end);
 
+    @Modifying
+    @Query(
+        value =
+            "insert into tick (task_id, student_id, ticked_at) select task_id, :to, ticked_at from tick"
+                + " where student_id = :from on conflict do nothing",
+        nativeQuery = true)
+    void copyTicks(UUID from, UUID to);
+
+    @Modifying
+    @Query(
+        value =
+            "insert into way_tick (way_id, student_id, task_id, ticked_at) select way_id, :to, task_id, ticked_at"
+                + " from way_tick where student_id = :from on conflict do nothing",
+        nativeQuery = true)
+    void copyWays(UUID from, UUID to);
+
+    @Modifying
+    @Query(
+        value = "update played set student_id = :to where student_id = :from",
+        nativeQuery = true)
+    void renamePlayed(UUID from, UUID to);
+
+    @Modifying
+    @Query(
+        value = "update beacon set student_id = :to where student_id = :from",
+        nativeQuery = true)
+    void renameBeacons(UUID from, UUID to);
+
+    @Modifying
+    @Query(value = "delete from tick where student_id = :student", nativeQuery = true)
+    void forgetTicks(UUID student);
+
+    @Modifying
+    @Query(value = "delete from way_tick where student_id = :student", nativeQuery = true)
+    void forgetWays(UUID student);
+
     @Query(
         value =
             "select student_id, take_id, start_ms, end_ms from played"

@@ -14,10 +14,13 @@ import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.Linking;
 import school.kerygma.app.sections.Rosters;
 import school.kerygma.app.sections.SchoolTime;
 import school.kerygma.app.sections.Sections;
@@ -49,6 +52,7 @@ class RosterImports {
   private final SchoolTime time;
   private final Sections sections;
   private final Rosters rosters;
+  private final Linking linking;
   private final People people;
   private final MediaStore store;
 
@@ -57,27 +61,42 @@ class RosterImports {
       SchoolTime time,
       Sections sections,
       Rosters rosters,
+      Linking linking,
       People people,
       MediaStore store) {
     this.keys = keys;
     this.time = time;
     this.sections = sections;
     this.rosters = rosters;
+    this.linking = linking;
     this.people = people;
     this.store = store;
   }
 
-  /** All that is known of a school's earlier imports. */
-  private record Memory(Map<RosterKey.Kind, Map<String, UUID>> ids) {
+  /** All that is known of a teacher's earlier imports at a school. */
+  private record Memory(Map<RosterKey.Kind, Map<String, UUID>> ids, Set<RosterKey.Key> stale) {
 
     Map<String, UUID> of(RosterKey.Kind kind) {
       return ids.computeIfAbsent(kind, k -> new HashMap<>());
     }
   }
 
-  private Memory memory(UUID school) {
-    Memory memory = new Memory(new EnumMap<>(RosterKey.Kind.class));
-    keys.ofSchool(school).forEach(k -> memory.of(k.kind()).put(k.sourcedId(), k.subjectId()));
+  /** Only what the teacher still shares is known: others' classes and persons are not theirs. */
+  private Memory memory(UUID school, UUID owner, Linking.Shared shared) {
+    Memory memory = new Memory(new EnumMap<>(RosterKey.Kind.class), new HashSet<>());
+    for (RosterKey key : keys.of(school, owner)) {
+      boolean still =
+          switch (key.kind()) {
+            case CLASS -> sections.get(key.subjectId()).teachers().contains(owner);
+            case STUDENT -> true; // Who was taken out of a class before comes back as the same.
+            case GUARDIAN -> shared.guardians().contains(key.subjectId());
+          };
+      if (still) {
+        memory.of(key.kind()).put(key.sourcedId(), key.subjectId());
+      } else {
+        memory.stale().add(key.getId());
+      }
+    }
     return memory;
   }
 
@@ -111,7 +130,8 @@ class RosterImports {
     UUID id = UUID.randomUUID();
     files.forEach(
         (name, bytes) -> store.put(name(owner, id, name), new ByteArrayInputStream(bytes)));
-    Memory memory = memory(time.get(term).school());
+    UUID school = time.get(term).school();
+    Memory memory = memory(school, owner, linking.shared(owner, school));
     RosterChanges changes = changes(roster, memory);
     Map<UUID, String> names = names(changes, memory);
     List<Line> lines =
@@ -165,13 +185,23 @@ class RosterImports {
     Map<String, byte[]> files = kept(owner, id);
     UUID school = time.get(term).school();
     ImportedRoster roster = OneRosterFiles.read(files);
-    Memory memory = memory(school);
+    Linking.Shared shared = linking.shared(owner, school);
+    Memory memory = memory(school, owner, shared);
     RosterChanges changes = changes(roster, memory);
     for (String sourced : changes.newClasses()) {
       UUID section = sections.add(owner, term, roster.classes().get(sourced), EVERY_DAY, MINUTES);
-      remember(school, RosterKey.Kind.CLASS, sourced, section, memory);
+      remember(school, owner, RosterKey.Kind.CLASS, sourced, section, memory);
     }
-    add(school, changes.newStudents().stream().map(roster.students()::get).toList(), memory);
+    Optional<UUID> first = memory.of(RosterKey.Kind.CLASS).values().stream().findFirst();
+    first.ifPresent(
+        section ->
+            add(
+                school,
+                owner,
+                section,
+                changes.newStudents().stream().map(roster.students()::get).toList(),
+                memory,
+                shared));
     seat(changes, memory);
     OneRosterFiles.NEEDED.forEach(file -> store.delete(name(owner, id, file)));
     return changes;
@@ -195,32 +225,77 @@ class RosterImports {
   }
 
   /** Adds students with their guardians. Addresses are looked up at once: there are thousands. */
-  private void add(UUID school, List<ImportedRoster.Student> students, Memory memory) {
-    Map<String, UUID> known =
+  private void add(
+      UUID school,
+      UUID owner,
+      UUID section,
+      List<ImportedRoster.Student> students,
+      Memory memory,
+      Linking.Shared shared) {
+    Map<String, Set<UUID>> known =
         people.byEmails(emails(students.stream().map(ImportedRoster.Student::email)), Role.STUDENT);
-    Map<String, UUID> guardians =
+    Map<String, Set<UUID>> guardians =
         people.byEmails(
             emails(
                 students.stream()
                     .flatMap(s -> s.guardians().stream())
                     .map(ImportedRoster.Guardian::email)),
             Role.GUARDIAN);
-    known.forEach((email, student) -> rosters.checkSeat(school, student, email));
+    Map<String, UUID> own = new HashMap<>(); // By address, those that are found or made here.
     for (ImportedRoster.Student student : students) {
       UUID person =
-          student
-              .email()
-              .map(e -> known.computeIfAbsent(small(e), k -> added(student)))
-              .orElseGet(() -> added(student));
-      remember(school, RosterKey.Kind.STUDENT, student.id(), person, memory);
+          person(owner, section, student.name(), student.email(), Role.STUDENT, known, own, shared);
+      remember(school, owner, RosterKey.Kind.STUDENT, student.id(), person, memory);
       for (ImportedRoster.Guardian guardian : student.guardians()) {
-        guard(school, guardian, person, guardians, memory);
+        UUID guarding =
+            Optional.ofNullable(memory.of(RosterKey.Kind.GUARDIAN).get(guardian.id()))
+                .orElseGet(
+                    () ->
+                        person(
+                            owner,
+                            section,
+                            guardian.name(),
+                            guardian.email(),
+                            Role.GUARDIAN,
+                            guardians,
+                            own,
+                            shared));
+        people.guardAlso(guarding, person);
+        if (!memory.of(RosterKey.Kind.GUARDIAN).containsKey(guardian.id())) {
+          remember(school, owner, RosterKey.Kind.GUARDIAN, guardian.id(), guarding, memory);
+        }
       }
     }
   }
 
-  private UUID added(ImportedRoster.Student student) {
-    return people.addStudent(student.name(), student.email());
+  private UUID person(
+      UUID owner,
+      UUID section,
+      String name,
+      Optional<String> email,
+      Role role,
+      Map<String, Set<UUID>> known,
+      Map<String, UUID> own,
+      Linking.Shared shared) {
+    String key = role + " " + email.map(RosterImports::small).orElse("");
+    if (email.isPresent() && own.containsKey(key)) {
+      return own.get(key);
+    }
+    Set<UUID> all = email.map(e -> known.getOrDefault(small(e), Set.of())).orElse(Set.of());
+    UUID person =
+        shared
+            .among(all, role)
+            .orElseGet(
+                () -> {
+                  UUID fresh =
+                      role == Role.STUDENT
+                          ? people.addStudent(name, email)
+                          : people.addGuardian(name, email, Set.of());
+                  linking.ask(owner, section, role, all, fresh);
+                  return fresh;
+                });
+    own.put(key, person);
+    return person;
   }
 
   private static String small(String email) {
@@ -231,23 +306,9 @@ class RosterImports {
     return all.flatMap(Optional::stream).map(RosterImports::small).toList();
   }
 
-  private void guard(
-      UUID school,
-      ImportedRoster.Guardian guardian,
-      UUID student,
-      Map<String, UUID> byEmail,
-      Memory memory) {
-    Optional<UUID> known =
-        Optional.ofNullable(memory.of(RosterKey.Kind.GUARDIAN).get(guardian.id()))
-            .or(() -> guardian.email().map(e -> byEmail.get(small(e))));
-    known.ifPresent(k -> people.guardAlso(k, student));
-    UUID person =
-        known.orElseGet(
-            () -> people.addGuardian(guardian.name(), guardian.email(), Set.of(student)));
-    guardian.email().ifPresent(e -> byEmail.put(small(e), person));
-    if (!memory.of(RosterKey.Kind.GUARDIAN).containsKey(guardian.id())) {
-      remember(school, RosterKey.Kind.GUARDIAN, guardian.id(), person, memory);
-    }
+  @EventListener
+  void on(PersonMerged merged) {
+    keys.rename(merged.from(), merged.to());
   }
 
   private void seat(RosterChanges changes, Memory memory) {
@@ -265,8 +326,13 @@ class RosterImports {
   }
 
   private void remember(
-      UUID school, RosterKey.Kind kind, String sourced, UUID subject, Memory memory) {
-    keys.save(new RosterKey(new RosterKey.Key(school, kind, sourced), subject));
+      UUID school, UUID owner, RosterKey.Kind kind, String sourced, UUID subject, Memory memory) {
+    RosterKey.Key key = new RosterKey.Key(school, owner, kind, sourced);
+    if (memory.stale().remove(key)) {
+      keys.deleteById(key);
+      keys.flush();
+    }
+    keys.save(new RosterKey(key, subject));
     memory.of(kind).put(sourced, subject);
   }
 }

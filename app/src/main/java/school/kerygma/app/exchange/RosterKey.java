@@ -13,6 +13,7 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Persistable;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 /** Under which id the school's other system knows a section or a person. */
@@ -30,6 +31,7 @@ class RosterKey implements Persistable<RosterKey.Key> {
   @Embeddable
   static class Key implements Serializable {
     private UUID schoolId;
+    private UUID ownerId;
 
     @Enumerated(EnumType.STRING)
     private Kind kind;
@@ -39,8 +41,9 @@ class RosterKey implements Persistable<RosterKey.Key> {
     @SuppressWarnings("NullAway.Init")
     protected Key() {}
 
-    Key(UUID schoolId, Kind kind, String sourcedId) {
+    Key(UUID schoolId, UUID ownerId, Kind kind, String sourcedId) {
       this.schoolId = schoolId;
+      this.ownerId = ownerId;
       this.kind = kind;
       this.sourcedId = sourcedId;
     }
@@ -49,13 +52,14 @@ class RosterKey implements Persistable<RosterKey.Key> {
     public boolean equals(@Nullable Object other) {
       return other instanceof Key key
           && schoolId.equals(key.schoolId)
+          && ownerId.equals(key.ownerId)
           && kind == key.kind
           && sourcedId.equals(key.sourcedId);
     }
 
     @Override
     public int hashCode() {
-      return Objects.hash(schoolId, kind, sourcedId);
+      return Objects.hash(schoolId, ownerId, kind, sourcedId);
     }
   }
 
@@ -97,7 +101,11 @@ class RosterKey implements Persistable<RosterKey.Key> {
   }
 
   interface Repository extends JpaRepository<RosterKey, RosterKey.Key> {
-    @Query("select k from RosterKey k where k.key.schoolId = :school")
-    List<RosterKey> ofSchool(UUID school);
+    @Query("select k from RosterKey k where k.key.schoolId = :school and k.key.ownerId = :owner")
+    List<RosterKey> of(UUID school, UUID owner);
+
+    @Modifying
+    @Query("update RosterKey k set k.subjectId = :to where k.subjectId = :from")
+    void rename(UUID from, UUID to);
   }
 }

@@ -7,6 +7,8 @@ import java.time.Instant;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.Query;
 
 /** A message to one person about one delivery. */
 @Entity
@@ -70,6 +72,10 @@ class Message {
   }
 
   interface Repository extends JpaRepository<Message, UUID> {
+
+    @Modifying
+    @Query("delete from Message m where m.toId = :person")
+    void forget(UUID person);
 
     boolean existsByDeliveryIdAndToId(UUID deliveryId, UUID toId);
   }

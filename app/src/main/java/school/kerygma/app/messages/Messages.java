@@ -14,7 +14,9 @@ import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.MessageSource;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
+import school.kerygma.app.accounts.Letter;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.frame.Wording;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
@@ -109,19 +111,28 @@ class Messages {
               "mail." + kind + ".subject",
               title(delivery),
               sections.get(delivery.section()).name());
-      Message message =
-          messages.save(
-              new Message(
-                  delivery.id(),
-                  to,
-                  subject.substring(0, Math.min(200, subject.length())),
-                  body,
-                  clock.instant()));
-      scheduler
-          .getObject()
-          .scheduleIfNotExists(
-              Sending.TASK.instance(message.id().toString()).scheduledTo(Instant.now()));
+      keep(new Message(delivery.id(), to, subject, body, clock.instant()));
     }
+  }
+
+  private void keep(Message written) {
+    Message message = messages.save(written);
+    scheduler
+        .getObject()
+        .scheduleIfNotExists(
+            Sending.TASK.instance(message.id().toString()).scheduledTo(Instant.now()));
+  }
+
+  /** A letter that is about no posting. */
+  @EventListener
+  void on(Letter letter) {
+    keep(new Message(null, letter.to(), letter.subject(), letter.body(), clock.instant()));
+  }
+
+  /** What was written to one of two is not told to the other: they have their own. */
+  @EventListener
+  void on(PersonMerged merged) {
+    messages.forget(merged.from());
   }
 
   private String title(DeliveryView delivery) {

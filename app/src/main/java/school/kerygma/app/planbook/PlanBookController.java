@@ -23,6 +23,7 @@ import school.kerygma.app.frame.Ribbon;
 import school.kerygma.app.planning.PlanChanges;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.sections.Linking;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
@@ -38,15 +39,23 @@ class PlanBookController {
   private final Tasks tasks;
   private final PlanChanges changes;
   private final Sections sections;
+  private final Linking linking;
   private final Gate gate;
   private final Clock clock;
 
   PlanBookController(
-      Weeks weeks, Tasks tasks, PlanChanges changes, Sections sections, Gate gate, Clock clock) {
+      Weeks weeks,
+      Tasks tasks,
+      PlanChanges changes,
+      Sections sections,
+      Linking linking,
+      Gate gate,
+      Clock clock) {
     this.weeks = weeks;
     this.tasks = tasks;
     this.changes = changes;
     this.sections = sections;
+    this.linking = linking;
     this.gate = gate;
     this.clock = clock;
   }
@@ -120,6 +129,7 @@ class PlanBookController {
   String sections(@AuthenticationPrincipal SignedIn me, Model model) {
     List<SectionView> own = sections.ofTeacher(me.id());
     model.addAttribute("sections", own);
+    model.addAttribute("asked", linking.askedOf(me.id()));
     model.addAttribute(
         "rosters",
         own.stream()

@@ -12,6 +12,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.core.access.Access.Role;
 
 /** Who sits in a section. */
 @Service
@@ -25,28 +26,32 @@ public class Rosters {
 
   private final Section.Repository sections;
   private final People people;
+  private final Linking linking;
 
-  Rosters(Section.Repository sections, People people) {
+  Rosters(Section.Repository sections, People people, Linking linking) {
     this.sections = sections;
     this.people = people;
+    this.linking = linking;
   }
 
   /**
    * Adds the students of typed lines: name, and if they are known e-mail, guardian's name and
    * guardian's e-mail, parted by commas. A student who is on the roster already is not added again.
    *
+   * @param by the teacher who writes them: only whom they share already is the person of an address
    * @throws Problem that names the first line that cannot be read; nothing is added then
    */
-  public Added add(UUID section, String lines) {
-    return add(section, RosterLine.read(lines));
+  public Added add(UUID by, UUID section, String lines) {
+    return add(by, section, RosterLine.read(lines));
   }
 
   /** Adds the students of lines that have been read. */
-  Added add(UUID section, List<RosterLine> read) {
+  Added add(UUID by, UUID section, List<RosterLine> read) {
     if (read.size() > MOST) {
       throw Problem.refused("roster-too-long");
     }
     Section of = sections.findById(section).orElseThrow(Problem::notFound);
+    Linking.Shared shared = linking.shared(by, of.school().id());
     Set<String> known = new HashSet<>();
     people
         .contacts(of.students())
@@ -58,11 +63,13 @@ public class Rosters {
       if (!known.add(line.email().orElseGet(() -> line.name().toLowerCase(Locale.ROOT)))) {
         continue;
       }
-      UUID student = student(of.school().id(), line.name(), line.email());
+      UUID student = person(by, of, shared, line.name(), line.email(), Role.STUDENT);
       of.students().add(student);
       students++;
       if (line.guardian().isPresent()) {
-        people.guard(line.guardian().get(), line.guardianEmail(), student);
+        UUID guardian =
+            person(by, of, shared, line.guardian().get(), line.guardianEmail(), Role.GUARDIAN);
+        people.guardAlso(guardian, student);
         guardians++;
       }
     }
@@ -70,25 +77,29 @@ public class Rosters {
   }
 
   /**
-   * The student of a school who has an address, or a new one.
-   *
-   * @throws Problem if the address is that of a student of another school
+   * The person who has an address, if the teacher shares them already; otherwise a new one, and
+   * whoever has the address is asked.
    */
-  public UUID student(UUID school, String name, Optional<String> email) {
-    Optional<UUID> known = email.flatMap(people::studentByEmail);
-    known.ifPresent(s -> checkSeat(school, s, email.orElseThrow()));
-    return known.orElseGet(() -> people.addStudent(name, email));
-  }
-
-  /**
-   * Looks whether a known student may be one of a school.
-   *
-   * @throws Problem if they sit in other schools only
-   */
-  public void checkSeat(UUID school, UUID student, String email) {
-    if (sections.sitsOnlyElsewhere(student, school)) {
-      throw Problem.refused("email-elsewhere", email);
-    }
+  private UUID person(
+      UUID by,
+      Section section,
+      Linking.Shared shared,
+      String name,
+      Optional<String> email,
+      Role role) {
+    Set<UUID> known =
+        email.map(e -> people.byEmails(Set.of(e), role).getOrDefault(e, Set.of())).orElse(Set.of());
+    Optional<UUID> own = shared.among(known, role);
+    return own.orElseGet(
+        () -> {
+          UUID fresh =
+              role == Role.STUDENT
+                  ? people.addStudent(name, email)
+                  : people.addGuardian(name, email, Set.of());
+          shared.add(fresh, role);
+          linking.ask(by, section.id(), role, known, fresh);
+          return fresh;
+        });
   }
 
   /** Seats a student who is known already. */
@@ -99,6 +110,21 @@ public class Rosters {
   /** Takes a student out: what they have done is kept, but they see the section no more. */
   public void remove(UUID section, UUID student) {
     sections.findById(section).orElseThrow(Problem::notFound).students().remove(student);
+    sections.flush();
+    endCards(student);
+  }
+
+  /** Who sits nowhere any more has no use for a card, nor have those who guard nobody else. */
+  private void endCards(UUID student) {
+    if (!sections.seatedAmong(Set.of(student)).isEmpty()) {
+      return;
+    }
+    people.replaceCard(student);
+    for (UUID guardian : people.studentsByGuardian(Set.of(student)).keySet()) {
+      if (sections.seatedAmong(people.studentsOf(guardian)).isEmpty()) {
+        people.replaceCard(guardian);
+      }
+    }
   }
 
   /** Moves a student to another section; what they have done is kept. */
@@ -110,25 +136,34 @@ public class Rosters {
   }
 
   /**
-   * Lets another teacher share a section with the same rights.
+   * Asks another teacher to share a section with the same rights. Who has no account yet and was
+   * invited by the one who asks says yes by making it.
    *
-   * @param by who lets them
-   * @return the teacher, who may not have an account yet
+   * @param by who asks
+   * @return the teacher
    */
   public UUID share(UUID by, UUID section, String email) {
     UUID teacher = people.teacherByEmail(email).orElseGet(() -> people.invite(email, by));
     Section of = sections.findById(section).orElseThrow(Problem::notFound);
-    of.substitutes().remove(teacher);
-    of.teachers().add(teacher);
+    if (of.teachers().contains(teacher)) {
+      throw Problem.refused("teaches-already");
+    }
+    if (people.invitation(teacher, by).isPresent()) {
+      of.substitutes().remove(teacher);
+      of.teachers().add(teacher);
+    } else {
+      linking.askTeacher(by, section, teacher, Optional.empty());
+    }
     return teacher;
   }
 
   /**
-   * Lets somebody stand in for the teachers of a section: they see and post, and change no roster.
+   * Asks somebody to stand in for the teachers of a section: they see and post, and change no
+   * roster.
    *
-   * @param by who lets them
+   * @param by who asks
    * @param lastDay until when, that day included
-   * @return the person, who may not have an account yet
+   * @return the person
    */
   public UUID standIn(UUID by, UUID section, String email, LocalDate lastDay) {
     UUID substitute = people.teacherByEmail(email).orElseGet(() -> people.invite(email, by));
@@ -136,8 +171,26 @@ public class Rosters {
     if (of.teachers().contains(substitute)) {
       throw Problem.refused("teaches-already");
     }
-    of.substitutes().put(substitute, lastDay);
+    boolean standsInAlready = of.substitutes().containsKey(substitute);
+    if (standsInAlready || people.invitation(substitute, by).isPresent()) {
+      of.substitutes().put(substitute, lastDay);
+    } else {
+      linking.askTeacher(by, section, substitute, Optional.of(lastDay));
+    }
     return substitute;
+  }
+
+  /**
+   * Ends that somebody teaches a section; what they posted stays up.
+   *
+   * @throws Problem if nobody would teach it then
+   */
+  public void endTeaching(UUID section, UUID teacher) {
+    Section of = sections.findById(section).orElseThrow(Problem::notFound);
+    if (of.teachers().equals(Set.of(teacher))) {
+      throw Problem.refused("last-teacher");
+    }
+    of.teachers().remove(teacher);
   }
 
   /** Ends what {@link #standIn} began. */

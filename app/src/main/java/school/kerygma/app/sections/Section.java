@@ -158,9 +158,11 @@ class Section {
     boolean anyTaughtBy(UUID teacher, Collection<UUID> sections, LocalDate day);
 
     @Query(
-        "select count(s) > 0 from Section s where :student member of s.students and s.school.id <> :school"
-            + " and not exists (select 1 from Section o where :student member of o.students and o.school.id = :school)")
-    boolean sitsOnlyElsewhere(UUID student, UUID school);
+        "select distinct p from Section s join s.students p where s.school.id = :school and :teacher member of s.teachers")
+    List<UUID> studentsTaughtAt(UUID teacher, UUID school);
+
+    @Query("select distinct p from Section s join s.students p where p in :persons")
+    List<UUID> seatedAmong(Collection<UUID> persons);
 
     @Query(
         "select distinct t from Section s join s.teachers t join s.students p where p = :student")

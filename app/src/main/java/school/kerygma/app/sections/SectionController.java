@@ -40,13 +40,16 @@ class SectionController {
 
   private final Sections sections;
   private final Rosters rosters;
+  private final Linking linking;
   private final People people;
   private final Gate gate;
   private final Clock clock;
 
-  SectionController(Sections sections, Rosters rosters, People people, Gate gate, Clock clock) {
+  SectionController(
+      Sections sections, Rosters rosters, Linking linking, People people, Gate gate, Clock clock) {
     this.sections = sections;
     this.rosters = rosters;
+    this.linking = linking;
     this.people = people;
     this.gate = gate;
     this.clock = clock;
@@ -81,9 +84,9 @@ class SectionController {
     model.addAttribute(
         "teachers",
         people.contacts(section.teachers()).values().stream()
-            .map(People.Contact::name)
-            .sorted()
+            .sorted(Comparator.comparing(People.Contact::name))
             .toList());
+    model.addAttribute("waitingFor", linking.waitingFor(id));
     model.addAttribute("substitutes", substitutes(id));
     model.addAttribute("kindRows", kindRows(section.grading()));
     model.addAttribute("today", section.calendar().dateOf(clock.instant()));
@@ -163,7 +166,7 @@ class SectionController {
       @RequestParam String lines,
       RedirectAttributes flash) {
     check(me, id);
-    told(rosters.add(id, lines), flash);
+    told(rosters.add(me.id(), id, lines), flash);
     return back(id);
   }
 
@@ -199,7 +202,7 @@ class SectionController {
       @RequestParam(defaultValue = "false") boolean head,
       RedirectAttributes flash) {
     check(me, id);
-    told(rosters.add(id, RosterTable.parse(table).lines(column, head)), flash);
+    told(rosters.add(me.id(), id, RosterTable.parse(table).lines(column, head)), flash);
     return back(id);
   }
 
@@ -242,6 +245,14 @@ class SectionController {
               flash.addFlashAttribute("invited", email);
               flash.addFlashAttribute("invitation", link);
             });
+  }
+
+  @PostMapping("/sections/{id}/teachers/{person}/end")
+  String endTeaching(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID person) {
+    check(me, id);
+    rosters.endTeaching(id, person);
+    return me.id().equals(person) ? "redirect:/sections" : back(id);
   }
 
   @PostMapping("/sections/{id}/substitutes")

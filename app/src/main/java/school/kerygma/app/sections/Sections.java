@@ -9,10 +9,12 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.plan.Grading;
@@ -129,6 +131,15 @@ public class Sections implements Gate.CircleSource {
   @Transactional(readOnly = true)
   public SectionView get(UUID id) {
     return sections.findById(id).map(Section::view).orElseThrow(Problem::notFound);
+  }
+
+  @EventListener
+  void on(PersonMerged merged) {
+    for (Section section : sections.ofStudent(merged.from())) {
+      section.students().remove(merged.from());
+      section.students().add(merged.to());
+    }
+    sections.flush();
   }
 
   @Override

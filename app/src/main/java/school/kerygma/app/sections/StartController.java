@@ -69,7 +69,7 @@ class StartController {
       HttpServletRequest request,
       HttpServletResponse response) {
     People.checkAccount(name, password);
-    if (!email.contains("@")) {
+    if (!People.isAddress(email)) {
       throw Problem.refused("email");
     }
     if (!zones().contains(zone)) {
@@ -78,6 +78,7 @@ class StartController {
     UUID teacher =
         inTransaction.execute(
             t -> {
+              people.oneAtATime();
               if (!people.nobodyYet()) {
                 throw Problem.conflict("begun");
               }

@@ -21,6 +21,7 @@ import school.kerygma.app.handouts.PagePictures;
 import school.kerygma.app.handouts.PageReading;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.access.Access.Role;
 
 /** Pictures of pages, scores, sound and captions, to whoever may see them. */
 @Controller
@@ -32,6 +33,11 @@ class MediaController {
 
   /** What may change with the marks and covers of a page. */
   private static final CacheControl ASK = CacheControl.noCache().cachePrivate();
+
+  /** Students and families share computers: whoever comes next finds nothing of theirs. */
+  private static CacheControl keep(SignedIn me, CacheControl teachers) {
+    return me.role() == Role.TEACHER ? teachers : CacheControl.noStore().cachePrivate();
+  }
 
   private final PagePictures pictures;
   private final GlossaryWords glossary;
@@ -55,7 +61,7 @@ class MediaController {
     gate.check(me, Deed.SEE, Gate.Kind.PAGE, id);
     PagePictures.Picture picture = pictures.open(id, PageReading.Size.of(size));
     return ResponseEntity.ok()
-        .cacheControl(ASK)
+        .cacheControl(keep(me, ASK))
         .eTag(picture.version())
         .contentType(picture.type())
         .body(picture.bytes());
@@ -66,7 +72,7 @@ class MediaController {
     gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
     String body = scores.body(id);
     return ResponseEntity.ok()
-        .cacheControl(ASK)
+        .cacheControl(keep(me, ASK))
         .eTag(DigestUtils.md5DigestAsHex(body.getBytes(StandardCharsets.UTF_8)))
         .contentType(MediaType.APPLICATION_JSON)
         .body(body);
@@ -84,7 +90,7 @@ class MediaController {
   ResponseEntity<String> captions(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
     return ResponseEntity.ok()
-        .cacheControl(KEEP)
+        .cacheControl(keep(me, KEEP))
         .contentType(MediaType.parseMediaType("text/vtt;charset=UTF-8"))
         .body(scores.captions(id));
   }
@@ -97,7 +103,7 @@ class MediaController {
       throw Problem.notFound();
     }
     return ResponseEntity.ok()
-        .cacheControl(KEEP)
+        .cacheControl(keep(me, KEEP))
         .contentType(MediaType.parseMediaType("audio/" + kind))
         .body(scores.soundOf(id, kind));
   }

@@ -52,7 +52,8 @@ public final class SoundLoss {
    */
   public static List<Gap> gaps(List<Reading> readings, List<Long> jumps) {
     List<Gap> gaps = new ArrayList<>();
-    for (int i = 1; i < readings.size(); i++) {
+    // The last readings have none after them that would confirm a growth.
+    for (int i = 1; i <= readings.size() - LOOK_AHEAD; i++) {
       if (readings.get(i).afresh()) {
         continue;
       }
