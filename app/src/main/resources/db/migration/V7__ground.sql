@@ -89,3 +89,6 @@ insert into scheduled_papers select t.* from scheduled_tasks t join work w on w.
 insert into scheduled_talks select t.* from scheduled_tasks t join work w on w.id::text = t.task_instance
   where t.task_name = 'work' and w.kind = 'compile';
 delete from scheduled_tasks where task_name = 'work';
+
+-- What the words of a failure name: a page, a file.
+alter table work add column problem_detail varchar(255);

@@ -25,8 +25,10 @@ import school.kerygma.core.annotation.Covers;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.annotation.MarkAnnotations;
 import school.kerygma.core.annotation.WebAnnotation;
-import school.kerygma.media.paper.MarkedPdf;
 import school.kerygma.media.paper.NamedMark;
+import school.kerygma.media.paper.PaperRefused;
+import school.kerygma.media.worker.PageRefused;
+import school.kerygma.media.worker.PaperReaders;
 
 /** Marked papers as files: a PDF, made in the background, and web annotations. */
 @Component
@@ -43,6 +45,7 @@ class MarkedPapers implements Work {
   private final AnnotationJson json;
   private final MediaStore store;
   private final Works works;
+  private final PaperReaders readers;
 
   MarkedPapers(
       Handouts handouts,
@@ -50,13 +53,15 @@ class MarkedPapers implements Work {
       Marks marks,
       AnnotationJson json,
       MediaStore store,
-      Works works) {
+      Works works,
+      PaperReaders readers) {
     this.handouts = handouts;
     this.editions = editions;
     this.marks = marks;
     this.json = json;
     this.store = store;
     this.works = works;
+    this.readers = readers;
   }
 
   @Override
@@ -113,7 +118,7 @@ class MarkedPapers implements Work {
     Path directory = store.workDirectory();
     try {
       Path pdf = directory.resolve("marked.pdf");
-      MarkedPdf.write(
+      readers.writeMarked(
           editions.file(handout),
           handouts.get(handout).title(),
           paper.ids().stream().map(id -> named(standing.getOrDefault(id, List.of()))).toList(),
@@ -125,6 +130,10 @@ class MarkedPapers implements Work {
           note(handout),
           new ByteArrayInputStream(version(paper, standing).getBytes(StandardCharsets.UTF_8)));
       Files.deleteIfExists(pdf);
+    } catch (PaperRefused refused) {
+      throw Problem.refused("paper." + refused.reason());
+    } catch (PageRefused refused) {
+      throw Problem.refused("paper.PAGE_" + refused.reason(), refused.page());
     } catch (IOException e) {
       throw Problem.unavailable("disk-full");
     } finally {

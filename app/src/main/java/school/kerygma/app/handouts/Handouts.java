@@ -29,8 +29,10 @@ import school.kerygma.core.handout.SnapTargets;
 import school.kerygma.core.rubric.Grid;
 import school.kerygma.media.office.OfficeConverter;
 import school.kerygma.media.office.OfficeKind;
-import school.kerygma.media.paper.Paper;
 import school.kerygma.media.paper.PaperRefused;
+import school.kerygma.media.worker.OpenPaper;
+import school.kerygma.media.worker.PageRefused;
+import school.kerygma.media.worker.PaperReaders;
 
 /** Takes papers in and hands out their pages. */
 @Service
@@ -69,6 +71,7 @@ public class Handouts {
   private final Handout.PageRepository pages;
   private final MediaStore store;
   private final Works works;
+  private final PaperReaders readers;
   private final TransactionTemplate inTransaction;
   private final Clock clock;
 
@@ -78,6 +81,7 @@ public class Handouts {
       Handout.PageRepository pages,
       MediaStore store,
       Works works,
+      PaperReaders readers,
       TransactionTemplate inTransaction,
       Clock clock) {
     this.handouts = handouts;
@@ -85,6 +89,7 @@ public class Handouts {
     this.pages = pages;
     this.store = store;
     this.works = works;
+    this.readers = readers;
     this.inTransaction = inTransaction;
     this.clock = clock;
   }
@@ -148,7 +153,7 @@ public class Handouts {
         }
         mediaType = office.get().mediaType(); // Its pages are counted when it has become a PDF.
       } else {
-        try (Paper paper = Paper.open(file)) {
+        try (OpenPaper paper = readers.open(file)) {
           mediaType = paper.mediaType();
           count = paper.pageCount();
         }
@@ -159,6 +164,8 @@ public class Handouts {
               t -> keep(owner, handout.get(), fileName, mediaType, counted, file)));
     } catch (PaperRefused refused) {
       throw Problem.refused("paper." + refused.reason(), shortened(fileName, 80));
+    } catch (PageRefused refused) {
+      throw PageReading.problem(refused);
     } catch (IOException e) {
       throw Problem.unavailable("disk-full");
     } finally {

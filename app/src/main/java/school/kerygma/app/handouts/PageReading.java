@@ -1,7 +1,6 @@
 package school.kerygma.app.handouts;
 
 import java.awt.image.BufferedImage;
-import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -18,6 +17,7 @@ import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Lane;
@@ -26,12 +26,13 @@ import school.kerygma.core.handout.Page;
 import school.kerygma.core.rubric.Ruling;
 import school.kerygma.core.rubric.TablePlacer;
 import school.kerygma.core.rubric.WrittenTable;
-import school.kerygma.media.office.DocxTables;
 import school.kerygma.media.office.OfficeConverter;
 import school.kerygma.media.office.OfficeKind;
 import school.kerygma.media.paper.PagePng;
-import school.kerygma.media.paper.Paper;
 import school.kerygma.media.paper.PaperRefused;
+import school.kerygma.media.worker.OpenPaper;
+import school.kerygma.media.worker.PageRefused;
+import school.kerygma.media.worker.PaperReaders;
 
 /** Reads the pages of an edition in the background: words, and a picture in two sizes. */
 @Component
@@ -71,6 +72,7 @@ public class PageReading implements Work {
   private final Editions older;
   private final MediaStore store;
   private final OfficeConverter converter;
+  private final PaperReaders readers;
   private final TransactionTemplate inTransaction;
 
   PageReading(
@@ -82,6 +84,7 @@ public class PageReading implements Work {
       Editions older,
       MediaStore store,
       OfficeConverter converter,
+      PaperReaders readers,
       TransactionTemplate inTransaction) {
     this.editions = editions;
     this.handouts = handouts;
@@ -91,6 +94,7 @@ public class PageReading implements Work {
     this.older = older;
     this.store = store;
     this.converter = converter;
+    this.readers = readers;
     this.inTransaction = inTransaction;
   }
 
@@ -113,7 +117,7 @@ public class PageReading implements Work {
     Handout.Edition edition = editions.findById(subject).orElseThrow(Problem::notFound);
     removePages(edition);
     progress.at(0, 1);
-    try (Paper paper = Paper.open(readable(edition))) {
+    try (OpenPaper paper = readers.open(readable(edition))) {
       inTransaction.executeWithoutResult(
           t -> editions.findById(subject).orElseThrow().counted(paper.pageCount()));
       Map<Integer, List<Ruling>> rulings = tables(edition, paper);
@@ -123,12 +127,20 @@ public class PageReading implements Work {
       }
     } catch (PaperRefused refused) {
       throw Problem.refused("paper." + refused.reason());
+    } catch (PageRefused refused) {
+      throw problem(refused);
     }
     inTransaction.executeWithoutResult(
         t -> {
           older.carryMarks(subject);
           editions.findById(subject).orElseThrow().ready();
         });
+  }
+
+  /** What is told of a page that takes too much. */
+  static Problem problem(PageRefused refused) {
+    String key = refused.page() == 0 ? "paper.WHOLE_" : "paper.PAGE_";
+    return Problem.refused(key + refused.reason(), refused.page());
   }
 
   /** The file that has pages: the paper itself, or the PDF that it is turned into. */
@@ -150,11 +162,11 @@ public class PageReading implements Work {
   }
 
   /** The rulings of pages on which a word processor's file has tables. */
-  private Map<Integer, List<Ruling>> tables(Handout.Edition edition, Paper paper) {
+  private Map<Integer, List<Ruling>> tables(Handout.Edition edition, OpenPaper paper) {
     if (OfficeKind.ofType(edition.mediaType()).filter(k -> k == OfficeKind.DOCX).isEmpty()) {
       return new HashMap<>();
     }
-    List<WrittenTable> tables = DocxTables.read(store.localFile(Handouts.original(edition.id())));
+    List<WrittenTable> tables = readers.tables(store.localFile(Handouts.original(edition.id())));
     return tables.isEmpty()
         ? new HashMap<>()
         : new HashMap<>(
@@ -178,7 +190,8 @@ public class PageReading implements Work {
     return "editions/" + edition + ".pdf";
   }
 
-  private void readPage(Handout.Edition edition, Paper paper, int number, List<Ruling> rulings) {
+  private void readPage(
+      Handout.Edition edition, OpenPaper paper, int number, List<Ruling> rulings) {
     Page page = paper.page(number);
     UUID id =
         inTransaction.execute(
@@ -186,11 +199,15 @@ public class PageReading implements Work {
                 pages.save(new Handout.PageEntity(edition, page, PageRulings.write(rulings))).id());
     inTransaction.executeWithoutResult(
         t -> paper.marks(number, id).forEach(m -> marks.keep(UUID.randomUUID(), m)));
-    boolean photograph = paper.mediaType().equals("image/jpeg");
-    for (Size size : Size.values()) {
-      store.put(
-          picture(id, size),
-          new ByteArrayInputStream(encoded(paper.picture(number, size.width), photograph)));
+    Path directory = store.workDirectory();
+    try {
+      for (Size size : Size.values()) {
+        Path drawn = directory.resolve(size.name());
+        paper.picture(number, size.width, drawn);
+        store.putFile(picture(id, size), drawn);
+      }
+    } finally {
+      FileSystemUtils.deleteRecursively(directory.toFile());
     }
   }
 

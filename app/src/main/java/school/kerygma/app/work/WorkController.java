@@ -35,7 +35,9 @@ class WorkController {
     gate.check(me, Deed.CHANGE, Gate.Kind.WORK, id);
     Works.View view = works.find(id).orElseThrow(Problem::notFound);
     String problem =
-        view.problem().isEmpty() ? "" : words.getMessage(view.problem(), new Object[0], locale);
+        view.problem().isEmpty()
+            ? ""
+            : words.getMessage(view.problem(), new Object[] {view.detail()}, locale);
     return new Bar(view.state().name(), view.percent(), problem);
   }
 

@@ -38,6 +38,10 @@ class WorkItem {
   private int done;
   private int total = 1;
   private @Nullable String problem;
+
+  /** What the words of the problem name. */
+  private @Nullable String problemDetail;
+
   private Instant createdAt;
   private String label;
 
@@ -87,6 +91,10 @@ class WorkItem {
     return problem;
   }
 
+  @Nullable String problemDetail() {
+    return problemDetail;
+  }
+
   String label() {
     return label;
   }
@@ -117,9 +125,9 @@ class WorkItem {
     /** Changes the state unless the work is over: the owner's cancelling wins over everything. */
     @Modifying
     @Query(
-        "update WorkItem w set w.state = :state, w.problem = :problem where w.id = :id"
+        "update WorkItem w set w.state = :state, w.problem = :problem, w.problemDetail = :detail where w.id = :id"
             + " and w.state in (WAITING, RUNNING)")
-    int become(UUID id, Work.State state, @Nullable String problem);
+    int become(UUID id, Work.State state, @Nullable String problem, @Nullable String detail);
 
     @Transactional
     @Modifying

@@ -118,7 +118,7 @@ class WorkRunner implements SmartLifecycle {
       return;
     }
     Work work = work(item.kind());
-    if (become(id, Work.State.RUNNING, null) == 0) {
+    if (become(id, Work.State.RUNNING, null, null) == 0) {
       return; // Cancelled at this very moment; who cancelled has cleared it.
     }
     Work.Progress progress =
@@ -128,21 +128,29 @@ class WorkRunner implements SmartLifecycle {
             () -> items.stateOf(id) == Work.State.CANCELLED);
     try {
       work.run(item.subjectId(), progress);
-      become(id, Work.State.DONE, null);
+      become(id, Work.State.DONE, null, null);
     } catch (Work.Cancelled e) {
       work.clear(item.subjectId());
     } catch (Problem e) {
       work.clear(item.subjectId());
-      become(id, Work.State.FAILED, e.key());
+      become(
+          id,
+          Work.State.FAILED,
+          e.key(),
+          e.details().length == 0 ? null : String.valueOf(e.details()[0]));
     } catch (RuntimeException | StackOverflowError e) {
       LOG.error("Work {} on {} failed", item.kind(), item.subjectId(), e);
       work.clear(item.subjectId());
-      become(id, Work.State.FAILED, "problem.work");
+      become(id, Work.State.FAILED, "problem.work", null);
     }
   }
 
-  private int become(UUID id, Work.State state, @org.jspecify.annotations.Nullable String problem) {
-    Integer changed = inTransaction.execute(t -> items.become(id, state, problem));
+  private int become(
+      UUID id,
+      Work.State state,
+      @org.jspecify.annotations.Nullable String problem,
+      @org.jspecify.annotations.Nullable String detail) {
+    Integer changed = inTransaction.execute(t -> items.become(id, state, problem, detail));
     return changed == null ? 0 : changed;
   }
 }

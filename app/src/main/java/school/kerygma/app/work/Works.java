@@ -25,8 +25,10 @@ public class Works implements Gate.CircleSource {
    *
    * @param percent 0 to 100
    * @param problem key of the words that say what went wrong, or empty
+   * @param detail what those words name, or empty
    */
-  public record View(UUID id, UUID subject, Work.State state, int percent, String problem) {}
+  public record View(
+      UUID id, UUID subject, Work.State state, int percent, String problem, String detail) {}
 
   private final WorkItem.Repository items;
   private final ObjectProvider<WorkRunner> runner;
@@ -43,8 +45,9 @@ public class Works implements Gate.CircleSource {
    *
    * @param label what it was about
    * @param problem key of the words that say what went wrong
+   * @param detail what those words name, or empty
    */
-  public record Failed(UUID id, String label, String problem) {}
+  public record Failed(UUID id, String label, String problem, String detail) {}
 
   /** Starts work once the transaction around this call is committed. */
   public UUID start(String kind, UUID subject, UUID owner) {
@@ -86,7 +89,7 @@ public class Works implements Gate.CircleSource {
   @Transactional(readOnly = true)
   public List<Failed> failed(UUID owner, String kind) {
     return items.failed(owner, kind).stream()
-        .map(w -> new Failed(w.id(), w.label(), view(w).problem()))
+        .map(w -> new Failed(w.id(), w.label(), view(w).problem(), view(w).detail()))
         .toList();
   }
 
@@ -109,7 +112,12 @@ public class Works implements Gate.CircleSource {
     int percent = w.total() == 0 ? 0 : Math.min(100, 100 * w.done() / w.total());
     String problem = w.problem() == null ? "" : w.problem();
     return new View(
-        w.id(), w.subjectId(), w.state(), w.state() == Work.State.DONE ? 100 : percent, problem);
+        w.id(),
+        w.subjectId(),
+        w.state(),
+        w.state() == Work.State.DONE ? 100 : percent,
+        problem,
+        w.problemDetail() == null ? "" : w.problemDetail());
   }
 
   @Override

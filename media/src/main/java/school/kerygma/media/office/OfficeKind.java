@@ -7,6 +7,7 @@ import java.nio.charset.CharacterCodingException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.Enumeration;
 import java.util.Locale;
 import java.util.Optional;
@@ -26,6 +27,11 @@ public enum OfficeKind {
 
   private static final int MAX_ENTRIES = 5_000;
   private static final long MAX_UNFOLDED = 300L * 1024 * 1024;
+
+  /** The text of two hundred pages has about two million letters, and ten times as much markup. */
+  private static final long MAX_XML = 48L << 20;
+
+  private static final int HEAD_BYTES = 4_096;
   private static final long MAX_MARKDOWN = 2L * 1024 * 1024;
 
   private final String extension;
@@ -122,6 +128,15 @@ public enum OfficeKind {
     }
   }
 
+  /**
+   * Whether a part declares types of its own, and with them entities that may unfold without end:
+   * ECMA-376, part 2, 8.1.4 forbids it in DOCX and PPTX, and no writer of ODF does so.
+   */
+  private static boolean declaresTypes(byte[] head) {
+    String ascii = new String(head, StandardCharsets.ISO_8859_1).replace("\0", "");
+    return ascii.contains("<!DOCTYPE") || ascii.contains("<!ENTITY");
+  }
+
   /** Counts what is really in it: what the zip's table says is not to be believed. */
   private static void check(ZipFile zip) throws IOException {
     if (zip.size() > MAX_ENTRIES) {
@@ -131,13 +146,23 @@ public enum OfficeKind {
     byte[] buffer = new byte[64 * 1024];
     for (Enumeration<? extends ZipEntry> entries = zip.entries(); entries.hasMoreElements(); ) {
       ZipEntry entry = entries.nextElement();
+      boolean xml = entry.getName().endsWith(".xml") || entry.getName().endsWith(".rels");
+      long own = 0;
+      byte[] head = new byte[0];
       try (InputStream in = zip.getInputStream(entry)) {
         for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
           all += n;
-          if (all > MAX_UNFOLDED) {
+          own += n;
+          if (head.length == 0) {
+            head = Arrays.copyOf(buffer, Math.min(n, HEAD_BYTES));
+          }
+          if (all > MAX_UNFOLDED || xml && own > MAX_XML) {
             throw new PaperRefused(Reason.SWELLS);
           }
         }
+      }
+      if (xml && declaresTypes(head)) {
+        throw new PaperRefused(Reason.DAMAGED);
       }
       if (entry.getName().equals("META-INF/manifest.xml")) {
         try (InputStream in = zip.getInputStream(entry)) {

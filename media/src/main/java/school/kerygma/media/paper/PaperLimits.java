@@ -12,6 +12,22 @@ public final class PaperLimits {
   /** Pixels of a picture, alone or inside a PDF: a scan of A3 at 600 dpi is 70 million. */
   public static final long PICTURE_PIXELS = 100_000_000;
 
+  /** Pixels of a page's picture: a page ten times as long as it is wide, 1,800 pixels wide. */
+  static final long DRAWN_PIXELS = 36_000_000;
+
+  /**
+   * How high a picture of some width is.
+   *
+   * @throws PaperRefused if it would be too large
+   */
+  static int heightPx(double width, double height, int widthPx) {
+    double heightPx = Math.max(1, height * widthPx / width);
+    if (!(heightPx * widthPx <= DRAWN_PIXELS)) {
+      throw new PaperRefused(PaperRefused.Reason.PAGE_TOO_LARGE);
+    }
+    return (int) Math.round(heightPx);
+  }
+
   /** Bytes that one compressed stream, and all of a file, may unfold to. */
   public static final long STREAM_BYTES = 256L * 1024 * 1024;
 

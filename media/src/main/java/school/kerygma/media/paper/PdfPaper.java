@@ -44,14 +44,14 @@ final class PdfPaper extends Paper {
       document = Loader.loadPDF(bytes);
     } catch (InvalidPasswordException e) {
       throw new PaperRefused(Reason.ENCRYPTED);
-    } catch (IOException | RuntimeException e) {
+    } catch (IOException | RuntimeException | StackOverflowError e) {
       throw new PaperRefused(Reason.DAMAGED);
     }
     try {
       checkPages(document);
       checkPictures(document);
       return new PdfPaper(document);
-    } catch (RuntimeException e) {
+    } catch (RuntimeException | StackOverflowError e) {
       document.close();
       throw e instanceof PaperRefused refused ? refused : new PaperRefused(Reason.DAMAGED);
     }
@@ -139,6 +139,7 @@ final class PdfPaper extends Paper {
     PDRectangle box = page.getCropBox();
     boolean turned = page.getRotation() % 180 != 0;
     float points = turned ? box.getHeight() : box.getWidth();
+    PaperLimits.heightPx(points, turned ? box.getWidth() : box.getHeight(), widthPx);
     try {
       return renderer.renderImage(number - 1, widthPx / points, ImageType.RGB);
     } catch (IOException | RuntimeException e) {

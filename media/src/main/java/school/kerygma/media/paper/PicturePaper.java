@@ -19,6 +19,9 @@ import school.kerygma.media.paper.PaperRefused.Reason;
 /** A picture as a paper of one page without words. Its longer side counts as 11 inches. */
 final class PicturePaper extends Paper {
 
+  /** The widest picture that is asked for. */
+  private static final int LARGEST_WIDTH = 1_800;
+
   private static final double LONGER_SIDE_POINTS = 792;
 
   private final BufferedImage image;
@@ -41,6 +44,7 @@ final class PicturePaper extends Paper {
         if ((long) reader.getWidth(0) * reader.getHeight(0) > PaperLimits.PICTURE_PIXELS) {
           throw new PaperRefused(Reason.PAGE_TOO_LARGE);
         }
+        PaperLimits.heightPx(reader.getWidth(0), reader.getHeight(0), LARGEST_WIDTH);
         return new PicturePaper(reader.read(0), mediaType);
       } catch (RuntimeException e) {
         // The readers of the JDK answer damaged files with all kinds of runtime exceptions.
@@ -79,7 +83,7 @@ final class PicturePaper extends Paper {
 
   @Override
   public BufferedImage picture(int number, int widthPx) {
-    int height = Math.max(1, Math.round((float) image.getHeight() * widthPx / image.getWidth()));
+    int height = PaperLimits.heightPx(image.getWidth(), image.getHeight(), widthPx);
     BufferedImage scaled = new BufferedImage(widthPx, height, BufferedImage.TYPE_INT_RGB);
     Graphics2D g = scaled.createGraphics();
     g.setRenderingHint(

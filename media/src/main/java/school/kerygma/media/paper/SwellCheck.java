@@ -5,6 +5,8 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.PushbackInputStream;
 import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.zip.InflaterInputStream;
 import school.kerygma.media.paper.PaperRefused.Reason;
 
@@ -17,6 +19,7 @@ final class SwellCheck {
 
   private static final byte[] STREAM = {'s', 't', 'r', 'e', 'a', 'm'};
   private static final int LAYERS = 4;
+  private static final int DICTIONARY_BYTES = 4_096;
 
   private long all;
 
@@ -29,7 +32,38 @@ final class SwellCheck {
       while (data < pdf.length && (pdf[data] == '\r' || pdf[data] == '\n')) {
         data++;
       }
-      check.unfold(new ByteArrayInputStream(pdf, data, pdf.length - data), LAYERS);
+      ByteArrayInputStream raw = new ByteArrayInputStream(pdf, data, pdf.length - data);
+      List<String> filters = FilterChain.named(dictionary(pdf, at));
+      if (filters.size() > 1) {
+        check.measure(FilterChain.unfold(raw, filters));
+        raw.reset();
+      }
+      check.unfold(raw, LAYERS);
+    }
+  }
+
+  /** What stands before a stream, as far back as a dictionary may begin. */
+  private static String dictionary(byte[] pdf, int at) {
+    int from = Math.max(0, at - DICTIONARY_BYTES);
+    String before = new String(pdf, from, at - from, StandardCharsets.ISO_8859_1);
+    return before.substring(Math.max(0, before.lastIndexOf(" obj")));
+  }
+
+  /** Counts what a chain of filters unfolds to. */
+  private void measure(InputStream unfolded) {
+    long own = 0;
+    byte[] buffer = new byte[64 * 1024];
+    try {
+      for (int n = unfolded.read(buffer); n >= 0; n = unfolded.read(buffer)) {
+        own += n;
+        all += n;
+        if (own > PaperLimits.STREAM_BYTES || all > PaperLimits.ALL_STREAMS_BYTES) {
+          throw new PaperRefused(Reason.SWELLS);
+        }
+      }
+    } catch (IOException damaged) {
+      // The reader will say so; what came until then was counted.
+      return;
     }
   }
 

@@ -133,6 +133,67 @@ class HostilePapersTest {
     assertRefused(file("bomb2.pdf", bomb), Reason.SWELLS);
   }
 
+  /** Runs of 128 zeros (ISO 32000-1, 7.4.5), as the inflated bytes of a deflated stream. */
+  private static byte[] runs(int megabytes) throws IOException {
+    byte[] pairs = new byte[2 * megabytes * 8192];
+    for (int i = 0; i < pairs.length; i += 2) {
+      pairs[i] = (byte) 129; // 257 - 129 = 128 times
+    }
+    return pairs;
+  }
+
+  @Test
+  void aPdfOfSixteenKilobytesWhoseFiltersUnfoldOneAnother() throws IOException {
+    byte[] once = pdfWith(deflated(runs(300)), "[/FlateDecode /RunLengthDecode]");
+    assertThat(once.length).isLessThan(16_000);
+    assertRefused(file("runs.pdf", once), Reason.SWELLS);
+    byte[] named = pdfWith(deflated(runs(300)), "[/F#6cateDecode /RL]");
+    assertRefused(file("named.pdf", named), Reason.SWELLS);
+  }
+
+  @Test
+  void aPdfWhoseDeflatedStreamIsWrittenInLetters() throws IOException {
+    StringBuilder hex = new StringBuilder();
+    for (byte b : zeros(300)) {
+      hex.append("%02x".formatted(b));
+    }
+    assertRefused(
+        file(
+            "hex.pdf",
+            pdfWith(
+                (hex + ">").getBytes(StandardCharsets.US_ASCII), "[/ASCIIHexDecode /FlateDecode]")),
+        Reason.SWELLS);
+  }
+
+  @Test
+  void aPageTreeFiveThousandDeep() throws IOException {
+    StringBuilder pdf =
+        new StringBuilder("%PDF-1.4\n1 0 obj <</Type/Catalog/Pages 2 0 R>> endobj\n");
+    for (int i = 2; i < 5_002; i++) {
+      pdf.append(i)
+          .append(" 0 obj <</Type/Pages/Count 1/Kids[")
+          .append(i + 1)
+          .append(" 0 R]>> endobj\n");
+    }
+    pdf.append(
+        "5002 0 obj <</Type/Page/MediaBox[0 0 100 100]>> endobj\ntrailer <</Root 1 0 R>>\n%%EOF\n");
+    Path deep = file("deep.pdf", pdf.toString().getBytes(StandardCharsets.US_ASCII));
+    assertThatThrownBy(
+            () -> {
+              try (Paper paper = Paper.open(deep)) {
+                paper.picture(1, 100);
+              }
+            })
+        .isInstanceOf(PaperRefused.class);
+  }
+
+  @Test
+  void aPictureThreePointsWideAndSixtyFiveThousandHigh() throws IOException {
+    Path strip = directory.resolve("strip.png");
+    ImageIO.write(new BufferedImage(3, 65_000, BufferedImage.TYPE_INT_RGB), "png", strip.toFile());
+    assertRefused(strip, Reason.PAGE_TOO_LARGE);
+  }
+
   @Test
   void aDamagedPicture() throws IOException {
     Path whole = directory.resolve("whole.png");
