@@ -1,6 +1,14 @@
-// Talks to the server: adds the CSRF token, asks for JSON, turns problems into errors with their sentence.
+// Talks to the server: adds the CSRF token, asks for JSON, turns problems into errors with their sentence. While the server
+// asks to come again (503), it is asked again after the time that it names.
 
-const token = document.querySelector('meta[name="csrf"]')?.content ?? '';
+let current = document.querySelector('meta[name="csrf"]')?.content ?? '';
+
+/** The token that proves that a request comes from this page. */
+export function token() {
+  return current;
+}
+
+const MOST_TRIES = 8;
 
 export class Refused extends Error {
   constructor(status, detail) {
@@ -9,8 +17,27 @@ export class Refused extends Error {
   }
 }
 
-export async function send(method, url, body, options = {}) {
-  const headers = { 'X-CSRF-TOKEN': token, Accept: 'application/json' };
+/** Who signed in anew in another tab has another token: this page is asked for it. */
+async function freshToken() {
+  const answer = await fetch(location.href, { headers: { Accept: 'text/html' } });
+  const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
+  const found = page.querySelector('meta[name="csrf"]')?.content;
+  const changed = Boolean(found) && found !== current;
+  current = found ?? current;
+  return changed;
+}
+
+/** Waits as long as the server asks for, and a little more, so that not all come back at once. */
+export function later(answer, tries) {
+  const seconds = Number(answer.headers.get('Retry-After') ?? 2);
+  return new Promise((again) => setTimeout(again, 1000 * seconds * (1 + Math.random() * Math.min(4, tries))));
+}
+
+/**
+ * @param options of fetch; `once` is a key under which the server does it once, however often it is sent
+ */
+export async function send(method, url, body, { once, ...options } = {}) {
+  const headers = { Accept: 'application/json', ...(once ? { Once: once } : {}) };
   let payload = body;
   if (body instanceof Blob || body instanceof ArrayBuffer) {
     headers['Content-Type'] = 'application/octet-stream';
@@ -18,7 +45,17 @@ export async function send(method, url, body, options = {}) {
     headers['Content-Type'] = 'application/json';
     payload = typeof body === 'string' ? body : JSON.stringify(body);
   }
-  const answer = await fetch(url, { method, headers, body: payload, redirect: 'manual', ...options });
+  let answer;
+  for (let tries = 1; ; tries += 1) {
+    answer = await fetch(url, { method, headers: { 'X-CSRF-TOKEN': current, ...headers }, body: payload, redirect: 'manual', ...options });
+    if (answer.status === 503 && tries < MOST_TRIES && !options.signal) {
+      await later(answer, tries);
+    } else if (answer.status === 403 && tries === 1 && (await freshToken().catch(() => false))) {
+      continue;
+    } else {
+      break;
+    }
+  }
   if (answer.type === 'opaqueredirect') {
     throw new Refused(401, '');
   }
@@ -29,8 +66,6 @@ export async function send(method, url, body, options = {}) {
   const text = await answer.text();
   return text ? JSON.parse(text) : null;
 }
-
-export { token };
 
 export function clock(ms) {
   const seconds = Math.max(0, Math.round(ms / 1000));

@@ -4,6 +4,8 @@ import { send } from './api.js';
 
 const EVERY_MS = 5000;
 const JUMP_MS = 400;
+/** An hour of reports; a page that is left open for longer without a line keeps the last. */
+const MOST_UNSENT = 720;
 
 export class Beacons {
   #score;
@@ -71,9 +73,11 @@ export class Beacons {
         this.#unsent.shift();
       }
     } catch (e) {
-      if (e.status >= 400 && e.status < 500) {
+      // Signed out in another tab, or the session over: signed in again, it is sent. Busy: it is sent later.
+      if (e.status >= 400 && e.status < 500 && ![401, 403, 408, 429].includes(e.status)) {
         this.#unsent.shift(); // It will not be taken another time either.
       }
+      this.#unsent.splice(0, Math.max(0, this.#unsent.length - MOST_UNSENT));
     } finally {
       this.#sending = false;
     }

@@ -2,6 +2,16 @@
 import { send, token } from './api.js';
 
 const EVERY_MS = 700;
+const keys = new Map();
+
+/** The same key for the same file, as long as this page is open. */
+function keyOf(file) {
+  const name = [file.name, file.size, file.lastModified].join('/');
+  if (!keys.has(name)) {
+    keys.set(name, crypto.randomUUID());
+  }
+  return keys.get(name);
+}
 
 document.addEventListener('alpine:init', () => {
   Alpine.data('workbar', () => ({
@@ -126,12 +136,19 @@ document.addEventListener('alpine:init', () => {
       return new Promise((done) => {
         const request = new XMLHttpRequest(); // fetch cannot tell how much has been sent
         request.open('POST', '/handouts');
-        request.setRequestHeader('X-CSRF-TOKEN', token);
+        request.setRequestHeader('X-CSRF-TOKEN', token());
+        request.setRequestHeader('Once', keyOf(file)); // A file that is let go of twice is brought in once.
         request.setRequestHeader('Accept', 'application/json');
         request.upload.onprogress = (e) => {
           this.percent = Math.round((100 * e.loaded) / e.total);
         };
-        request.onload = () => done(request.status === 200 ? '' : this.why(request));
+        request.onload = () => {
+          if (request.status === 503) {
+            setTimeout(() => done(this.bring(file)), 1000 * Number(request.getResponseHeader('Retry-After') ?? 2));
+          } else {
+            done(request.status === 200 ? '' : this.why(request));
+          }
+        };
         request.onerror = () => done(this.why(request));
         request.send(form);
       });

@@ -24,6 +24,7 @@ document.addEventListener('alpine:init', () => {
       }
       event.preventDefault();
       const body = new URLSearchParams(new FormData(form, event.submitter));
+      body.set('once', crypto.randomUUID()); // Accepted, left out and accepted again are three deeds.
       this.problem = '';
       const mending = form.querySelector('details[open]');
       if (mending) {

@@ -129,53 +129,112 @@ public class Editions {
     return new Way(new Carry(before.pages(), after.pages()), 0, after.ids());
   }
 
-  /** Puts the marks of the edition before on one that has just been read. */
+  /**
+   * Puts the marks of the edition before on one that has just been read.
+   *
+   * @return whether every cover has a sure place
+   */
   @Transactional
-  void carryMarks(UUID edition) {
+  boolean carryMarks(UUID edition) {
     Handout.Edition newest = editions.findById(edition).orElseThrow();
-    ready(newest.handout().id()).stream()
-        .filter(e -> e.number() < newest.number())
-        .findFirst()
-        .ifPresent(before -> carryMarks(content(before), content(newest)));
+    return before(newest).map(b -> carryMarks(content(b), content(newest))).orElse(true);
   }
 
-  private void carryMarks(Content before, Content after) {
+  private Optional<Handout.Edition> before(Handout.Edition edition) {
+    return ready(edition.handout().id()).stream()
+        .filter(e -> e.number() < edition.number())
+        .findFirst();
+  }
+
+  private boolean carryMarks(Content before, Content after) {
     List<StandingMark> own = marks.ofPages(before.ids());
     if (own.isEmpty()) {
-      return;
+      return true;
     }
     Carry carry = new Carry(before.pages(), after.pages());
     List<Mark> there =
         new ArrayList<>(marks.ofPages(after.ids()).stream().map(StandingMark::mark).toList());
+    boolean sure = true;
     for (StandingMark mark : own) {
-      Optional<Mark> carried = carried(mark.mark(), carry, before, after);
-      if (carried.isEmpty()) {
+      Carry.Covered carried = carried(mark.mark(), carry, before, after);
+      sure &= carried.sure() || mark.mark().kind() != Mark.Kind.COVER;
+      if (carried.covers().isEmpty()) {
         mark.lose();
-      } else if (there.stream().noneMatch(m -> same(m, carried.get()))) {
-        marks.save(new StandingMark(UUID.randomUUID(), carried.get(), clock.instant()));
-        there.add(carried.get());
+      }
+      for (Mark now : carried.covers()) {
+        if (there.stream().noneMatch(m -> same(m, now))) {
+          marks.save(new StandingMark(UUID.randomUUID(), now, clock.instant()));
+          there.add(now);
+        }
       }
     }
+    return sure;
   }
 
-  private static Optional<Mark> carried(Mark mark, Carry carry, Content before, Content after) {
+  /** Where a mark is now: a cover perhaps on several pages, any other on one or none. */
+  private static Carry.Covered carried(Mark mark, Carry carry, Content before, Content after) {
     int page = before.ids().indexOf(mark.pageId());
-    Optional<Mark> found = carry.mark(mark, page, after.ids());
     boolean picture =
         before.pages().get(page).words().isEmpty()
             && page < after.ids().size()
             && after.pages().get(page).words().isEmpty();
+    if (mark.kind() == Mark.Kind.COVER && !picture) {
+      return carry.cover(mark, page, after.ids());
+    }
+    Optional<Mark> found = carry.mark(mark, page, after.ids());
     // Nothing can be read on a picture: its marks, and above all its covers, stay where they are.
-    return found.isEmpty() && picture
-        ? Optional.of(
-            new Mark(
-                mark.kind(),
-                after.ids().get(page),
-                mark.boxes(),
-                mark.number(),
-                mark.words(),
-                mark.ink()))
-        : found;
+    Optional<Mark> now =
+        found.isEmpty() && picture
+            ? Optional.of(
+                new Mark(
+                    mark.kind(),
+                    after.ids().get(page),
+                    mark.boxes(),
+                    mark.number(),
+                    mark.words(),
+                    mark.ink()))
+            : found;
+    // Whether another picture shows the same at the same place, nobody but its teacher can tell.
+    return new Carry.Covered(now.stream().toList(), found.isPresent() || !picture);
+  }
+
+  /**
+   * An edition that was read and waits for its teacher.
+   *
+   * @param unsure the covers of the edition before that have no sure place in it
+   */
+  public record Held(UUID edition, Content content, List<MarkView> unsure) {}
+
+  /** The edition that waits until its teacher has decided about covers. */
+  public Optional<Held> held(UUID handout) {
+    return editions.ofHandouts(List.of(handout)).stream()
+        .filter(Handout.Edition::isHeld)
+        .findFirst()
+        .map(
+            e ->
+                new Held(
+                    e.id(),
+                    content(e),
+                    before(e).map(b -> unsure(content(b), content(e))).orElse(List.of())));
+  }
+
+  private List<MarkView> unsure(Content before, Content after) {
+    Carry carry = new Carry(before.pages(), after.pages());
+    return marks.ofPages(before.ids()).stream()
+        .filter(m -> m.mark().kind() == Mark.Kind.COVER)
+        .filter(m -> !carried(m.mark(), carry, before, after).sure())
+        .map(m -> MarkView.of(new Marks.Standing(m.getId(), m.mark(), m.isLost())))
+        .toList();
+  }
+
+  /** Lets the held edition take the place of the one before: its teacher has looked at it. */
+  @Transactional
+  public void release(UUID handout) {
+    editions.ofHandouts(List.of(handout)).stream()
+        .filter(Handout.Edition::isHeld)
+        .findFirst()
+        .orElseThrow(() -> Problem.conflict("edition-not-held"))
+        .ready();
   }
 
   /** A mark that the new file brought with it is not put there a second time. */

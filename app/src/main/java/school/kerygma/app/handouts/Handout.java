@@ -61,6 +61,10 @@ class Handout {
     private String mediaType;
     private int pages;
     private boolean ready;
+
+    /** It has been read, and waits until its teacher has decided about covers. */
+    private boolean held;
+
     private Instant createdAt;
 
     @SuppressWarnings("NullAway.Init")
@@ -115,6 +119,15 @@ class Handout {
 
     void ready() {
       this.ready = true;
+      this.held = false;
+    }
+
+    boolean isHeld() {
+      return held;
+    }
+
+    void hold() {
+      this.held = true;
     }
   }
 

@@ -67,6 +67,7 @@ class HandoutController {
   private static final int MOST_WORDS_A_SENTENCE = 40;
 
   private final Handouts handouts;
+  private final Editions editions;
   private final Facts facts;
   private final Rubrics rubrics;
   private final GlossaryWords words;
@@ -79,6 +80,7 @@ class HandoutController {
 
   HandoutController(
       Handouts handouts,
+      Editions editions,
       Facts facts,
       Rubrics rubrics,
       GlossaryWords words,
@@ -94,6 +96,7 @@ class HandoutController {
     this.names = names;
     this.json = json;
     this.handouts = handouts;
+    this.editions = editions;
     this.facts = facts;
     this.rubrics = rubrics;
     this.sections = sections;
@@ -131,12 +134,18 @@ class HandoutController {
       @RequestParam(defaultValue = "1") int at,
       @RequestParam(defaultValue = "0") int made,
       @RequestParam(defaultValue = "0") int without,
+      @RequestParam(defaultValue = "false") boolean held,
       Model model) {
     gate.check(me, Deed.SEE, Gate.Kind.HANDOUT, id);
     model.addAttribute("made", made);
     model.addAttribute("without", without);
-    Handouts.View handout = handouts.get(id);
+    Optional<Editions.Held> waiting = held ? editions.held(id) : Optional.empty();
+    Handouts.View handout =
+        waiting
+            .map(h -> handouts.withPages(id, h.content().ids()))
+            .orElseGet(() -> handouts.get(id));
     model.addAttribute("handout", handout);
+    model.addAttribute("looking", waiting.isPresent());
     Facts.Said said = facts.of(id);
     model.addAttribute("said", said);
     model.addAttribute("outline", said.outline());

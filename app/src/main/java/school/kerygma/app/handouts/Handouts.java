@@ -7,6 +7,7 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Clock;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -45,7 +46,8 @@ public class Handouts {
    * @param ready whether an edition can be shown
    * @param edition the number of the newest, from 1
    * @param shown the pages of the newest that has been read
-   * @param work that reads the newest, if it is not read yet
+   * @param work that reads the newest, if it is being read
+   * @param held whether the newest has been read and waits for a decision about covers
    */
   public record View(
       UUID id,
@@ -54,7 +56,8 @@ public class Handouts {
       boolean ready,
       int edition,
       List<PageView> shown,
-      Works.@Nullable View work) {}
+      Works.@Nullable View work,
+      boolean held) {}
 
   /**
    * A page that has the words that were asked for.
@@ -132,8 +135,13 @@ public class Handouts {
   }
 
   private void checkNoneIsRead(UUID handout) {
-    if (editions.ofHandouts(List.of(handout)).stream().anyMatch(e -> !e.isReady())) {
-      throw Problem.conflict("edition-reading");
+    for (Handout.Edition edition : editions.ofHandouts(List.of(handout))) {
+      if (edition.isHeld()) {
+        throw Problem.conflict("edition-held");
+      }
+      if (!edition.isReady()) {
+        throw Problem.conflict("edition-reading");
+      }
     }
   }
 
@@ -246,9 +254,15 @@ public class Handouts {
                   !own.isEmpty(),
                   e.number(),
                   own,
-                  e.isReady() ? null : work.get(e.id()));
+                  e.isReady() || e.isHeld() ? null : underway(work.get(e.id())),
+                  e.isHeld());
             })
         .toList();
+  }
+
+  /** A bar is shown only of what goes on: one of what is over would have the page loaded again. */
+  private static Works.@Nullable View underway(Works.@Nullable View work) {
+    return work == null || work.state().isOver() ? null : work;
   }
 
   @Transactional(readOnly = true)
@@ -341,6 +355,21 @@ public class Handouts {
   @Transactional(readOnly = true)
   public Optional<UUID> ownerOf(UUID handout) {
     return handouts.findById(handout).map(Handout::ownerId);
+  }
+
+  /** Whether a page belongs to an edition that others than its teacher may see. */
+  @Transactional(readOnly = true)
+  public boolean isOut(UUID page) {
+    return pages.whole(page).filter(p -> p.edition().isReady()).isPresent();
+  }
+
+  /** The handout with the pages of its held edition in place of those that are shown. */
+  @Transactional(readOnly = true)
+  View withPages(UUID id, Collection<UUID> held) {
+    View v = get(id);
+    List<PageView> own =
+        pages(held).values().stream().sorted(Comparator.comparing(PageView::number)).toList();
+    return new View(v.id(), v.title(), own.size(), true, v.edition(), own, null, true);
   }
 
   /** To which handout a page belongs. */

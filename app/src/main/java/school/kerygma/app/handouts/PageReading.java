@@ -132,8 +132,13 @@ public class PageReading implements Work {
     }
     inTransaction.executeWithoutResult(
         t -> {
-          older.carryMarks(subject);
-          editions.findById(subject).orElseThrow().ready();
+          boolean sure = older.carryMarks(subject);
+          Handout.Edition read = editions.findById(subject).orElseThrow();
+          if (sure) {
+            read.ready();
+          } else {
+            read.hold();
+          }
         });
   }
 

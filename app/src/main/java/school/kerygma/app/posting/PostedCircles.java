@@ -74,6 +74,12 @@ class PostedCircles implements Gate.CircleSource {
         yield new Circle(owner::contains, readers.students(), readers.guardians());
       }
       case PAGE -> {
+        if (!handouts.isOut(id)) {
+          yield handouts
+              .ownerOfPage(id)
+              .map(owner -> Circle.ofTeachers(Set.of(owner)))
+              .orElse(Circle.NOBODY);
+        }
         List<DeliveryView> all = new ArrayList<>(postings.ofWalkthroughs(scores.showing(id)));
         handouts.handoutOfPage(id).ifPresent(handout -> all.addAll(readingOf(handout)));
         yield shared(handouts.ownerOfPage(id), all);

@@ -22,6 +22,7 @@ import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.handouts.Editions;
 import school.kerygma.app.handouts.Facts;
 import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.handouts.PageReading;
 import school.kerygma.app.handouts.Rubrics;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.annotation.Carry;
@@ -48,6 +49,7 @@ class EditionController {
 
   private final Handouts handouts;
   private final Editions editions;
+  private final PageReading reading;
   private final Facts facts;
   private final Rubrics rubrics;
   private final Scripts scripts;
@@ -56,12 +58,14 @@ class EditionController {
   EditionController(
       Handouts handouts,
       Editions editions,
+      PageReading reading,
       Facts facts,
       Rubrics rubrics,
       Scripts scripts,
       Gate gate) {
     this.handouts = handouts;
     this.editions = editions;
+    this.reading = reading;
     this.facts = facts;
     this.rubrics = rubrics;
     this.scripts = scripts;
@@ -85,6 +89,7 @@ class EditionController {
   String changes(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
     model.addAttribute("handout", handouts.get(id));
+    model.addAttribute("held", editions.held(id).orElse(null));
     List<Editions.Content> all = editions.of(id);
     if (all.size() > 1) {
       EditionChanges changes =
@@ -102,6 +107,22 @@ class EditionController {
       model.addAttribute("movable", stops.stream().anyMatch(Shown::same));
     }
     return "walkthroughs/edition";
+  }
+
+  /** Lets an edition go up whose covers its teacher has looked at. */
+  @PostMapping("/handouts/{id}/edition/release")
+  String release(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+    editions.release(id);
+    return "redirect:/handouts/" + id + "/edition";
+  }
+
+  /** Leaves an edition out that waits; the one before stays. */
+  @PostMapping("/handouts/{id}/edition/leave")
+  String leave(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+    editions.held(id).ifPresent(h -> reading.clear(h.edition()));
+    return "redirect:/handouts/" + id;
   }
 
   /** Shows the newest edition at every stop whose words are still the same. */

@@ -2,7 +2,9 @@ package school.kerygma.core.annotation;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.UUID;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Page;
@@ -64,9 +66,8 @@ public final class Carry {
     if (!goesWithWords || before.within(page, mark.boxes()).isEmpty()) {
       return near(page, Box.around(mark.boxes())).map(s -> shifted(mark, s, pages));
     }
-    // A name that stood in three places and now stands in two is still covered in these two.
     return landed(page, mark.boxes())
-        .filter(l -> l.whole() || mark.kind() == Mark.Kind.COVER)
+        .filter(Landed::whole)
         .map(
             l ->
                 mark.kind() == Mark.Kind.INK
@@ -77,6 +78,63 @@ public final class Carry {
                         l.boxes(),
                         mark.number(),
                         mark.words()));
+  }
+
+  /**
+   * Where a cover lies now.
+   *
+   * @param covers one for each page on which its words stand now
+   * @param sure false if some of what it covered was not found again: it may stand there open, in
+   *     other words or at another place
+   */
+  public record Covered(List<Mark> covers, boolean sure) {}
+
+  /**
+   * Carries a cover over. Its lines may have come to stand on several pages: each of them is
+   * covered where it stands.
+   *
+   * @param page index of its page, from 0
+   * @param pages the ids of the newer edition's pages
+   */
+  public Covered cover(Mark cover, int page, List<UUID> pages) {
+    if (before.within(page, cover.boxes()).isEmpty()) {
+      Optional<Mark> moved = mark(cover, page, pages);
+      return new Covered(moved.stream().toList(), moved.isPresent());
+    }
+    boolean sure = true;
+    Map<Integer, List<Box>> byPage = new TreeMap<>();
+    for (Box box : cover.boxes()) {
+      List<Placed> own = before.within(page, List.of(box));
+      List<Placed> here = new ArrayList<>();
+      for (List<Placed> stretch : before.stretches(own)) {
+        List<Placed> found = foundOnPages(stretch);
+        sure &= !found.isEmpty();
+        here.addAll(found);
+      }
+      sure &= !own.isEmpty();
+      boolean onePage = here.stream().map(Placed::page).distinct().count() == 1;
+      if (onePage && here.size() == own.size() && asBefore(own, here)) {
+        Shift shift = shift(own, here);
+        byPage.computeIfAbsent(shift.page(), p -> new ArrayList<>()).add(shift.of(box));
+      } else {
+        Map<Integer, List<Placed>> parts = new TreeMap<>();
+        here.forEach(p -> parts.computeIfAbsent(p.page(), k -> new ArrayList<>()).add(p));
+        parts.forEach(
+            (on, words) ->
+                byPage.computeIfAbsent(on, p -> new ArrayList<>()).addAll(PaperText.lines(words)));
+      }
+    }
+    List<Mark> covers = new ArrayList<>();
+    byPage.forEach(
+        (on, boxes) ->
+            covers.add(
+                new Mark(
+                    Mark.Kind.COVER,
+                    pages.get(on),
+                    boxes.stream().distinct().toList(),
+                    0,
+                    cover.words())));
+    return new Covered(covers, sure);
   }
 
   private static Mark shifted(Mark mark, Shift by, List<UUID> pages) {
@@ -126,16 +184,21 @@ public final class Carry {
 
   /** The words of a stretch on the newer edition, if all of them stand together on one page. */
   private List<Placed> found(List<Placed> stretch) {
+    List<Placed> found = foundOnPages(stretch);
+    return found.stream().map(Placed::page).distinct().count() == 1 ? found : List.of();
+  }
+
+  /** The words of a stretch on the newer edition, if all of them follow one another. */
+  private List<Placed> foundOnPages(List<Placed> stretch) {
     TextAnchor anchor = before.anchor(stretch);
     List<Placed> found =
         anchor
             .in(after.text())
             .map(place -> after.between(place.start(), place.end()))
             .orElse(List.of());
-    boolean onePage = found.stream().map(Placed::page).distinct().count() == 1;
     // "art" is not found again in "party".
     boolean wholeWords = found.size() == stretch.size();
-    return onePage && wholeWords ? found : List.of();
+    return wholeWords ? found : List.of();
   }
 
   private static Shift shift(List<Placed> before, List<Placed> after) {
