@@ -86,6 +86,10 @@ final class DemoServer {
         + ((ServletWebServerApplicationContext) CONTEXT).getWebServer().getPort();
   }
 
+  static <T> T bean(String name, Class<T> type) {
+    return CONTEXT.getBean(name, type);
+  }
+
   static <T> T bean(Class<T> type) {
     return CONTEXT.getBean(type);
   }

@@ -25,9 +25,6 @@ class Measure extends OncePerRequestFilter {
     this.refusals = refusals;
   }
 
-  /** More came than was announced, or than is taken. */
-  static final class TooLong extends IOException {}
-
   @Override
   protected void doFilterInternal(
       HttpServletRequest request, HttpServletResponse response, FilterChain chain)

@@ -22,6 +22,7 @@ import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.multipart.support.MissingServletRequestPartException;
 import org.springframework.web.servlet.ModelAndView;
+import school.kerygma.app.door.TooLong;
 import school.kerygma.app.problems.Problem;
 
 /**
@@ -90,6 +91,12 @@ class ProblemAdvice {
     IllegalArgumentException.class
   })
   Object unreadable(Exception e, HttpServletRequest request, Locale locale) {
+    if (e.getCause() instanceof TooLong) {
+      return answer(
+          HttpStatus.CONTENT_TOO_LARGE,
+          words.getMessage("problem.too-large", new Object[0], locale),
+          request);
+    }
     boolean address =
         e instanceof MethodArgumentTypeMismatchException && request.getMethod().equals("GET");
     return address
