@@ -86,6 +86,11 @@ final class DemoServer {
         + ((ServletWebServerApplicationContext) CONTEXT).getWebServer().getPort();
   }
 
+  /** Has somebody told of events of the application, as long as the tests run. */
+  static void listen(org.springframework.context.ApplicationListener<?> listener) {
+    CONTEXT.addApplicationListener(listener);
+  }
+
   static <T> T bean(String name, Class<T> type) {
     return CONTEXT.getBean(name, type);
   }

@@ -5,6 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
+import ch.qos.logback.classic.Logger;
+import ch.qos.logback.classic.spi.ILoggingEvent;
+import ch.qos.logback.classic.spi.ThrowableProxyUtil;
+import ch.qos.logback.core.read.ListAppender;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -33,6 +37,7 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
+import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.store.MediaStore;
@@ -74,8 +79,13 @@ class FromPaperToFollowUpTest {
   private static String studentName;
   private static Page student;
 
+  /** All that the application says while the story goes on. */
+  private static final ListAppender<ILoggingEvent> LOGGED = new ListAppender<>();
+
   @BeforeAll
   static void openTheSchool() throws IOException {
+    LOGGED.start();
+    ((Logger) LoggerFactory.getLogger(org.slf4j.Logger.ROOT_LOGGER_NAME)).addAppender(LOGGED);
     DemoServer.address();
     narration = Narration.speak(directory, SCRIPT);
     chromium = new Chromium(narration);
@@ -87,6 +97,18 @@ class FromPaperToFollowUpTest {
   @AfterAll
   static void close() {
     chromium.close();
+    ((Logger) LoggerFactory.getLogger(org.slf4j.Logger.ROOT_LOGGER_NAME)).detachAppender(LOGGED);
+    List<String> names = sql.sql("select name from person").query(String.class).list();
+    for (ILoggingEvent line : List.copyOf(LOGGED.list)) {
+      String text =
+          line.getFormattedMessage()
+              + (line.getThrowableProxy() == null
+                  ? ""
+                  : ThrowableProxyUtil.asString(line.getThrowableProxy()));
+      assertThat(text).as("a line of the log").doesNotContainPattern("[\\w.]+@[\\w.]+\\.example");
+      assertThat(text).doesNotContain("/in/").doesNotContain("/feeds/").doesNotContain("/welcome/");
+      assertThat(names).noneMatch(text::contains);
+    }
   }
 
   private static Locator button(Page page, String name) {

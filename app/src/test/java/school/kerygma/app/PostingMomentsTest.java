@@ -4,18 +4,29 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.awaitility.Awaitility.await;
 
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
+import com.icegreen.greenmail.util.GreenMail;
+import jakarta.mail.MessagingException;
+import jakarta.mail.internet.MimeMessage;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.Test;
+import org.springframework.context.PayloadApplicationEvent;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.DeliveryWentUp;
 import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.problems.Problem;
@@ -146,5 +157,113 @@ class PostingMomentsTest {
     assertThatThrownBy(() -> postings.post(posting, other.teacher(), sheet))
         .isInstanceOf(Problem.class)
         .hasMessage("not-found");
+  }
+
+  @Test
+  void aDeliveryThatCannotBeAnnouncedIsTriedAgainAndItsTeacherSeesIt() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID posting = UUID.randomUUID();
+    AtomicBoolean broken = new AtomicBoolean(true);
+    DemoServer.listen(
+        event -> {
+          if (event instanceof PayloadApplicationEvent<?> p
+              && p.getPayload() instanceof DeliveryWentUp up
+              && up.delivery().posting().equals(posting)
+              && broken.get()) {
+            throw new IllegalStateException("The announcement is broken on purpose");
+          }
+        });
+    postings.post(
+        posting,
+        school.teacher(),
+        sheet(task(school, "Untold"), Map.of(school.section(), upFor(Duration.ofDays(2)))));
+    await()
+        .atMost(Duration.ofSeconds(60))
+        .until(() -> postings.ofPosting(posting).getFirst().untold());
+    assertThat(messages(posting)).isZero();
+    broken.set(false);
+    await().atMost(Duration.ofSeconds(60)).until(() -> messages(posting) == 2);
+    assertThat(postings.ofPosting(posting).getFirst().untold()).isFalse();
+  }
+
+  @Test
+  void aMessageMayBeAsLongAsItsTasks() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID posting = UUID.randomUUID();
+    Set<UUID> many = new HashSet<>();
+    for (int i = 0; i < 30; i++) {
+      many.add(task(school, i + " " + "x".repeat(190)));
+    }
+    postings.post(
+        posting,
+        school.teacher(),
+        new PostingSheet(
+            null,
+            many,
+            "s".repeat(2_000),
+            "f".repeat(2_000),
+            Map.of(school.section(), upFor(Duration.ofDays(2)))));
+    await().atMost(Duration.ofSeconds(60)).until(() -> messages(posting) == 2);
+    assertThat(
+            TestSchool.count(
+                "select min(length(body)) from message m join delivery d on d.id = m.delivery_id where posting_id = ?",
+                posting))
+        .isGreaterThan(7_000);
+  }
+
+  @Test
+  void aJobThatIsRunALittleBeforeTheMomentWaitsForIt() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID posting = UUID.randomUUID();
+    postings.post(
+        posting,
+        school.teacher(),
+        sheet(
+            task(school, "Early"),
+            Map.of(
+                school.section(),
+                new Moments(now.plusSeconds(25), now.plus(Duration.ofDays(2)), Optional.empty()))));
+    TestSchool.sql()
+        .sql("update scheduled_tasks set execution_time = now() where task_instance like ?")
+        .param(postings.ofPosting(posting).getFirst().id() + "%")
+        .update();
+    await().atMost(Duration.ofSeconds(90)).until(() -> messages(posting) == 2);
+  }
+
+  /** RFC 5322, 3.6.4: a letter that is handed over twice says by its id that it is one. */
+  @Test
+  void aLetterThatIsHandedOverOnceMoreAfterACrashIsKnownByItsId() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID posting = UUID.randomUUID();
+    postings.post(
+        posting,
+        school.teacher(),
+        sheet(task(school, "Crash"), Map.of(school.section(), upFor(Duration.ofDays(2)))));
+    String unsent =
+        "select count(*) from message m join delivery d on d.id = m.delivery_id where posting_id = ? and sent_at is null";
+    await()
+        .atMost(Duration.ofSeconds(60))
+        .until(() -> messages(posting) == 2 && TestSchool.count(unsent, posting) == 0);
+    UUID letter =
+        TestSchool.id(
+            "select m.id from message m join delivery d on d.id = m.delivery_id where posting_id = ? limit 1",
+            posting);
+    // Killed after the mail server took it, before that was noted.
+    TestSchool.sql().sql("update message set sent_at = null where id = ?").param(letter).update();
+    DemoServer.bean(SchedulerClient.class)
+        .scheduleIfNotExists(
+            TaskDescriptor.of("send", Void.class)
+                .instance(letter.toString())
+                .scheduledTo(Instant.now()));
+    await().atMost(Duration.ofSeconds(60)).until(() -> TestSchool.count(unsent, posting) == 0);
+    List<String> ids = new ArrayList<>();
+    for (MimeMessage m : DemoServer.bean(GreenMail.class).getReceivedMessages()) {
+      try {
+        ids.add(m.getMessageID());
+      } catch (MessagingException e) {
+        throw new IllegalStateException(e);
+      }
+    }
+    assertThat(ids).filteredOn(id -> id.contains(letter.toString())).hasSize(2);
   }
 }

@@ -72,7 +72,9 @@ public class Outages extends OncePerRequestFilter {
   /** SQL states of class 08 (connection), 53 (resources) and 57P (shutting down); PostgreSQL, A. */
   private static boolean isUnreachable(SQLException e) {
     String state = String.valueOf(e.getSQLState());
-    return state.startsWith("08")
+    // A pooled connection that was found dead says so without a state.
+    return "Connection is closed".equals(e.getMessage())
+        || state.startsWith("08")
         || state.startsWith("53")
         || state.startsWith("57P")
         || e instanceof java.sql.SQLTransientConnectionException;

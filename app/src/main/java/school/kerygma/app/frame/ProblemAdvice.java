@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.time.DateTimeException;
 import java.util.Locale;
 import org.springframework.context.MessageSource;
+import org.springframework.core.NestedExceptionUtils;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.dao.OptimisticLockingFailureException;
@@ -91,7 +92,7 @@ class ProblemAdvice {
     IllegalArgumentException.class
   })
   Object unreadable(Exception e, HttpServletRequest request, Locale locale) {
-    if (e.getCause() instanceof TooLong) {
+    if (NestedExceptionUtils.getMostSpecificCause(e) instanceof TooLong) {
       return answer(
           HttpStatus.CONTENT_TOO_LARGE,
           words.getMessage("problem.too-large", new Object[0], locale),

@@ -156,6 +156,7 @@ class PostingController {
     switch (deed) {
       case "withdraw" -> postings.withdraw(id);
       case "again" -> postings.putUpAgain(id);
+      case "tell" -> postings.tell(id);
       default -> postings.change(id, PostingRow.read(form, sections.get(delivery.section())));
     }
     return delivery

@@ -69,6 +69,11 @@ public class Postings {
     goesUp.schedule(d);
   }
 
+  /** Tries once more to tell of what is up. */
+  public void tell(UUID delivery) {
+    goesUp.schedule(get(delivery));
+  }
+
   private Posting.Delivery get(UUID delivery) {
     return deliveries.findById(delivery).orElseThrow(Problem::notFound);
   }
