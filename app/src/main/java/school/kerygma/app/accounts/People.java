@@ -275,6 +275,26 @@ public class People {
         .map(Person::signedIn);
   }
 
+  /** Erases a student, with those who guard nobody else, and all that is kept about them. */
+  public void erase(UUID student) {
+    for (Person guardian : persons.guardiansOf(Set.of(student))) {
+      guardian.students().remove(student);
+      if (guardian.students().isEmpty()) {
+        eraseOne(guardian.id());
+      }
+    }
+    persons.flush();
+    eraseOne(student);
+  }
+
+  private void eraseOne(UUID person) {
+    events.publishEvent(new PersonErased(person));
+    sessions.end(person);
+    persons.flush();
+    persons.deleteById(person);
+    persons.flush();
+  }
+
   /** The link of a person's calendar feed. */
   @Transactional(readOnly = true)
   public String feedLink(UUID person) {

@@ -12,13 +12,17 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
+import school.kerygma.app.accounts.Remembers;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.walkthroughs.Scores;
+import school.kerygma.app.work.Nightly;
 import school.kerygma.core.audience.Watched;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.time.Span;
@@ -28,7 +32,7 @@ import school.kerygma.core.walkthrough.RunningOrder;
 /** Notes what students watch and tick, and sums it up. */
 @Service
 @Transactional
-public class Audience {
+public class Audience implements Remembers {
 
   private static final int MAX_SPANS = 100;
 
@@ -101,7 +105,8 @@ public class Audience {
     RunningOrder order = scores.get(score).order();
     for (Span span : played) {
       for (RunningOrder.TakeSpan take : order.takesIn(span)) {
-        notes.played(student, take.takeId(), take.span().startMs(), take.span().endMs());
+        notes.played(
+            student, take.takeId(), take.span().startMs(), take.span().endMs(), clock.instant());
       }
     }
   }
@@ -160,6 +165,49 @@ public class Audience {
       offset += part.lengthMs() + Duration.ofMinutes(1).toMillis();
     }
     return Watched.of(all, Spans.of(of));
+  }
+
+  @EventListener
+  void on(PersonErased erased) {
+    notes.forgetTicks(erased.person());
+    notes.forgetWays(erased.person());
+    notes.forgetPlayed(erased.person());
+    notes.forgetBeacons(erased.person());
+  }
+
+  @EventListener
+  void on(Nightly night) {
+    notes.forgetBeaconsBefore(night.yesterday());
+    notes.joinPlayed(night.yesterday());
+    notes.forgetOldPlayed(night.now());
+    notes.forgetOldTicks(night.now());
+    notes.forgetOldWays(night.now());
+  }
+
+  @Override
+  public String heading() {
+    return "done";
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public List<?> about(UUID person) {
+    return Stream.concat(
+            notes.ticksAbout(person).stream()
+                .map(r -> Map.of("ticked", r[0], "at", String.valueOf(r[1]))),
+            notes.playedAbout(person).stream()
+                .map(
+                    r ->
+                        Map.of(
+                            "played",
+                            r[0],
+                            "stop",
+                            r[1],
+                            "ms",
+                            r[2],
+                            "last",
+                            String.valueOf(r[3]))))
+        .toList();
   }
 
   @EventListener

@@ -10,6 +10,8 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.config.BeanPostProcessor;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.boot.web.servlet.FilterRegistrationBean;
+import org.springframework.context.ApplicationListener;
+import org.springframework.context.PayloadApplicationEvent;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.Ordered;
@@ -17,6 +19,7 @@ import org.springframework.core.convert.converter.Converter;
 import org.springframework.format.FormatterRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 import org.springframework.web.servlet.support.RequestDataValueProcessor;
+import school.kerygma.app.work.Nightly;
 import school.kerygma.core.time.PlanDate;
 import tools.jackson.databind.module.SimpleModule;
 
@@ -54,6 +57,12 @@ class DoorConfiguration implements WebMvcConfigurer {
   @Bean
   FilterRegistrationBean<Once> lastOnce(OnceKeys keys, Refusals refusals) {
     return at(0, new Once(keys, refusals));
+  }
+
+  /** What came of requests of yesterday is of no use. */
+  @Bean
+  ApplicationListener<PayloadApplicationEvent<Nightly>> forgetKeys(OnceKeys keys) {
+    return night -> keys.sweep();
   }
 
   @Bean

@@ -2,6 +2,7 @@ package school.kerygma.app.exchange;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.time.Instant;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -18,6 +19,7 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.Linking;
@@ -25,6 +27,7 @@ import school.kerygma.app.sections.Rosters;
 import school.kerygma.app.sections.SchoolTime;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Nightly;
 import school.kerygma.core.access.Access.Role;
 import school.kerygma.core.roster.ImportedRoster;
 import school.kerygma.core.roster.RosterChanges;
@@ -304,6 +307,17 @@ class RosterImports {
 
   private static List<String> emails(Stream<Optional<String>> all) {
     return all.flatMap(Optional::stream).map(RosterImports::small).toList();
+  }
+
+  @EventListener
+  void on(PersonErased erased) {
+    keys.forget(erased.person());
+  }
+
+  /** Files with children's names that were looked at and not brought in are kept for a day. */
+  @EventListener
+  void on(Nightly night) {
+    store.deleteBefore("imports", Instant.now().minus(Nightly.A_DAY));
   }
 
   @EventListener

@@ -105,6 +105,10 @@ class RosterKey implements Persistable<RosterKey.Key> {
     List<RosterKey> of(UUID school, UUID owner);
 
     @Modifying
+    @Query("delete from RosterKey k where k.subjectId = :subject")
+    void forget(UUID subject);
+
+    @Modifying
     @Query("update RosterKey k set k.subjectId = :to where k.subjectId = :from")
     void rename(UUID from, UUID to);
   }

@@ -14,6 +14,7 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.app.frame.Excerpt;
 
@@ -25,6 +26,7 @@ class Handout {
   private UUID ownerId;
   private String title;
   private Instant createdAt;
+  private @Nullable Instant putAwayAt;
 
   @SuppressWarnings("NullAway.Init")
   protected Handout() {}
@@ -207,12 +209,41 @@ class Handout {
 
   interface Repository extends JpaRepository<Handout, UUID> {
 
+    @Modifying
+    @Query(
+        value = "update handout set put_away_at = cast(:at as timestamptz) where id = :id",
+        nativeQuery = true)
+    void putAway(UUID id, @Nullable Instant at);
+
+    @Query(
+        value =
+            "select id, title, put_away_at from handout where owner_id = :owner and put_away_at is not null",
+        nativeQuery = true)
+    List<Object[]> putAwayOf(UUID owner);
+
+    @Query(value = "select id from handout where put_away_at < :before", nativeQuery = true)
+    List<UUID> emptied(Instant before);
+
+    @Modifying
+    @Query(value = "delete from handout where id = :id", nativeQuery = true)
+    void deleteInBatch(UUID id);
+
+    /** Whether a score or a stop still needs a page of it. */
+    @Query(
+        value =
+            "select exists (select 1 from page p join edition e on e.id = p.edition_id where e.handout_id = :id"
+                + " and (exists (select 1 from score_page s where s.page_id = p.id) or exists (select 1 from stop t where t.page_id = p.id)))",
+        nativeQuery = true)
+    boolean isNeeded(UUID id);
+
     /** Keeps others from changing the handout until this transaction ends. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select h from Handout h where h.id = :id")
     Optional<Handout> held(UUID id);
 
-    List<Handout> findByOwnerIdOrderByCreatedAtDesc(UUID ownerId);
+    @Query(
+        "select h from Handout h where h.ownerId = :owner and h.putAwayAt is null order by h.createdAt desc")
+    List<Handout> ofOwner(UUID owner);
   }
 
   interface EditionRepository extends JpaRepository<Edition, UUID> {
@@ -227,7 +258,7 @@ class Handout {
     List<PageEntity> ofEdition(UUID edition);
 
     @Query(
-        "select p from Page p join fetch p.edition e join fetch e.handout h where h.ownerId = :owner"
+        "select p from Page p join fetch p.edition e join fetch e.handout h where h.ownerId = :owner and h.putAwayAt is null"
             + " and e.number = (select max(n.number) from Edition n where n.handout.id = h.id and n.ready)"
             + " order by h.createdAt, p.number")
     List<PageEntity> ofOwner(UUID owner);
@@ -246,7 +277,7 @@ class Handout {
                 + "')"
                 + " from page p join edition e on e.id = p.edition_id join handout h on h.id = e.handout_id,"
                 + " websearch_to_tsquery('english', :words) q"
-                + " where h.owner_id = :teacher and e.ready and to_tsvector('english', p.body) @@ q"
+                + " where h.owner_id = :teacher and h.put_away_at is null and e.ready and to_tsvector('english', p.body) @@ q"
                 + " and e.number = (select max(n.number) from edition n where n.handout_id = h.id and n.ready)"
                 + " order by ts_rank(to_tsvector('english', p.body), q) desc, h.title, p.number limit 50")
     List<Object[]> asked(UUID teacher, String words);

@@ -6,6 +6,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -18,6 +19,7 @@ import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -25,6 +27,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.frame.Excerpt;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Nightly;
+import school.kerygma.app.work.PutAway;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.handout.SnapTargets;
 import school.kerygma.core.rubric.Grid;
@@ -222,6 +226,38 @@ public class Handouts {
     return name.isEmpty() ? "Paper" : Character.toUpperCase(name.charAt(0)) + name.substring(1);
   }
 
+  /** Takes it from sight, or out again. */
+  public void putAway(UUID handout, boolean away) {
+    handouts.putAway(handout, away ? clock.instant() : null);
+  }
+
+  /** What a teacher has put away. */
+  @Transactional(readOnly = true)
+  public List<PutAway> putAwayOf(UUID teacher) {
+    return handouts.putAwayOf(teacher).stream()
+        .map(r -> new PutAway((UUID) r[0], (String) r[1], (Instant) r[2]))
+        .toList();
+  }
+
+  /** Papers that were put away long ago are gone, with their pages, unless a talk needs them. */
+  @EventListener
+  void on(Nightly night) {
+    for (UUID id : handouts.emptied(night.emptied())) {
+      if (!handouts.isNeeded(id)) {
+        for (Handout.Edition edition : editions.ofHandouts(List.of(id))) {
+          for (Handout.PageEntity page : pages.ofEdition(edition.id())) {
+            for (PageReading.Size size : PageReading.Size.values()) {
+              store.delete(PageReading.picture(page.id(), size));
+            }
+          }
+          store.delete(original(edition.id()));
+          store.delete(PageReading.pdf(edition.id()));
+        }
+        handouts.deleteInBatch(id);
+      }
+    }
+  }
+
   public void rename(UUID handout, String title) {
     String name = title.strip();
     if (name.isEmpty() || name.length() > 200) {
@@ -232,7 +268,7 @@ public class Handouts {
 
   @Transactional(readOnly = true)
   public List<View> ofTeacher(UUID teacher) {
-    List<Handout> all = handouts.findByOwnerIdOrderByCreatedAtDesc(teacher);
+    List<Handout> all = handouts.ofOwner(teacher);
     Map<UUID, Handout.Edition> newest = newest(all.stream().map(Handout::id).toList());
     Map<UUID, List<PageView>> shown =
         pages.ofOwner(teacher).stream()

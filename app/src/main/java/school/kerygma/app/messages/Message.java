@@ -4,6 +4,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.util.List;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -50,6 +51,10 @@ class Message {
     return body;
   }
 
+  Instant createdAt() {
+    return createdAt;
+  }
+
   boolean sent() {
     return sentAt != null;
   }
@@ -76,6 +81,16 @@ class Message {
     @Modifying
     @Query("delete from Message m where m.toId = :person")
     void forget(UUID person);
+
+    @Query("select m from Message m where m.toId = :person order by m.createdAt")
+    List<Message> to(UUID person);
+
+    @Modifying
+    @Query(
+        value =
+            "delete from message m where m.created_at < cast(:now as timestamptz) - make_interval(days => (select coalesce(max(keep_days), 400) from school))",
+        nativeQuery = true)
+    void forgetOld(Instant now);
 
     boolean existsByDeliveryIdAndToId(UUID deliveryId, UUID toId);
   }

@@ -14,9 +14,12 @@ import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.MessageSource;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.Letter;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
+import school.kerygma.app.accounts.Remembers;
 import school.kerygma.app.frame.Wording;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
@@ -25,13 +28,14 @@ import school.kerygma.app.posting.DeliveryWentUp;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.app.work.Nightly;
 
 /**
  * Writes the messages when a delivery goes up, in the same transaction: one for every student and
  * one for every guardian, whatever is tried again. Sending follows on its own.
  */
 @Component
-class Messages {
+class Messages implements Remembers {
 
   private final Message.Repository messages;
   private final Sections sections;
@@ -127,6 +131,38 @@ class Messages {
   @EventListener
   void on(Letter letter) {
     keep(new Message(null, letter.to(), letter.subject(), letter.body(), clock.instant()));
+  }
+
+  @EventListener
+  void on(PersonErased erased) {
+    messages.forget(erased.person());
+  }
+
+  @EventListener
+  @Transactional
+  void on(Nightly night) {
+    messages.forgetOld(night.now());
+  }
+
+  @Override
+  public String heading() {
+    return "letters";
+  }
+
+  @Override
+  public List<?> about(UUID person) {
+    return messages.to(person).stream()
+        .map(
+            m ->
+                Map.of(
+                    "at",
+                    m.createdAt().toString(),
+                    "subject",
+                    m.subject(),
+                    // Links to cards open the page of whoever reads the copy.
+                    "body",
+                    m.body().replaceAll("https?://\\S+", "(link)")))
+        .toList();
   }
 
   /** What was written to one of two is not told to the other: they have their own. */

@@ -26,15 +26,18 @@ import java.util.Set;
 import java.util.UUID;
 import org.hibernate.annotations.Fetch;
 import org.hibernate.annotations.FetchMode;
+import org.hibernate.annotations.SQLRestriction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.time.DueRule;
 
-/** A thing students do, and on which day each section does it. */
+/** A thing students do, and on which day each section does it. What is put away is not seen. */
 @Entity
+@SQLRestriction("put_away_at is null")
 class Task {
 
   /** A section's day, and what it does otherwise. */
@@ -237,6 +240,37 @@ class Task {
         nativeQuery = true)
     List<UUID> idsWith(Collection<UUID> sections, String like);
 
+    @Modifying
+    @Query(
+        value = "update task set put_away_at = cast(:at as timestamptz) where id = :id",
+        nativeQuery = true)
+    void putAway(UUID id, @Nullable Instant at);
+
+    @Query(
+        value =
+            "select id, title, put_away_at from task where owner_id = :owner and put_away_at is not null",
+        nativeQuery = true)
+    List<Object[]> putAwayOf(UUID owner);
+
+    @Query(value = "select id from task where put_away_at < :before", nativeQuery = true)
+    List<UUID> emptied(Instant before);
+
+    @Modifying
+    @Query(value = "delete from posting_task where task_id = :id", nativeQuery = true)
+    void deletePosted(UUID id);
+
+    @Modifying
+    @Query(value = "delete from tick where task_id = :id", nativeQuery = true)
+    void deleteTicks(UUID id);
+
+    @Modifying
+    @Query(value = "delete from way_tick where task_id = :id", nativeQuery = true)
+    void deleteWayTicks(UUID id);
+
+    @Modifying
+    @Query(value = "delete from task where id = :id", nativeQuery = true)
+    void deleteWhole(UUID id);
+
     /** Whether a task was posted, tied to a stop or ticked. */
     @Query(
         value =
@@ -254,7 +288,7 @@ class Task {
     @Query(
         value =
             "select distinct p.task_id, p.day - extract(isodow from p.day)::int + 1"
-                + " from placement p where p.section_id in (:sections)",
+                + " from placement p join task t on t.id = p.task_id and t.put_away_at is null where p.section_id in (:sections)",
         nativeQuery = true)
     List<Object[]> daysOf(Collection<UUID> sections);
 

@@ -1,6 +1,7 @@
 package school.kerygma.app.planning;
 
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashSet;
@@ -10,10 +11,13 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import org.springframework.context.event.EventListener;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.work.Nightly;
+import school.kerygma.app.work.PutAway;
 
 /** Plans tasks. */
 @Service
@@ -44,6 +48,30 @@ public class Tasks {
       throw new OptimisticLockingFailureException("Changed since version " + version);
     }
     changed.change(sheet);
+  }
+
+  /** Takes it from sight, or out again. */
+  public void putAway(UUID task, boolean away) {
+    tasks.putAway(task, away ? clock.instant() : null);
+  }
+
+  /** What a teacher has put away. */
+  @Transactional(readOnly = true)
+  public List<PutAway> putAwayOf(UUID teacher) {
+    return tasks.putAwayOf(teacher).stream()
+        .map(r -> new PutAway((UUID) r[0], (String) r[1], (Instant) r[2]))
+        .toList();
+  }
+
+  /** Tasks that were put away long ago are gone, with what was ticked. */
+  @EventListener
+  void on(Nightly night) {
+    for (UUID id : tasks.emptied(night.emptied())) {
+      tasks.deletePosted(id);
+      tasks.deleteTicks(id);
+      tasks.deleteWayTicks(id);
+      tasks.deleteWhole(id);
+    }
   }
 
   @Transactional(readOnly = true)

@@ -18,9 +18,11 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.hibernate.annotations.SQLRestriction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Persistable;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.core.time.Moments;
 
@@ -37,7 +39,10 @@ class Posting implements Persistable<UUID> {
   private String toStudents;
   private String toFamilies;
   private Instant createdAt;
+  private @Nullable Instant putAwayAt;
 
+  /** Without the tasks that are put away. */
+  @SQLRestriction("task_id in (select t.id from task t where t.put_away_at is null)")
   @ElementCollection
   @CollectionTable(name = "posting_task", joinColumns = @JoinColumn(name = "posting_id"))
   @Column(name = "task_id")
@@ -159,27 +164,48 @@ class Posting implements Persistable<UUID> {
     }
   }
 
-  interface Repository extends JpaRepository<Posting, UUID> {}
+  interface Repository extends JpaRepository<Posting, UUID> {
+
+    @Modifying
+    @Query(
+        value = "update posting set put_away_at = cast(:at as timestamptz) where id = :id",
+        nativeQuery = true)
+    void putAway(UUID id, @Nullable Instant at);
+
+    @Query(
+        value =
+            "select p.id, coalesce(w.title, (select min(t.title) from posting_task x join task t on t.id = x.task_id where x.posting_id = p.id), ''), p.put_away_at"
+                + " from posting p left join walkthrough w on w.id = p.walkthrough_id where p.owner_id = :owner and p.put_away_at is not null",
+        nativeQuery = true)
+    List<Object[]> putAwayOf(UUID owner);
+
+    @Query(value = "select id from posting where put_away_at < :before", nativeQuery = true)
+    List<UUID> emptied(Instant before);
+
+    @Modifying
+    @Query(value = "delete from posting where id = :id", nativeQuery = true)
+    void deleteWhole(UUID id);
+  }
 
   interface DeliveryRepository extends JpaRepository<Delivery, UUID> {
 
     String WHOLE =
-        "select distinct d from Delivery d join fetch d.posting p left join fetch p.tasks ";
+        "select distinct d from Delivery d join fetch d.posting p left join fetch p.tasks where p.putAwayAt is null and ";
 
-    @Query(WHOLE + "where d.sectionId in :sections order by d.goesUpAt")
+    @Query(WHOLE + "d.sectionId in :sections order by d.goesUpAt")
     List<Delivery> ofSections(Collection<UUID> sections);
 
-    @Query(WHOLE + "where p.id = :posting order by d.goesUpAt")
+    @Query(WHOLE + "p.id = :posting order by d.goesUpAt")
     List<Delivery> ofPosting(UUID posting);
 
-    @Query(WHOLE + "where p.walkthroughId in :walkthroughs order by d.goesUpAt")
+    @Query(WHOLE + "p.walkthroughId in :walkthroughs order by d.goesUpAt")
     List<Delivery> ofWalkthroughs(Collection<UUID> walkthroughs);
 
-    @Query(WHOLE + "where :task member of p.tasks")
+    @Query(WHOLE + ":task member of p.tasks")
     List<Delivery> ofTask(UUID task);
 
     @Query(
-        "select distinct d from Delivery d join fetch d.posting p join p.tasks t where t in :tasks")
+        "select distinct d from Delivery d join fetch d.posting p join p.tasks t where t in :tasks and p.putAwayAt is null")
     List<Delivery> ofTasks(Collection<UUID> tasks);
   }
 }

@@ -6,9 +6,12 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.work.Nightly;
+import school.kerygma.app.work.PutAway;
 import school.kerygma.core.time.Moments;
 
 /** Puts up, changes and withdraws. */
@@ -67,6 +70,25 @@ public class Postings {
     Posting.Delivery d = get(delivery);
     d.putUpAgain();
     goesUp.schedule(d);
+  }
+
+  /** Takes it from sight, or out again. */
+  public void putAway(UUID posting, boolean away) {
+    postings.putAway(posting, away ? clock.instant() : null);
+  }
+
+  /** What a teacher has put away. */
+  @Transactional(readOnly = true)
+  public List<PutAway> putAwayOf(UUID teacher) {
+    return postings.putAwayOf(teacher).stream()
+        .map(r -> new PutAway((UUID) r[0], (String) r[1], (Instant) r[2]))
+        .toList();
+  }
+
+  /** Postings that were put away long ago are gone, with the letters about them. */
+  @EventListener
+  void on(Nightly night) {
+    postings.emptied(night.emptied()).forEach(postings::deleteWhole);
   }
 
   /** Tries once more to tell of what is up. */

@@ -29,6 +29,10 @@ class School {
   @Id @GeneratedValue private UUID id;
   private String name;
   private String zone;
+
+  /** How long what students did, and what was written, is kept. */
+  private int keepDays = 400;
+
   private @Nullable UUID founderId;
 
   @SuppressWarnings("NullAway.Init")
@@ -50,6 +54,14 @@ class School {
 
   String name() {
     return name;
+  }
+
+  int keepDays() {
+    return keepDays;
+  }
+
+  void keep(int days) {
+    this.keepDays = days;
   }
 
   ZoneId zone() {

@@ -98,6 +98,14 @@ class SchoolController {
     return back(time.addTerm(term, name, firstDay, weeks));
   }
 
+  @PostMapping("/school/{term}/keep")
+  String keep(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID term, @RequestParam int days) {
+    check(me, term);
+    time.keep(term, days);
+    return back(term);
+  }
+
   @PostMapping("/school/{term}/turn")
   String turn(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID term, @RequestParam LocalDate day) {

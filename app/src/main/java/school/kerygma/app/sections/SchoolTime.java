@@ -21,7 +21,7 @@ public class SchoolTime {
 
   /** A term as the school's screen shows it. */
   public record TermView(
-      UUID id, UUID school, String schoolName, String name, SchoolCalendar calendar) {
+      UUID id, UUID school, String schoolName, int keepDays, String name, SchoolCalendar calendar) {
 
     public LocalDate lastFriday() {
       return calendar.mondayOfWeek(calendar.weeks()).plusDays(4);
@@ -104,6 +104,14 @@ public class SchoolTime {
     at.ifPresentOrElse(time -> t.early().put(day, time), () -> t.early().remove(day));
   }
 
+  /** Says for how many days the school keeps what its students did; 30 to 3650. */
+  public void keep(UUID term, int days) {
+    if (days < 30 || days > 3650) {
+      throw Problem.refused("keep-days");
+    }
+    term(term).school().keep(days);
+  }
+
   private School.Term term(UUID id) {
     return terms.findById(id).orElseThrow(Problem::notFound);
   }
@@ -120,6 +128,7 @@ public class SchoolTime {
   }
 
   private static TermView view(School.Term t) {
-    return new TermView(t.id(), t.school().id(), t.school().name(), t.name(), t.calendar());
+    return new TermView(
+        t.id(), t.school().id(), t.school().name(), t.school().keepDays(), t.name(), t.calendar());
   }
 }

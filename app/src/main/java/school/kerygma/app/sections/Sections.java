@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -14,7 +15,9 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
+import school.kerygma.app.accounts.Remembers;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.plan.Grading;
@@ -23,7 +26,7 @@ import school.kerygma.core.time.MeetingPattern;
 /** Schools, terms, sections and who is in them. */
 @Service
 @Transactional
-public class Sections implements Gate.CircleSource {
+public class Sections implements Gate.CircleSource, Remembers {
 
   private final Section.Repository sections;
   private final Section.TermRepository terms;
@@ -140,6 +143,29 @@ public class Sections implements Gate.CircleSource {
       section.students().add(merged.to());
     }
     sections.flush();
+  }
+
+  @EventListener
+  void on(PersonErased erased) {
+    sections.ofStudent(erased.person()).forEach(s -> s.students().remove(erased.person()));
+    sections.flush();
+  }
+
+  @Override
+  public String heading() {
+    return "sections";
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public List<?> about(UUID person) {
+    Set<UUID> students = new HashSet<>(people.studentsOf(person));
+    students.add(person);
+    return students.stream()
+        .flatMap(s -> sections.ofStudent(s).stream())
+        .map(s -> s.view().school() + ", " + s.view().name())
+        .distinct()
+        .toList();
   }
 
   @Override

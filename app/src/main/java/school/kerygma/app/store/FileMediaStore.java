@@ -1,5 +1,6 @@
 package school.kerygma.app.store;
 
+import jakarta.annotation.PreDestroy;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.FileSystemException;
@@ -7,6 +8,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.time.Instant;
+import java.util.Comparator;
 import java.util.Optional;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.io.FileSystemResource;
@@ -88,6 +91,38 @@ class FileMediaStore implements MediaStore {
   @Override
   public void delete(String name) {
     remove(path(name));
+  }
+
+  @Override
+  public void deleteBefore(String under, Instant moment) {
+    Path directory = path(under);
+    if (!Files.isDirectory(directory)) {
+      return;
+    }
+    try (var all = Files.walk(directory)) {
+      for (Path one : all.sorted(Comparator.reverseOrder()).toList()) {
+        boolean empty = Files.isDirectory(one) && isEmpty(one) && !one.equals(directory);
+        boolean old =
+            Files.isRegularFile(one) && Files.getLastModifiedTime(one).toInstant().isBefore(moment);
+        if (empty || old) {
+          Files.deleteIfExists(one);
+        }
+      }
+    } catch (IOException e) {
+      throw new java.io.UncheckedIOException(e);
+    }
+  }
+
+  private static boolean isEmpty(Path directory) throws IOException {
+    try (var inside = Files.list(directory)) {
+      return inside.findAny().isEmpty();
+    }
+  }
+
+  /** Nothing is left of an application that ends well. */
+  @PreDestroy
+  void removeScratch() throws IOException {
+    FileSystemUtils.deleteRecursively(scratch);
   }
 
   @Override

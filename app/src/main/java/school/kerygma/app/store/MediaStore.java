@@ -2,6 +2,7 @@ package school.kerygma.app.store;
 
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.time.Instant;
 import java.util.Optional;
 import org.springframework.core.io.Resource;
 
@@ -30,6 +31,9 @@ public interface MediaStore {
   Path localFile(String name);
 
   void delete(String name);
+
+  /** Removes what lies under a name and was written before a moment of the machine's clock. */
+  void deleteBefore(String under, Instant moment);
 
   /** An empty directory for work under way; whoever asks for it removes it. */
   Path workDirectory();

@@ -134,6 +134,21 @@ class Recording {
         "select r from Recording r where r.walkthroughId = :walkthrough and r.state = ENDING order by r.startedAt, r.id")
     List<Recording> ending(UUID walkthrough);
 
+    /** Recordings whose pieces have been joined, or that were thrown away. */
+    @Query(
+        value =
+            "select distinct r.id from recording r join sound_piece p on p.recording_id = r.id"
+                + " where r.state in ('FINISHED', 'DISCARDED') and r.started_at < :before",
+        nativeQuery = true)
+    List<UUID> joined(Instant before);
+
+    @Modifying
+    @Query(value = "delete from sound_piece where recording_id = :recording", nativeQuery = true)
+    void forgetPieces(UUID recording);
+
+    @Query("select r.id from Recording r where r.walkthroughId = :walkthrough")
+    List<UUID> ofWalkthrough(UUID walkthrough);
+
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select r from Recording r where r.id = :id")
     Recording locked(UUID id);

@@ -19,6 +19,7 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.data.domain.Persistable;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.walkthrough.RunningOrder;
@@ -133,6 +134,21 @@ class Score {
   interface BodyRepository extends JpaRepository<Body, UUID> {}
 
   interface Repository extends JpaRepository<Score, UUID> {
+
+    /** Scores in whose place another has come. */
+    @Query(
+        value =
+            "select s.id from score s where s.made_at < :before and exists"
+                + " (select 1 from score n where n.walkthrough_id = s.walkthrough_id and n.seq > s.seq and n.made_at < :before)",
+        nativeQuery = true)
+    List<UUID> replaced(Instant before);
+
+    @Query("select s.id from Score s where s.walkthroughId = :walkthrough")
+    List<UUID> ofWalkthrough(UUID walkthrough);
+
+    @Modifying
+    @Query(value = "delete from score where id = :id", nativeQuery = true)
+    void deleteWhole(UUID id);
 
     @Query("select s from Score s where s.walkthroughId = :walkthrough order by s.seq desc limit 1")
     Optional<Score> current(UUID walkthrough);

@@ -17,6 +17,7 @@ import java.util.UUID;
 import org.hibernate.annotations.OptimisticLock;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.app.frame.Excerpt;
 import school.kerygma.core.handout.Box;
@@ -30,6 +31,7 @@ class Walkthrough {
   private UUID ownerId;
   private String title;
   private Instant createdAt;
+  private @Nullable Instant putAwayAt;
   @Version private int version;
 
   @SuppressWarnings("NullAway.Init")
@@ -145,7 +147,33 @@ class Walkthrough {
   }
 
   interface Repository extends JpaRepository<Walkthrough, UUID> {
-    List<Walkthrough> findByOwnerIdOrderByCreatedAtDesc(UUID ownerId);
+
+    @Modifying
+    @Query(
+        value = "update walkthrough set put_away_at = cast(:at as timestamptz) where id = :id",
+        nativeQuery = true)
+    void putAway(UUID id, @Nullable Instant at);
+
+    @Query(
+        value =
+            "select id, title, put_away_at from walkthrough where owner_id = :owner and put_away_at is not null",
+        nativeQuery = true)
+    List<Object[]> putAwayOf(UUID owner);
+
+    @Query(value = "select id from walkthrough where put_away_at < :before", nativeQuery = true)
+    List<UUID> emptied(Instant before);
+
+    @Modifying
+    @Query(value = "delete from posting where walkthrough_id = :id", nativeQuery = true)
+    void deletePostings(UUID id);
+
+    @Modifying
+    @Query(value = "delete from walkthrough where id = :id", nativeQuery = true)
+    void deleteWhole(UUID id);
+
+    @Query(
+        "select w from Walkthrough w where w.ownerId = :owner and w.putAwayAt is null order by w.createdAt desc")
+    List<Walkthrough> ofOwner(UUID owner);
   }
 
   interface StopRepository extends JpaRepository<StopEntity, UUID> {
@@ -162,7 +190,7 @@ class Walkthrough {
             "select s.id, s.walkthrough_id, w.title, ts_headline('english', s.script, q, '"
                 + Excerpt.HEADLINE
                 + "') from stop s join walkthrough w on w.id = s.walkthrough_id, websearch_to_tsquery('english', :words) q"
-                + " where w.owner_id = :teacher and to_tsvector('english', s.title || ' ' || s.script) @@ q"
+                + " where w.owner_id = :teacher and w.put_away_at is null and to_tsvector('english', s.title || ' ' || s.script) @@ q"
                 + " order by ts_rank(to_tsvector('english', s.script), q) desc, w.title, s.position limit 50")
     List<Object[]> asked(UUID teacher, String words);
 

@@ -1,0 +1,14 @@
+package school.kerygma.app.accounts;
+
+import java.util.List;
+import java.util.UUID;
+
+/** A module that keeps something about persons, and can say what. */
+public interface Remembers {
+
+  /** A name for it in the copy that a person gets. */
+  String heading();
+
+  /** All that it keeps about a person, as values that can be written as JSON. */
+  List<?> about(UUID person);
+}

@@ -1,0 +1,165 @@
+package school.kerygma.app.keeping;
+
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.Postings;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.app.work.Nightly;
+import school.kerygma.app.work.PutAway;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.time.Moments;
+
+/** Puts papers, walkthroughs, tasks and postings away, and takes them out again for thirty days. */
+@Controller
+class PutAwayController {
+
+  /** What can be put away. */
+  enum Kind {
+    HANDOUT,
+    WALKTHROUGH,
+    TASK,
+    POSTING
+  }
+
+  /**
+   * Something that was put away.
+   *
+   * @param until the last day on which it can be taken out
+   */
+  record Line(String kind, UUID id, String title, LocalDate until) {}
+
+  private final Handouts handouts;
+  private final Scripts scripts;
+  private final Tasks tasks;
+  private final Postings postings;
+  private final Gate gate;
+
+  PutAwayController(Handouts handouts, Scripts scripts, Tasks tasks, Postings postings, Gate gate) {
+    this.handouts = handouts;
+    this.scripts = scripts;
+    this.tasks = tasks;
+    this.postings = postings;
+    this.gate = gate;
+  }
+
+  @GetMapping("/put-away")
+  String list(@AuthenticationPrincipal SignedIn me, Model model) {
+    List<Line> lines =
+        Stream.of(
+                lines(Kind.HANDOUT, handouts.putAwayOf(me.id())),
+                lines(Kind.WALKTHROUGH, scripts.putAwayOf(me.id())),
+                lines(Kind.TASK, tasks.putAwayOf(me.id())),
+                lines(Kind.POSTING, postings.putAwayOf(me.id())))
+            .flatMap(s -> s)
+            .sorted(Comparator.comparing(Line::until).reversed().thenComparing(Line::title))
+            .toList();
+    model.addAttribute("lines", lines);
+    return "keeping/put-away";
+  }
+
+  private static Stream<Line> lines(Kind kind, List<PutAway> all) {
+    return all.stream()
+        .map(
+            p ->
+                new Line(
+                    kind.name().toLowerCase(Locale.ROOT),
+                    p.id(),
+                    p.title(),
+                    LocalDate.ofInstant(p.at().plus(Nightly.UNDO), ZoneOffset.UTC)));
+  }
+
+  @PostMapping("/put-away/{kind}/{id}")
+  String putAway(
+      @AuthenticationPrincipal SignedIn me, @PathVariable String kind, @PathVariable UUID id) {
+    return switch (kind(kind)) {
+      case HANDOUT -> {
+        gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+        checkUnused(me, id);
+        handouts.putAway(id, true);
+        yield "redirect:/handouts?away";
+      }
+      case WALKTHROUGH -> {
+        gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+        checkNotUp(postings.ofWalkthroughs(List.of(id)));
+        scripts.putAway(id, true);
+        yield "redirect:/walkthroughs?away";
+      }
+      case TASK -> {
+        gate.check(me, Deed.CHANGE, Gate.Kind.WHOLE_TASK, id);
+        tasks.putAway(id, true);
+        yield "redirect:/plan?away";
+      }
+      case POSTING -> {
+        gate.check(me, Deed.CHANGE, Gate.Kind.POSTING, id);
+        List<DeliveryView> all = postings.ofPosting(id);
+        all.forEach(d -> gate.check(me, Deed.CHANGE, Gate.Kind.DELIVERY, d.id()));
+        checkNotUp(all);
+        postings.putAway(id, true);
+        yield "redirect:/put-away";
+      }
+    };
+  }
+
+  private static Kind kind(String name) {
+    try {
+      return Kind.valueOf(name.toUpperCase(Locale.ROOT));
+    } catch (IllegalArgumentException e) {
+      throw Problem.notFound();
+    }
+  }
+
+  /** A paper that a stop shows or a task asks to read would be missed. */
+  private void checkUnused(SignedIn me, UUID handout) {
+    List<UUID> pages = handouts.get(handout).shown().stream().map(p -> p.id()).toList();
+    if (!scripts.showing(me.id(), pages).isEmpty() || !tasks.reading(handout).isEmpty()) {
+      throw Problem.conflict("still-used");
+    }
+  }
+
+  private static void checkNotUp(List<DeliveryView> all) {
+    if (all.stream()
+        .anyMatch(d -> d.state() == Moments.State.UP || d.state() == Moments.State.SCHEDULED)) {
+      throw Problem.conflict("still-up");
+    }
+  }
+
+  @PostMapping("/put-away/{kind}/{id}/out")
+  String takeOut(
+      @AuthenticationPrincipal SignedIn me, @PathVariable String kind, @PathVariable UUID id) {
+    Kind of = kind(kind);
+    List<PutAway> own =
+        switch (of) {
+          case HANDOUT -> handouts.putAwayOf(me.id());
+          case WALKTHROUGH -> scripts.putAwayOf(me.id());
+          case TASK -> tasks.putAwayOf(me.id());
+          case POSTING -> postings.putAwayOf(me.id());
+        };
+    if (own.stream().noneMatch(p -> p.id().equals(id))) {
+      throw Problem.notFound();
+    }
+    switch (of) {
+      case HANDOUT -> handouts.putAway(id, false);
+      case WALKTHROUGH -> scripts.putAway(id, false);
+      case TASK -> tasks.putAway(id, false);
+      case POSTING -> postings.putAway(id, false);
+    }
+    return "redirect:/put-away";
+  }
+}

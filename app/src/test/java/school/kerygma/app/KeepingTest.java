@@ -1,0 +1,196 @@
+package school.kerygma.app;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static school.kerygma.app.Caller.form;
+import static school.kerygma.app.Caller.get;
+import static school.kerygma.app.Caller.location;
+import static school.kerygma.app.Caller.teacher;
+import static school.kerygma.app.TestSchool.count;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.net.http.HttpClient;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.audience.Audience;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Nightly;
+
+/** What is put away, erased, given out, and removed at night. */
+class KeepingTest {
+
+  private final TestSchool school = TestSchool.in("America/Halifax", 2);
+  private final Instant now = DemoServer.bean(Clock.class).instant();
+
+  private UUID student() {
+    return school.students().stream().sorted().findFirst().orElseThrow();
+  }
+
+  private UUID task() {
+    return DemoServer.bean(Tasks.class)
+        .plan(
+            school.teacher(),
+            TaskSheet.of("Keep me", 10, Map.of(school.section(), LocalDate.parse("2026-09-30"))));
+  }
+
+  private static void night(Instant when) {
+    DemoServer.bean(TransactionTemplate.class)
+        .executeWithoutResult(
+            t -> DemoServer.bean(ApplicationEventPublisher.class).publishEvent(new Nightly(when)));
+  }
+
+  @Test
+  void aTaskThatIsPutAwayIsSeenByNobodyAndCanBeTakenOutForThirtyDays() throws Exception {
+    UUID task = task();
+    school.post(LocalDate.parse("2026-09-28"), task);
+    HttpClient desk = teacher(school.email());
+    HttpClient tablet =
+        Caller.byCard(DemoServer.bean(People.class).cardLinks(Set.of(student())).get(student()));
+    assertThat(get(tablet, "/class").body()).contains("Keep me");
+    assertThat(location(form(desk, "/put-away/task/" + task))).startsWith("/plan");
+    assertThat(get(tablet, "/class").body()).doesNotContain("Keep me");
+    assertThat(get(desk, "/plan").body()).doesNotContain("Keep me");
+    assertThat(get(desk, "/follow-up").statusCode()).isEqualTo(200);
+    assertThat(get(desk, "/plan/tasks/" + task).statusCode()).isEqualTo(404);
+    assertThat(get(desk, "/put-away").body()).contains("Keep me");
+    night(now.plus(Duration.ofDays(29)));
+    form(desk, "/put-away/task/" + task + "/out");
+    assertThat(get(tablet, "/class").body()).contains("Keep me");
+    DemoServer.bean(Audience.class).tick(student(), task, true);
+    form(desk, "/put-away/task/" + task);
+    night(now.plus(Duration.ofDays(31)));
+    assertThat(count("select count(*) from task where id = ?", task)).isZero();
+    assertThat(count("select count(*) from tick where task_id = ?", task)).isZero();
+    assertThat(get(tablet, "/class").statusCode()).isEqualTo(200);
+  }
+
+  @Test
+  void anothersThingsAreNeitherPutAwayNorTakenOut() throws Exception {
+    UUID task = task();
+    HttpClient stranger = teacher(TestSchool.in("America/Halifax", 0).email());
+    assertThat(form(stranger, "/put-away/task/" + task).statusCode()).isEqualTo(404);
+    form(teacher(school.email()), "/put-away/task/" + task);
+    assertThat(form(stranger, "/put-away/task/" + task + "/out").statusCode()).isEqualTo(404);
+    assertThat(get(stranger, "/put-away").body()).doesNotContain("Keep me");
+  }
+
+  @Test
+  void aWalkthroughThatWasPutAwayIsGoneAfterThirtyDaysWithAllThatBelongsToIt() throws Exception {
+    HttpClient desk = teacher(school.email());
+    String path = location(form(desk, "/walkthroughs", "title", "Away"));
+    UUID id = UUID.fromString(path.substring(path.lastIndexOf('/') + 1));
+    form(desk, "/put-away/walkthrough/" + id);
+    assertThat(get(desk, "/walkthroughs").body()).doesNotContain(id.toString());
+    night(now.plus(Duration.ofDays(31)));
+    assertThat(count("select count(*) from walkthrough where id = ?", id)).isZero();
+    assertThat(count("select count(*) from stop where walkthrough_id = ?", id)).isZero();
+  }
+
+  @Test
+  void aWalkthroughThatIsUpIsNotPutAway() throws Exception {
+    UUID up =
+        TestSchool.id(
+            "select p.walkthrough_id from posting p join delivery d on d.posting_id = p.id"
+                + " where p.walkthrough_id is not null and d.withdrawn_at is null limit 1");
+    assertThat(form(teacher(DemoServer.TEACHER), "/put-away/walkthrough/" + up).statusCode())
+        .isEqualTo(409);
+  }
+
+  @Test
+  void atNightReplacedScoresBeaconsOfYesterdayAndFilesThatNobodyBroughtInGo() throws IOException {
+    MediaStore store = DemoServer.bean(MediaStore.class);
+    store.put("imports/x/children.csv", new ByteArrayInputStream(new byte[] {1}));
+    store.localFile("imports/x/children.csv").toFile().setLastModified(0);
+    UUID task = task();
+    TestSchool.sql()
+        .sql("insert into beacon (viewing_id, number, student_id, at) values (?, 1, ?, ?)")
+        .params(task, student(), java.sql.Timestamp.from(now.minus(Duration.ofDays(3))))
+        .update();
+    night(now.plus(Duration.ofDays(2)));
+    assertThat(store.find("imports/x/children.csv")).isEmpty();
+    assertThat(count("select count(*) from beacon where viewing_id = ?", task)).isZero();
+    assertThat(
+            count(
+                "select count(*) from (select walkthrough_id from score group by walkthrough_id having count(*) > 1) s"))
+        .isZero();
+    for (UUID score : TestSchool.sql().sql("select id from score").query(UUID.class).list()) {
+      assertThat(store.find("scores/" + score + ".webm")).isPresent();
+    }
+  }
+
+  @Test
+  void reportsThatFollowOneAnotherBecomeOneStretchAndWhatWasSeenAgainStaysSeenAgain() {
+    UUID take = TestSchool.id("select id from take limit 1");
+    for (int[] span : new int[][] {{0, 5}, {5, 9}, {9, 12}, {0, 3}, {20, 25}, {25, 30}}) {
+      TestSchool.sql()
+          .sql(
+              "insert into played (student_id, take_id, start_ms, end_ms, at) values (?, ?, ?, ?, ?)")
+          .params(
+              student(),
+              take,
+              span[0],
+              span[1],
+              java.sql.Timestamp.from(now.minus(Duration.ofDays(2))))
+          .update();
+    }
+    night(now);
+    assertThat(
+            TestSchool.sql()
+                .sql(
+                    "select start_ms || '-' || end_ms from played where student_id = ? order by id")
+                .param(student())
+                .query(String.class)
+                .list())
+        .containsExactly("0-12", "0-3", "20-30");
+    night(now.plus(Duration.ofDays(401)));
+    assertThat(count("select count(*) from played where student_id = ?", student())).isZero();
+  }
+
+  @Test
+  void aStudentGetsACopyOfWhatIsKeptAndIsErasedWithTheFamily() throws Exception {
+    UUID task = task();
+    DemoServer.bean(Audience.class).tick(student(), task, true);
+    HttpClient desk = teacher(school.email());
+    String persons = "/sections/" + school.section() + "/persons/" + student() + "/copy.json";
+    String copy = get(desk, persons).body();
+    assertThat(copy).contains("Keep me").contains("\"sections\"").doesNotContain("/in/");
+    HttpClient stranger = teacher(TestSchool.in("America/Halifax", 0).email());
+    assertThat(get(stranger, persons).statusCode()).isEqualTo(404);
+    UUID guardian =
+        DemoServer.bean(People.class)
+            .studentsByGuardian(Set.of(student()))
+            .keySet()
+            .iterator()
+            .next();
+    String erase = "/sections/" + school.section() + "/students/" + student() + "/erase";
+    assertThat(form(stranger, erase).statusCode()).isEqualTo(404);
+    UUID gone = student();
+    assertThat(form(desk, erase).statusCode()).isEqualTo(302);
+    for (UUID person : Set.of(gone, guardian)) {
+      assertThat(count("select count(*) from person where id = ?", person)).isZero();
+      assertThat(count("select count(*) from message where to_id = ?", person)).isZero();
+    }
+    assertThat(count("select count(*) from tick where student_id = ?", gone)).isZero();
+    assertThat(count("select count(*) from section_student where person_id = ?", gone)).isZero();
+  }
+
+  @Test
+  void aSchoolSaysHowLongThingsAreKept() throws Exception {
+    HttpClient desk = teacher(school.email());
+    String path = "/school/" + school.term() + "/keep";
+    assertThat(form(desk, path, "days", "90").statusCode()).isEqualTo(302);
+    assertThat(get(desk, "/school").body()).contains("value=\"90\"");
+    assertThat(form(desk, path, "days", "3").statusCode()).isEqualTo(422);
+  }
+}
