@@ -10,6 +10,7 @@ import com.microsoft.playwright.options.RequestOptions;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.net.http.HttpClient;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -25,6 +26,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.handouts.Editions;
 import school.kerygma.app.handouts.Marks;
 import school.kerygma.app.sections.Rosters;
 import school.kerygma.app.walkthroughs.Scores;
@@ -310,5 +312,39 @@ class CoveredTest {
       }
     }
     assertThat(DemoServer.bean(Marks.class).of(List.of(page))).isEmpty();
+  }
+
+  @Test
+  void anEditionInWhichACoverHasNoSurePlaceWaitsForItsTeacher() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID handout = bring(school, "held.pdf");
+    UUID before = Papers.pages(handout).getFirst();
+    Papers.putUp(school, handout, Optional.empty());
+    cover(before);
+    Editions editions = DemoServer.bean(Editions.class);
+    Papers.bringEdition(
+        school,
+        handout,
+        TestSheets.pdf(
+            directory.resolve("held2.pdf"),
+            List.of("Best work: S. Marchetti", "Draw two sketches.")));
+    Editions.Held held = editions.held(handout).orElseThrow();
+    assertThat(held.unsure()).hasSize(1);
+    assertThat(Papers.pages(handout)).containsExactly(before);
+    UUID waiting = held.content().ids().getFirst();
+    HttpClient tablet = Caller.byCard(card(school));
+    HttpClient desk = Caller.teacher(school.email());
+    assertThat(Caller.get(tablet, "/class/handouts/" + handout).body())
+        .contains(before.toString())
+        .doesNotContain(waiting.toString());
+    assertThat(Caller.get(tablet, "/media/pages/" + waiting + "/s").statusCode()).isEqualTo(404);
+    assertThat(Caller.get(desk, "/handouts/" + handout + "?held=true").body())
+        .contains(waiting.toString());
+    assertThat(Caller.get(desk, "/handouts/" + handout + "/edition").statusCode()).isEqualTo(200);
+    assertThat(Caller.get(desk, "/handouts").body()).doesNotContain("data-work");
+    cover(waiting);
+    Caller.form(desk, "/handouts/" + handout + "/edition/release");
+    assertThat(Papers.pages(handout)).containsExactly(waiting);
+    assertThat(editions.held(handout)).isEmpty();
   }
 }

@@ -91,6 +91,10 @@ final class DemoServer {
     CONTEXT.addApplicationListener(listener);
   }
 
+  static void publish(Object event) {
+    CONTEXT.publishEvent(event);
+  }
+
   static <T> T bean(String name, Class<T> type) {
     return CONTEXT.getBean(name, type);
   }

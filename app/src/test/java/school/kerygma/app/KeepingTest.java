@@ -18,8 +18,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
-import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.planning.TaskSheet;
@@ -45,9 +43,7 @@ class KeepingTest {
   }
 
   private static void night(Instant when) {
-    DemoServer.bean(TransactionTemplate.class)
-        .executeWithoutResult(
-            t -> DemoServer.bean(ApplicationEventPublisher.class).publishEvent(new Nightly(when)));
+    DemoServer.publish(new Nightly(when));
   }
 
   @Test

@@ -68,6 +68,47 @@ class CarryTest {
   }
 
   @Test
+  void aCoverWhoseLinesComeToStandOnTwoPagesLiesOnBoth() {
+    Page before = page(1, "Answers", "first secret", "second secret");
+    Mark cover = mark(Mark.Kind.COVER, before, "first", "secret", "second");
+    Carry.Covered now =
+        new Carry(
+                List.of(before),
+                List.of(page(1, "Answers", "first secret"), page(2, "More", "second secret")))
+            .cover(cover, 0, NEW);
+    assertThat(now.sure()).isTrue();
+    assertThat(now.covers()).extracting(Mark::pageId).containsExactlyElementsOf(NEW);
+    // "first secret" stands at 120 on both; on the second page "second" begins at 50.
+    assertThat(now.covers().get(0).boxes())
+        .containsExactly(new Box(50, 120, 50, 10), new Box(110, 120, 60, 10));
+    assertThat(now.covers().get(1).boxes())
+        .containsExactly(new Box(50, 120, 60, 10), new Box(120, 120, 60, 10));
+  }
+
+  @Test
+  void aCoverOfWhichALineIsGoneKeepsTheOthersAndIsNotSure() {
+    Page before = page(1, "Answers", "first secret", "second riddle");
+    Mark cover = mark(Mark.Kind.COVER, before, "first", "secret", "second", "riddle");
+    Carry.Covered now =
+        new Carry(List.of(before), List.of(page(1, "Answers", "first secret", "another riddler")))
+            .cover(cover, 0, NEW);
+    assertThat(now.sure()).isFalse();
+    assertThat(now.covers()).hasSize(1);
+  }
+
+  @Test
+  void aCoverOfOneBoxOverALineThatIsBrokenByThePageLiesOnBothParts() {
+    Page before = page(1, "one two three four");
+    Mark cover =
+        new Mark(Mark.Kind.COVER, OLD, List.of(new Box(50, 100, 170, 10)), 0, "one two three four");
+    Carry.Covered now =
+        new Carry(List.of(before), List.of(page(1, "one two"), page(2, "three four")))
+            .cover(cover, 0, NEW);
+    assertThat(now.sure()).isTrue();
+    assertThat(now.covers()).extracting(Mark::pageId).containsExactlyElementsOf(NEW);
+  }
+
+  @Test
   void ofSeveralPlacesTheOneWithTheSameNeighborsIsTaken() {
     Page before = page(1, "a red beam", "a blue beam");
     Mark second = new Mark(Mark.Kind.UNDERLINE, OLD, List.of(new Box(120, 120, 40, 10)), 0, "beam");

@@ -15,6 +15,7 @@ import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.IslandFinder;
 import school.kerygma.core.voice.Loudness;
+import school.kerygma.core.voice.SoundLoss;
 import school.kerygma.media.process.Program;
 
 class SoundTest {
@@ -150,5 +151,84 @@ class SoundTest {
     assertThatThrownBy(() -> Sound.samples(file))
         .isInstanceOf(Program.Failed.class)
         .hasMessageContaining("ffmpeg");
+  }
+
+  /** Ten minutes with a click at the beginning of every half minute, as a browser records them. */
+  private Path clicks() {
+    Path file = directory.resolve("clicks.webm");
+    ffmpeg(
+        "-f",
+        "lavfi",
+        "-i",
+        "aevalsrc='if(lt(mod(t,30),0.02),0.8*sin(2*PI*1000*t),0)':d=600:s=48000",
+        "-c:a",
+        "libopus",
+        "-b:a",
+        "32k",
+        file.toString());
+    return file;
+  }
+
+  /** When a joined sound clicks, in milliseconds. */
+  private List<Long> heard(Path file) {
+    Path webm = directory.resolve("heard.webm");
+    Path mp4 = directory.resolve("heard.mp4");
+    Sound.join(List.of(new Sound.Part(file, Span.of(0, 600_000))), webm, mp4);
+    return clicksOf(Sound.samples(webm));
+  }
+
+  private static List<Long> clicksOf(short[] samples) {
+    List<Long> at = new java.util.ArrayList<>();
+    for (int i = 0; i < samples.length; i++) {
+      if (Math.abs(samples[i]) > 6_000 && (at.isEmpty() || i / 16 - at.getLast() > 1_000)) {
+        at.add(i / 16L);
+      }
+    }
+    return at;
+  }
+
+  private static void assertOnTime(List<Long> heard) {
+    assertThat(heard).hasSize(20);
+    for (int i = 0; i < 20; i++) {
+      assertThat(heard.get(i).doubleValue()).as("click " + i).isCloseTo(30_000.0 * i, within(20.0));
+    }
+  }
+
+  @Test
+  void timeStampsThatJumpWithoutALostSampleMakeNothingLate() {
+    Path jumping = directory.resolve("jumping.webm");
+    ffmpeg(
+        "-i",
+        clicks().toString(),
+        "-c",
+        "copy",
+        "-bsf:a",
+        "setts=ts=if(gte(TS\\,200000)\\,TS+300\\,TS)",
+        jumping.toString());
+    assertThat(Sound.jumps(jumping)).hasSize(1);
+    assertOnTime(heard(jumping));
+  }
+
+  @Test
+  void soundThatAStarvedMicrophoneLostLeavesWhatFollowsWhereItWasSaid() {
+    Path starved = directory.resolve("starved.webm");
+    ffmpeg(
+        "-i",
+        clicks().toString(),
+        "-c",
+        "copy",
+        "-bsf:a",
+        "noise=amount=0:drop=between(pts\\,200000\\,200299)+between(pts\\,400000\\,400239)",
+        starved.toString());
+    List<Long> jumps = Sound.jumps(starved);
+    assertThat(jumps).hasSize(2);
+    List<SoundLoss.Reading> readings = new java.util.ArrayList<>();
+    for (int second = 0; second < 600; second++) {
+      long lag = (second > 200 ? 300 : 0) + (second > 400 ? 240 : 0);
+      readings.add(new SoundLoss.Reading(1_000L * second, lag + second % 3, false));
+    }
+    Path mended = directory.resolve("mended.mkv");
+    Sound.mend(starved, SoundLoss.gaps(readings, jumps), mended);
+    assertOnTime(clicksOf(Sound.samples(mended)));
   }
 }
