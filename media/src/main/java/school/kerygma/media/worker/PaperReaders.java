@@ -15,8 +15,9 @@ import school.kerygma.media.worker.Request.Answer;
 import school.kerygma.media.worker.Request.Deed;
 
 /**
- * Opens papers, each in a process of its own: one that stands ready, and that serves no other paper
- * afterwards. How many there are at once is bounded; who comes then waits.
+ * Opens papers, each in a process of its own: one that stands ready. A process whose paper ended
+ * well serves some more, one after the other; any other ends with its paper. How many there are at
+ * once is bounded; who comes then waits.
  */
 public final class PaperReaders implements AutoCloseable {
 
@@ -29,6 +30,11 @@ public final class PaperReaders implements AutoCloseable {
   private static final int HEAP_MB = 768;
 
   private static final int AT_ONCE = 3;
+
+  /** To start a process and to warm it takes as long as to read ten usual pages. */
+  private static final int PAPERS_A_PROCESS = 10;
+
+  private static final int MOST_READY = 2;
 
   private final Duration limit;
   private final int heapMb;
@@ -100,8 +106,19 @@ public final class PaperReaders implements AutoCloseable {
   }
 
   private void leave(WorkerProcess worker) {
-    worker.close();
+    putBack(worker);
     places.release();
+  }
+
+  private synchronized void putBack(WorkerProcess worker) {
+    if (closed
+        || !worker.endedWell()
+        || worker.papers() >= PAPERS_A_PROCESS
+        || ready.size() >= MOST_READY) {
+      worker.close();
+    } else {
+      ready.addFirst(worker);
+    }
   }
 
   /**

@@ -53,6 +53,10 @@ final class WorkerProcess implements AutoCloseable {
   private final JsonMapper json = new JsonMapper();
   private final Duration limit;
   private boolean warm;
+  private int papers;
+
+  /** Whether nothing was refused and every question has been answered. */
+  private boolean well = true;
 
   /**
    * @param limit how long one answer may take
@@ -102,6 +106,15 @@ final class WorkerProcess implements AutoCloseable {
     return process.isAlive();
   }
 
+  boolean endedWell() {
+    return well && process.isAlive();
+  }
+
+  /** How many papers it has opened. */
+  int papers() {
+    return papers;
+  }
+
   /**
    * Asks, and waits for the answer.
    *
@@ -118,6 +131,8 @@ final class WorkerProcess implements AutoCloseable {
       receive(START);
       warm = true;
     }
+    well = false; // Until it is answered.
+    papers += request.file() == null ? 0 : 1;
     try {
       in.write(json.writeValueAsString(request));
       in.write('\n');
@@ -132,6 +147,7 @@ final class WorkerProcess implements AutoCloseable {
     if (answer.refused() != null) {
       throw new PaperRefused(answer.refused());
     }
+    well = answer.pages() == 0 || answer.mediaType() != null; // Else more answers follow.
     return answer;
   }
 
