@@ -210,21 +210,6 @@ class Handout {
   interface Repository extends JpaRepository<Handout, UUID> {
 
     @Modifying
-    @Query(
-        value = "update handout set put_away_at = cast(:at as timestamptz) where id = :id",
-        nativeQuery = true)
-    void putAway(UUID id, @Nullable Instant at);
-
-    @Query(
-        value =
-            "select id, title, put_away_at from handout where owner_id = :owner and put_away_at is not null",
-        nativeQuery = true)
-    List<Object[]> putAwayOf(UUID owner);
-
-    @Query(value = "select id from handout where put_away_at < :before", nativeQuery = true)
-    List<UUID> emptied(Instant before);
-
-    @Modifying
     @Query(value = "delete from handout where id = :id", nativeQuery = true)
     void deleteInBatch(UUID id);
 

@@ -6,7 +6,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -28,7 +27,7 @@ import school.kerygma.app.frame.Excerpt;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Nightly;
-import school.kerygma.app.work.PutAway;
+import school.kerygma.app.work.Shelf;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.handout.SnapTargets;
 import school.kerygma.core.rubric.Grid;
@@ -81,6 +80,7 @@ public class Handouts {
   private final PaperReaders readers;
   private final TransactionTemplate inTransaction;
   private final Clock clock;
+  private final Shelf shelf;
 
   Handouts(
       Handout.Repository handouts,
@@ -90,7 +90,9 @@ public class Handouts {
       Works works,
       PaperReaders readers,
       TransactionTemplate inTransaction,
-      Clock clock) {
+      Clock clock,
+      Shelf shelf) {
+    this.shelf = shelf;
     this.handouts = handouts;
     this.editions = editions;
     this.pages = pages;
@@ -226,23 +228,10 @@ public class Handouts {
     return name.isEmpty() ? "Paper" : Character.toUpperCase(name.charAt(0)) + name.substring(1);
   }
 
-  /** Takes it from sight, or out again. */
-  public void putAway(UUID handout, boolean away) {
-    handouts.putAway(handout, away ? clock.instant() : null);
-  }
-
-  /** What a teacher has put away. */
-  @Transactional(readOnly = true)
-  public List<PutAway> putAwayOf(UUID teacher) {
-    return handouts.putAwayOf(teacher).stream()
-        .map(r -> new PutAway((UUID) r[0], (String) r[1], (Instant) r[2]))
-        .toList();
-  }
-
   /** Papers that were put away long ago are gone, with their pages, unless a talk needs them. */
   @EventListener
   void on(Nightly night) {
-    for (UUID id : handouts.emptied(night.emptied())) {
+    for (UUID id : shelf.before(Shelf.Of.HANDOUT, night.emptied())) {
       if (!handouts.isNeeded(id)) {
         for (Handout.Edition edition : editions.ofHandouts(List.of(id))) {
           for (Handout.PageEntity page : pages.ofEdition(edition.id())) {

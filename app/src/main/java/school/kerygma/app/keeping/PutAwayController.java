@@ -2,6 +2,7 @@ package school.kerygma.app.keeping;
 
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -23,20 +24,13 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.walkthroughs.Scripts;
 import school.kerygma.app.work.Nightly;
 import school.kerygma.app.work.PutAway;
+import school.kerygma.app.work.Shelf;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.time.Moments;
 
 /** Puts papers, walkthroughs, tasks and postings away, and takes them out again for thirty days. */
 @Controller
 class PutAwayController {
-
-  /** What can be put away. */
-  enum Kind {
-    HANDOUT,
-    WALKTHROUGH,
-    TASK,
-    POSTING
-  }
 
   /**
    * Something that was put away.
@@ -49,32 +43,31 @@ class PutAwayController {
   private final Scripts scripts;
   private final Tasks tasks;
   private final Postings postings;
+  private final Shelf shelf;
   private final Gate gate;
 
-  PutAwayController(Handouts handouts, Scripts scripts, Tasks tasks, Postings postings, Gate gate) {
+  PutAwayController(
+      Handouts handouts, Scripts scripts, Tasks tasks, Postings postings, Shelf shelf, Gate gate) {
     this.handouts = handouts;
     this.scripts = scripts;
     this.tasks = tasks;
     this.postings = postings;
+    this.shelf = shelf;
     this.gate = gate;
   }
 
   @GetMapping("/put-away")
   String list(@AuthenticationPrincipal SignedIn me, Model model) {
     List<Line> lines =
-        Stream.of(
-                lines(Kind.HANDOUT, handouts.putAwayOf(me.id())),
-                lines(Kind.WALKTHROUGH, scripts.putAwayOf(me.id())),
-                lines(Kind.TASK, tasks.putAwayOf(me.id())),
-                lines(Kind.POSTING, postings.putAwayOf(me.id())))
-            .flatMap(s -> s)
+        Arrays.stream(Shelf.Of.values())
+            .flatMap(kind -> lines(kind, shelf.of(kind, me.id())))
             .sorted(Comparator.comparing(Line::until).reversed().thenComparing(Line::title))
             .toList();
     model.addAttribute("lines", lines);
     return "keeping/put-away";
   }
 
-  private static Stream<Line> lines(Kind kind, List<PutAway> all) {
+  private static Stream<Line> lines(Shelf.Of kind, List<PutAway> all) {
     return all.stream()
         .map(
             p ->
@@ -92,18 +85,18 @@ class PutAwayController {
       case HANDOUT -> {
         gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
         checkUnused(me, id);
-        handouts.putAway(id, true);
+        shelf.put(kind(kind), id);
         yield "redirect:/handouts?away";
       }
       case WALKTHROUGH -> {
         gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
         checkNotUp(postings.ofWalkthroughs(List.of(id)));
-        scripts.putAway(id, true);
+        shelf.put(kind(kind), id);
         yield "redirect:/walkthroughs?away";
       }
       case TASK -> {
         gate.check(me, Deed.CHANGE, Gate.Kind.WHOLE_TASK, id);
-        tasks.putAway(id, true);
+        shelf.put(kind(kind), id);
         yield "redirect:/plan?away";
       }
       case POSTING -> {
@@ -111,15 +104,15 @@ class PutAwayController {
         List<DeliveryView> all = postings.ofPosting(id);
         all.forEach(d -> gate.check(me, Deed.CHANGE, Gate.Kind.DELIVERY, d.id()));
         checkNotUp(all);
-        postings.putAway(id, true);
+        shelf.put(kind(kind), id);
         yield "redirect:/put-away";
       }
     };
   }
 
-  private static Kind kind(String name) {
+  private static Shelf.Of kind(String name) {
     try {
-      return Kind.valueOf(name.toUpperCase(Locale.ROOT));
+      return Shelf.Of.valueOf(name.toUpperCase(Locale.ROOT));
     } catch (IllegalArgumentException e) {
       throw Problem.notFound();
     }
@@ -143,23 +136,11 @@ class PutAwayController {
   @PostMapping("/put-away/{kind}/{id}/out")
   String takeOut(
       @AuthenticationPrincipal SignedIn me, @PathVariable String kind, @PathVariable UUID id) {
-    Kind of = kind(kind);
-    List<PutAway> own =
-        switch (of) {
-          case HANDOUT -> handouts.putAwayOf(me.id());
-          case WALKTHROUGH -> scripts.putAwayOf(me.id());
-          case TASK -> tasks.putAwayOf(me.id());
-          case POSTING -> postings.putAwayOf(me.id());
-        };
-    if (own.stream().noneMatch(p -> p.id().equals(id))) {
+    Shelf.Of of = kind(kind);
+    if (shelf.of(of, me.id()).stream().noneMatch(p -> p.id().equals(id))) {
       throw Problem.notFound();
     }
-    switch (of) {
-      case HANDOUT -> handouts.putAway(id, false);
-      case WALKTHROUGH -> scripts.putAway(id, false);
-      case TASK -> tasks.putAway(id, false);
-      case POSTING -> postings.putAway(id, false);
-    }
+    shelf.takeOut(of, id);
     return "redirect:/put-away";
   }
 }

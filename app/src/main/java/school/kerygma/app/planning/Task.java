@@ -241,21 +241,6 @@ class Task {
     List<UUID> idsWith(Collection<UUID> sections, String like);
 
     @Modifying
-    @Query(
-        value = "update task set put_away_at = cast(:at as timestamptz) where id = :id",
-        nativeQuery = true)
-    void putAway(UUID id, @Nullable Instant at);
-
-    @Query(
-        value =
-            "select id, title, put_away_at from task where owner_id = :owner and put_away_at is not null",
-        nativeQuery = true)
-    List<Object[]> putAwayOf(UUID owner);
-
-    @Query(value = "select id from task where put_away_at < :before", nativeQuery = true)
-    List<UUID> emptied(Instant before);
-
-    @Modifying
     @Query(value = "delete from posting_task where task_id = :id", nativeQuery = true)
     void deletePosted(UUID id);
 

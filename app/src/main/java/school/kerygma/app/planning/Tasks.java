@@ -1,7 +1,6 @@
 package school.kerygma.app.planning;
 
 import java.time.Clock;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashSet;
@@ -17,7 +16,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.work.Nightly;
-import school.kerygma.app.work.PutAway;
+import school.kerygma.app.work.Shelf;
 
 /** Plans tasks. */
 @Service
@@ -26,8 +25,10 @@ public class Tasks {
 
   private final Task.Repository tasks;
   private final Clock clock;
+  private final Shelf shelf;
 
-  Tasks(Task.Repository tasks, Clock clock) {
+  Tasks(Task.Repository tasks, Clock clock, Shelf shelf) {
+    this.shelf = shelf;
     this.tasks = tasks;
     this.clock = clock;
   }
@@ -50,23 +51,10 @@ public class Tasks {
     changed.change(sheet);
   }
 
-  /** Takes it from sight, or out again. */
-  public void putAway(UUID task, boolean away) {
-    tasks.putAway(task, away ? clock.instant() : null);
-  }
-
-  /** What a teacher has put away. */
-  @Transactional(readOnly = true)
-  public List<PutAway> putAwayOf(UUID teacher) {
-    return tasks.putAwayOf(teacher).stream()
-        .map(r -> new PutAway((UUID) r[0], (String) r[1], (Instant) r[2]))
-        .toList();
-  }
-
   /** Tasks that were put away long ago are gone, with what was ticked. */
   @EventListener
   void on(Nightly night) {
-    for (UUID id : tasks.emptied(night.emptied())) {
+    for (UUID id : shelf.before(Shelf.Of.TASK, night.emptied())) {
       tasks.deletePosted(id);
       tasks.deleteTicks(id);
       tasks.deleteWayTicks(id);

@@ -167,22 +167,6 @@ class Posting implements Persistable<UUID> {
   interface Repository extends JpaRepository<Posting, UUID> {
 
     @Modifying
-    @Query(
-        value = "update posting set put_away_at = cast(:at as timestamptz) where id = :id",
-        nativeQuery = true)
-    void putAway(UUID id, @Nullable Instant at);
-
-    @Query(
-        value =
-            "select p.id, coalesce(w.title, (select min(t.title) from posting_task x join task t on t.id = x.task_id where x.posting_id = p.id), ''), p.put_away_at"
-                + " from posting p left join walkthrough w on w.id = p.walkthrough_id where p.owner_id = :owner and p.put_away_at is not null",
-        nativeQuery = true)
-    List<Object[]> putAwayOf(UUID owner);
-
-    @Query(value = "select id from posting where put_away_at < :before", nativeQuery = true)
-    List<UUID> emptied(Instant before);
-
-    @Modifying
     @Query(value = "delete from posting where id = :id", nativeQuery = true)
     void deleteWhole(UUID id);
   }

@@ -11,7 +11,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.work.Nightly;
-import school.kerygma.app.work.PutAway;
+import school.kerygma.app.work.Shelf;
 import school.kerygma.core.time.Moments;
 
 /** Puts up, changes and withdraws. */
@@ -23,12 +23,15 @@ public class Postings {
   private final Posting.DeliveryRepository deliveries;
   private final GoesUp goesUp;
   private final Clock clock;
+  private final Shelf shelf;
 
   Postings(
       Posting.Repository postings,
       Posting.DeliveryRepository deliveries,
       GoesUp goesUp,
-      Clock clock) {
+      Clock clock,
+      Shelf shelf) {
+    this.shelf = shelf;
     this.postings = postings;
     this.deliveries = deliveries;
     this.goesUp = goesUp;
@@ -72,23 +75,10 @@ public class Postings {
     goesUp.schedule(d);
   }
 
-  /** Takes it from sight, or out again. */
-  public void putAway(UUID posting, boolean away) {
-    postings.putAway(posting, away ? clock.instant() : null);
-  }
-
-  /** What a teacher has put away. */
-  @Transactional(readOnly = true)
-  public List<PutAway> putAwayOf(UUID teacher) {
-    return postings.putAwayOf(teacher).stream()
-        .map(r -> new PutAway((UUID) r[0], (String) r[1], (Instant) r[2]))
-        .toList();
-  }
-
   /** Postings that were put away long ago are gone, with the letters about them. */
   @EventListener
   void on(Nightly night) {
-    postings.emptied(night.emptied()).forEach(postings::deleteWhole);
+    shelf.before(Shelf.Of.POSTING, night.emptied()).forEach(postings::deleteWhole);
   }
 
   /** Tries once more to tell of what is up. */

@@ -1,7 +1,6 @@
 package school.kerygma.app.walkthroughs;
 
 import java.time.Clock;
-import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -19,7 +18,6 @@ import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.handouts.PageView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
-import school.kerygma.app.work.PutAway;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.text.SpeakingTime;
 import school.kerygma.core.text.Words;
@@ -380,19 +378,6 @@ public class Scripts {
                   own.stream().mapToLong(s -> SpeakingTime.ofMs(s.script())).sum(),
                   own.stream().mapToLong(s -> recorded.getOrDefault(s.id(), 0L)).sum());
             })
-        .toList();
-  }
-
-  /** Takes it from sight, or out again. */
-  public void putAway(UUID walkthrough, boolean away) {
-    walkthroughs.putAway(walkthrough, away ? clock.instant() : null);
-  }
-
-  /** What a teacher has put away. */
-  @Transactional(readOnly = true)
-  public List<PutAway> putAwayOf(UUID teacher) {
-    return walkthroughs.putAwayOf(teacher).stream()
-        .map(r -> new PutAway((UUID) r[0], (String) r[1], (Instant) r[2]))
         .toList();
   }
 

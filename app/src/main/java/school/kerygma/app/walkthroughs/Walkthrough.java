@@ -149,21 +149,6 @@ class Walkthrough {
   interface Repository extends JpaRepository<Walkthrough, UUID> {
 
     @Modifying
-    @Query(
-        value = "update walkthrough set put_away_at = cast(:at as timestamptz) where id = :id",
-        nativeQuery = true)
-    void putAway(UUID id, @Nullable Instant at);
-
-    @Query(
-        value =
-            "select id, title, put_away_at from walkthrough where owner_id = :owner and put_away_at is not null",
-        nativeQuery = true)
-    List<Object[]> putAwayOf(UUID owner);
-
-    @Query(value = "select id from walkthrough where put_away_at < :before", nativeQuery = true)
-    List<UUID> emptied(Instant before);
-
-    @Modifying
     @Query(value = "delete from posting where walkthrough_id = :id", nativeQuery = true)
     void deletePostings(UUID id);
 

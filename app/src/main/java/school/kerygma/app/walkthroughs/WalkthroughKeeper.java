@@ -7,6 +7,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Nightly;
+import school.kerygma.app.work.Shelf;
 
 /**
  * Removes of walkthroughs what nobody plays any more: scores that were replaced, the pieces of
@@ -19,12 +20,15 @@ class WalkthroughKeeper {
   private final Recording.Repository recordings;
   private final Score.Repository scores;
   private final MediaStore store;
+  private final Shelf shelf;
 
   WalkthroughKeeper(
       Walkthrough.Repository walkthroughs,
       Recording.Repository recordings,
       Score.Repository scores,
-      MediaStore store) {
+      MediaStore store,
+      Shelf shelf) {
+    this.shelf = shelf;
     this.walkthroughs = walkthroughs;
     this.recordings = recordings;
     this.scores = scores;
@@ -41,7 +45,7 @@ class WalkthroughKeeper {
     for (UUID score : scores.replaced(night.yesterday())) {
       removeScore(score);
     }
-    for (UUID walkthrough : walkthroughs.emptied(night.emptied())) {
+    for (UUID walkthrough : shelf.before(Shelf.Of.WALKTHROUGH, night.emptied())) {
       recordings.ofWalkthrough(walkthrough).forEach(this::removeSound);
       scores.ofWalkthrough(walkthrough).forEach(this::removeScore);
       walkthroughs.deletePostings(walkthrough);

@@ -1,0 +1,86 @@
+package school.kerygma.app.work;
+
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/**
+ * Where things are that were put away: a column of their own table says since when, so that whoever
+ * lists them leaves them out.
+ */
+@Component
+public class Shelf {
+
+  /** What can be put away, by its table. */
+  public enum Of {
+    HANDOUT("title"),
+    WALKTHROUGH("title"),
+    TASK("title"),
+    POSTING(
+        "coalesce((select w.title from walkthrough w where w.id = posting.walkthrough_id), (select min(t.title)"
+            + " from posting_task x join task t on t.id = x.task_id where x.posting_id = posting.id), '')");
+
+    private final String title;
+
+    Of(String title) {
+      this.title = title;
+    }
+
+    private String table() {
+      return name().toLowerCase(java.util.Locale.ROOT);
+    }
+  }
+
+  private final JdbcClient sql;
+  private final Clock clock;
+
+  Shelf(JdbcClient sql, Clock clock) {
+    this.sql = sql;
+    this.clock = clock;
+  }
+
+  public void put(Of kind, UUID id) {
+    set(kind, id, Timestamp.from(clock.instant()));
+  }
+
+  public void takeOut(Of kind, UUID id) {
+    set(kind, id, null);
+  }
+
+  private void set(Of kind, UUID id, @org.jspecify.annotations.Nullable Timestamp at) {
+    sql.sql("update " + kind.table() + " set put_away_at = cast(? as timestamptz) where id = ?")
+        .param(at)
+        .param(id)
+        .update();
+  }
+
+  /** What a teacher has put away. */
+  public List<PutAway> of(Of kind, UUID owner) {
+    return sql.sql(
+            "select id, "
+                + kind.title
+                + ", put_away_at from "
+                + kind.table()
+                + " where owner_id = ? and put_away_at is not null")
+        .param(owner)
+        .query(
+            (row, n) ->
+                new PutAway(
+                    row.getObject(1, UUID.class),
+                    row.getString(2),
+                    row.getTimestamp(3).toInstant()))
+        .list();
+  }
+
+  /** What was put away before a moment. */
+  public List<UUID> before(Of kind, Instant moment) {
+    return sql.sql("select id from " + kind.table() + " where put_away_at < ?")
+        .param(Timestamp.from(moment))
+        .query(UUID.class)
+        .list();
+  }
+}
