@@ -73,6 +73,8 @@ class EveryScreenTest {
         "/sections/" + section,
         "/sections/" + section + "/cards",
         "/school",
+        "/password",
+        "/put-away",
         "/calendar",
         "/plan/sessions/new",
         "/follow-up");

@@ -30,7 +30,7 @@ class LanesTest {
 
   /** A page that takes a reader longer than a page may: dashes of a thousandth of a point. */
   private static byte[] endless() {
-    String content = "[0.001] 0 d 1 w " + "0 0 m 600 800 l 0 800 l S ".repeat(2_000);
+    String content = "[0.001] 0 d 1 w " + "0 0 m 600 800 l 0 800 l S ".repeat(30_000);
     return ("%PDF-1.4\n1 0 obj <</Type/Catalog/Pages 2 0 R>> endobj\n"
             + "2 0 obj <</Type/Pages/Kids[3 0 R]/Count 1>> endobj\n"
             + "3 0 obj <</Type/Page/Parent 2 0 R/MediaBox[0 0 600 800]/Contents 4 0 R>> endobj\n4 0 obj <</Length "

@@ -51,7 +51,7 @@ class MessagesTest {
     left.removeIf(
         key ->
             key.matches(
-                "(problem|state|verb|doubt|mail|day|columns|fact|plan\\.doubt|school\\.day|task\\.opens)\\..*"));
+                "(problem|state|verb|doubt|mail|day|columns|fact|plan\\.doubt|away\\.kind|school\\.day|task\\.opens)\\..*"));
     assertThat(left).isEmpty();
   }
 }

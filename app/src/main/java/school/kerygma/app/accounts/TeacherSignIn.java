@@ -100,21 +100,16 @@ class TeacherSignIn implements AuthenticationProvider {
 
   private void count(Map<String, Integer> limits) {
     Instant now = clock.instant();
+    inTransaction.executeWithoutResult(
+        t -> {
+          failures.deleteByAtBefore(now.minus(Duration.ofHours(1)));
+          limits.keySet().forEach(subject -> failures.save(new SignInFailure(subject, now)));
+        });
+    // Attempts that come at the same moment see one another: each is there before any is counted.
     Instant since = now.minus(WINDOW);
     boolean tooMany =
-        Boolean.TRUE.equals(
-            inTransaction.execute(
-                t -> {
-                  failures.deleteByAtBefore(now.minus(Duration.ofHours(1)));
-                  boolean over = false;
-                  for (Map.Entry<String, Integer> limit : limits.entrySet()) {
-                    over |=
-                        failures.countBySubjectAndAtAfter(limit.getKey(), since)
-                            >= limit.getValue();
-                    failures.save(new SignInFailure(limit.getKey(), now));
-                  }
-                  return over;
-                }));
+        limits.entrySet().stream()
+            .anyMatch(l -> failures.countBySubjectAndAtAfter(l.getKey(), since) > l.getValue());
     if (tooMany) {
       throw new LockedException("Too many failures");
     }

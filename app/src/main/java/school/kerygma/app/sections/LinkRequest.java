@@ -98,6 +98,10 @@ class LinkRequest {
   interface Repository extends JpaRepository<LinkRequest, UUID> {
 
     @Query(
+        "select count(r) from LinkRequest r where r.askerId = :asker and r.personId = :person and r.answeredAt is null")
+    long open(UUID asker, UUID person);
+
+    @Query(
         "select r from LinkRequest r where r.personId = :person and r.kind = TEACHER and r.answeredAt is null order by r.askedAt")
     List<LinkRequest> ofTeacher(UUID person);
 

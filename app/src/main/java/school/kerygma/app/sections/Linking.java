@@ -60,6 +60,9 @@ public class Linking {
       @Nullable LocalDate lastDay,
       String name) {}
 
+  /** More letters from one teacher to one address would be a nuisance. */
+  private static final int MOST_OPEN = 3;
+
   private final LinkRequest.Repository requests;
   private final Section.Repository sections;
   private final People people;
@@ -102,6 +105,7 @@ public class Linking {
     known.stream()
         .sorted()
         .findFirst()
+        .filter(person -> requests.open(teacher, person) < MOST_OPEN)
         .ifPresent(
             person ->
                 send(

@@ -128,7 +128,10 @@ class WorkRunner implements SmartLifecycle {
             () -> items.stateOf(id) == Work.State.CANCELLED);
     try {
       work.run(item.subjectId(), progress);
-      become(id, Work.State.DONE, null, null);
+      if (become(id, Work.State.DONE, null, null) == 0) {
+        work.clear(
+            item.subjectId()); // Cancelled too late to be stopped: it is not wanted all the same.
+      }
     } catch (Work.Cancelled e) {
       work.clear(item.subjectId());
     } catch (Problem e) {
