@@ -158,7 +158,7 @@ class KeepingTest {
     UUID task = task();
     DemoServer.bean(Audience.class).tick(student(), task, true);
     HttpClient desk = teacher(school.email());
-    String persons = "/sections/" + school.section() + "/persons/" + student() + "/copy.json";
+    String persons = "/sections/" + school.section() + "/copy.json?person=" + student();
     String copy = get(desk, persons).body();
     assertThat(copy).contains("Keep me").contains("\"sections\"").doesNotContain("/in/");
     HttpClient stranger = teacher(TestSchool.in("America/Halifax", 0).email());
@@ -169,10 +169,10 @@ class KeepingTest {
             .keySet()
             .iterator()
             .next();
-    String erase = "/sections/" + school.section() + "/students/" + student() + "/erase";
-    assertThat(form(stranger, erase).statusCode()).isEqualTo(404);
+    String erase = "/sections/" + school.section() + "/erase";
+    assertThat(form(stranger, erase, "person", student().toString()).statusCode()).isEqualTo(404);
     UUID gone = student();
-    assertThat(form(desk, erase).statusCode()).isEqualTo(302);
+    assertThat(form(desk, erase, "person", gone.toString()).statusCode()).isEqualTo(302);
     for (UUID person : Set.of(gone, guardian)) {
       assertThat(count("select count(*) from person where id = ?", person)).isZero();
       assertThat(count("select count(*) from message where to_id = ?", person)).isZero();

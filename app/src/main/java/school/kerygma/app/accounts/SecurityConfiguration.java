@@ -17,6 +17,7 @@ import org.springframework.security.web.authentication.AuthenticationSuccessHand
 import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
 import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.springframework.session.jdbc.PostgreSqlJdbcIndexedSessionRepositoryCustomizer;
 
 /**
  * Which paths are for whom. What each may see behind a path is the business of the {@link Gate}.
@@ -27,6 +28,12 @@ class SecurityConfiguration {
   private static final String CONTENT_POLICY =
       "default-src 'self'; img-src 'self' data: blob:; media-src 'self' blob:; object-src 'none'; "
           + "base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+
+  /** Two requests of one browser may note the same in its session at the same moment. */
+  @Bean
+  PostgreSqlJdbcIndexedSessionRepositoryCustomizer sessionsOfPostgres() {
+    return new PostgreSqlJdbcIndexedSessionRepositoryCustomizer();
+  }
 
   @Bean
   PasswordEncoder passwordEncoder() {

@@ -1,6 +1,7 @@
 package school.kerygma.app.keeping;
 
 import java.nio.charset.StandardCharsets;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +17,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.Remembers;
@@ -54,9 +56,9 @@ class ErasingController {
     }
   }
 
-  @GetMapping("/sections/{id}/persons/{person}/copy.json")
+  @GetMapping("/sections/{id}/copy.json")
   ResponseEntity<String> copy(
-      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID person) {
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam UUID person) {
     check(me, id, person);
     People.Contact contact = people.contacts(Set.of(person)).get(person);
     Map<String, Object> all = new LinkedHashMap<>();
@@ -79,20 +81,24 @@ class ErasingController {
   }
 
   /**
-   * Erases a student, with those who guard nobody else.
+   * Erases a student, with those who guard nobody else, or a guardian.
    *
    * @throws Problem if the student sits with teachers who were not asked
    */
-  @PostMapping("/sections/{id}/students/{student}/erase")
+  @PostMapping("/sections/{id}/erase")
   String erase(
-      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID student) {
-    check(me, id, student);
-    for (SectionView section : sections.ofStudent(student)) {
-      if (!gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, section.id())) {
-        throw Problem.conflict("sits-elsewhere");
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam UUID person) {
+    check(me, id, person);
+    Set<UUID> students = new HashSet<>(people.studentsOf(person));
+    students.add(person);
+    for (UUID student : students) {
+      for (SectionView section : sections.ofStudent(student)) {
+        if (!gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, section.id())) {
+          throw Problem.conflict("sits-elsewhere");
+        }
       }
     }
-    people.erase(student);
+    people.erase(person);
     return "redirect:/sections/" + id;
   }
 }
