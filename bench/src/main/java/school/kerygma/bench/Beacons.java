@@ -69,10 +69,11 @@ final class Beacons {
   }
 
   private static double inserts(String database, int rows) throws SQLException {
-    try (Connection connection = DriverManager.getConnection(
-            database, "kerygma", System.getenv("SPRING_DATASOURCE_PASSWORD"));
+    try (Connection connection =
+            DriverManager.getConnection(
+                database, "kerygma", System.getenv("SPRING_DATASOURCE_PASSWORD"));
         var statement = connection.createStatement()) {
-      statement.execute("create table plain (like played)");
+      statement.execute("create table plain (like played including defaults)");
       connection.setAutoCommit(false);
       long start = System.nanoTime();
       try (PreparedStatement insert =
