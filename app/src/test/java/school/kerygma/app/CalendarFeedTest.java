@@ -36,6 +36,7 @@ import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
+import school.kerygma.app.problems.Seen;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.Moments;
 import school.kerygma.media.process.Program;
@@ -117,6 +118,7 @@ class CalendarFeedTest {
     UUID delivery = postings.ofPosting(posting).getFirst().id();
     postings.change(
         delivery,
+        Seen.ANYTHING,
         new Moments(now.minusSeconds(5), Instant.parse("2026-10-06T02:59:00Z"), Optional.empty()));
     VEvent changed = events().getFirst();
     assertThat(value(changed, "UID")).isEqualTo(value(first, "UID"));

@@ -30,6 +30,7 @@ import school.kerygma.app.posting.DeliveryWentUp;
 import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.problems.Seen;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.time.Moments;
 
@@ -110,7 +111,7 @@ class PostingMomentsTest {
     postings.post(posting, school.teacher(), sheet);
     await().atMost(Duration.ofSeconds(60)).until(() -> messages(posting) == 6);
     DeliveryView delivery = postings.ofPosting(posting).getFirst();
-    postings.change(delivery.id(), upFor(Duration.ofDays(3)));
+    postings.change(delivery.id(), Seen.ANYTHING, upFor(Duration.ofDays(3)));
     postings.withdraw(delivery.id());
     assertThat(postings.view(delivery.id()).up()).isFalse();
     postings.putUpAgain(delivery.id());

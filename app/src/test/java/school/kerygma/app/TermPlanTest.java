@@ -33,6 +33,7 @@ import school.kerygma.app.planning.SessionSheet;
 import school.kerygma.app.planning.Sessions;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Seen;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.plan.Grading;
@@ -145,7 +146,7 @@ class TermPlanTest {
   @Test
   void aPaperIsReadAtTheRateOfTheGradeAndOnlyOnce(@TempDir Path directory) throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 1);
-    sections.grade(school.section(), Grading.NONE, Optional.of(7));
+    sections.grade(school.section(), Seen.ANYTHING, Grading.NONE, Optional.of(7));
     Handouts.TakenIn paper =
         DemoServer.bean(Handouts.class)
             .takeIn(
@@ -315,7 +316,12 @@ class TermPlanTest {
     }
     plan(school, TaskSheet.of("Sketch an arch", 35, on(school, 2)).how("on paper"));
     DemoServer.bean(DayNotes.class)
-        .write(school.section(), MONDAY.plusDays(2), "Which bridge?", "The pencils are there.");
+        .write(
+            school.section(),
+            MONDAY.plusDays(2),
+            Seen.ANYTHING,
+            "Which bridge?",
+            "The pencils are there.");
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = signedIn(desk, school);
       page.navigate(DemoServer.address() + "/plan?week=2026-09-28");

@@ -25,6 +25,7 @@ import school.kerygma.app.audience.Audience;
 import school.kerygma.app.planning.DayNotes;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Seen;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
 
@@ -108,7 +109,12 @@ class TicksTest {
         plan(school, TaskSheet.of("Measure", 10, on(school, 4)).opening(true, Opens.ON_ITS_DAY));
     school.post(MONDAY, early, later);
     DemoServer.bean(DayNotes.class)
-        .write(school.section(), MONDAY.plusDays(2), "What bends before it breaks?", "Key: blue.");
+        .write(
+            school.section(),
+            MONDAY.plusDays(2),
+            Seen.ANYTHING,
+            "What bends before it breaks?",
+            "Key: blue.");
     try (BrowserContext phone = chromium.context(390, 844)) {
       Page page = Chromium.byCard(phone, school.students().iterator().next());
       assertThat(page.getByLabel("Warm up")).isEnabled();

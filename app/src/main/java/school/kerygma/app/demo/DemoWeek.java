@@ -16,6 +16,7 @@ import school.kerygma.app.planning.SessionSheet;
 import school.kerygma.app.planning.Sessions;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Seen;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Grading;
@@ -143,7 +144,9 @@ class DemoWeek {
     Grading grading =
         new Grading(List.of(new Grading.Kind(PROJECT, 70, 0), new Grading.Kind(DAILY, 30, 4)));
     Map.of("7A Design", 7, "7C Design", 7, "8B Woodwork", 8, "9 Electronics", 9)
-        .forEach((name, grade) -> sections.grade(classes.get(name), grading, Optional.of(grade)));
+        .forEach(
+            (name, grade) ->
+                sections.grade(classes.get(name), Seen.ANYTHING, grading, Optional.of(grade)));
   }
 
   private void meet(LocalDate monday, Map<String, UUID> classes) {
@@ -171,11 +174,13 @@ class DemoWeek {
     notes.write(
         classes.get("7A Design"),
         monday.plusDays(2),
+        Seen.ANYTHING,
         "Which bridge do you cross every week?",
         "The pencils are in the second drawer. Ilya and Wren work at the window.");
     notes.write(
         classes.get("9 Electronics"),
         monday.plusDays(4),
+        Seen.ANYTHING,
         "What switches on by itself at night?",
         "");
   }

@@ -4,8 +4,12 @@ import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.Part;
 import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
+import java.security.DigestOutputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.Arrays;
@@ -46,11 +50,9 @@ class Once extends OncePerRequestFilter {
   }
 
   private static Optional<UUID> key(HttpServletRequest request) {
-    boolean file = String.valueOf(request.getContentType()).startsWith("multipart/");
     String sent =
         Optional.ofNullable(request.getHeader(HEADER))
-            // Which file a form brings cannot be told from its fields.
-            .orElseGet(() -> file ? "" : String.valueOf(request.getParameter(FIELD)));
+            .orElseGet(() -> String.valueOf(request.getParameter(FIELD)));
     try {
       return Optional.of(UUID.fromString(sent));
     } catch (IllegalArgumentException none) {
@@ -117,8 +119,9 @@ class Once extends OncePerRequestFilter {
     }
   }
 
-  /** Names a request by its key, by who sends it, where to, and with which words. */
-  private static String digest(HttpServletRequest request, UUID key) {
+  /** Names a request by its key, by who sends it, where to, and with which words and files. */
+  private static String digest(HttpServletRequest request, UUID key)
+      throws ServletException, IOException {
     Authentication who = SecurityContextHolder.getContext().getAuthentication();
     StringBuilder all =
         new StringBuilder(
@@ -127,10 +130,18 @@ class Once extends OncePerRequestFilter {
     fields.remove("_csrf");
     fields.forEach((name, values) -> all.append('\n').append(name).append(Arrays.toString(values)));
     try {
-      byte[] bytes =
-          MessageDigest.getInstance("SHA-256")
-              .digest(all.toString().getBytes(StandardCharsets.UTF_8));
-      return HexFormat.of().formatHex(bytes);
+      MessageDigest sum = MessageDigest.getInstance("SHA-256");
+      sum.update(all.toString().getBytes(StandardCharsets.UTF_8));
+      if (String.valueOf(request.getContentType()).startsWith("multipart/")) {
+        for (Part part : request.getParts()) {
+          if (part.getSubmittedFileName() != null) {
+            try (InputStream file = part.getInputStream()) {
+              file.transferTo(new DigestOutputStream(OutputStream.nullOutputStream(), sum));
+            }
+          }
+        }
+      }
+      return HexFormat.of().formatHex(sum.digest());
     } catch (NoSuchAlgorithmException e) {
       throw new IllegalStateException(e);
     }

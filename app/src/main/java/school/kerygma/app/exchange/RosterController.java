@@ -22,10 +22,12 @@ import school.kerygma.core.access.Access.Deed;
 @Controller
 class RosterController {
 
+  private final RosterUploads uploads;
   private final RosterImports imports;
   private final Gate gate;
 
-  RosterController(RosterImports imports, Gate gate) {
+  RosterController(RosterUploads uploads, RosterImports imports, Gate gate) {
+    this.uploads = uploads;
     this.imports = imports;
     this.gate = gate;
   }
@@ -50,7 +52,7 @@ class RosterController {
       brought.put(Optional.ofNullable(file.getOriginalFilename()).orElse(""), file.getBytes());
     }
     model.addAttribute("term", term);
-    model.addAttribute("preview", imports.preview(me.id(), term, brought));
+    model.addAttribute("preview", imports.preview(me.id(), term, uploads.keep(me.id(), brought)));
     return "exchange/rosters";
   }
 
@@ -62,7 +64,8 @@ class RosterController {
       Model model) {
     gate.check(me, Deed.CHANGE, Gate.Kind.TERM, term);
     model.addAttribute("term", term);
-    model.addAttribute("done", imports.bringIn(me.id(), term, id));
+    model.addAttribute("done", imports.bringIn(me.id(), term, uploads.kept(me.id(), id)));
+    uploads.forget(me.id(), id);
     return "exchange/rosters";
   }
 }

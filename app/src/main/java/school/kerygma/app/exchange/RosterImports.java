@@ -1,8 +1,5 @@
 package school.kerygma.app.exchange;
 
-import java.io.ByteArrayInputStream;
-import java.io.IOException;
-import java.time.Instant;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -21,13 +18,10 @@ import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
-import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.Linking;
 import school.kerygma.app.sections.Rosters;
 import school.kerygma.app.sections.SchoolTime;
 import school.kerygma.app.sections.Sections;
-import school.kerygma.app.store.MediaStore;
-import school.kerygma.app.work.Nightly;
 import school.kerygma.core.access.Access.Role;
 import school.kerygma.core.roster.ImportedRoster;
 import school.kerygma.core.roster.RosterChanges;
@@ -57,7 +51,6 @@ class RosterImports {
   private final Rosters rosters;
   private final Linking linking;
   private final People people;
-  private final MediaStore store;
 
   RosterImports(
       RosterKey.Repository keys,
@@ -65,15 +58,13 @@ class RosterImports {
       Sections sections,
       Rosters rosters,
       Linking linking,
-      People people,
-      MediaStore store) {
+      People people) {
     this.keys = keys;
     this.time = time;
     this.sections = sections;
     this.rosters = rosters;
     this.linking = linking;
     this.people = people;
-    this.store = store;
   }
 
   /** All that is known of a teacher's earlier imports at a school. */
@@ -126,13 +117,10 @@ class RosterImports {
             seats));
   }
 
-  /** Keeps the files and says what they would change; nothing is changed. */
-  Preview preview(UUID owner, UUID term, Map<String, byte[]> brought) {
-    Map<String, byte[]> files = OneRosterFiles.among(brought);
-    ImportedRoster roster = OneRosterFiles.read(files);
-    UUID id = UUID.randomUUID();
-    files.forEach(
-        (name, bytes) -> store.put(name(owner, id, name), new ByteArrayInputStream(bytes)));
+  /** Says what a roster would change; nothing is changed. */
+  @Transactional(readOnly = true)
+  Preview preview(UUID owner, UUID term, RosterUploads.Kept kept) {
+    ImportedRoster roster = kept.roster();
     UUID school = time.get(term).school();
     Memory memory = memory(school, owner, linking.shared(owner, school));
     RosterChanges changes = changes(roster, memory);
@@ -146,7 +134,7 @@ class RosterImports {
                         || changes.leaves().containsKey(c.getKey()))
             .map(c -> line(c.getKey(), c.getValue(), roster, changes, memory, names))
             .toList();
-    return new Preview(id, changes, lines);
+    return new Preview(kept.id(), changes, lines);
   }
 
   private Map<UUID, String> names(RosterChanges changes, Memory memory) {
@@ -179,15 +167,9 @@ class RosterImports {
             .toList());
   }
 
-  private static String name(UUID owner, UUID id, String file) {
-    return "imports/" + owner + "/" + id + "/" + file;
-  }
-
   /** Does what the preview has shown. Doing it twice changes nothing the second time. */
-  RosterChanges bringIn(UUID owner, UUID term, UUID id) {
-    Map<String, byte[]> files = kept(owner, id);
+  RosterChanges bringIn(UUID owner, UUID term, ImportedRoster roster) {
     UUID school = time.get(term).school();
-    ImportedRoster roster = OneRosterFiles.read(files);
     Linking.Shared shared = linking.shared(owner, school);
     Memory memory = memory(school, owner, shared);
     RosterChanges changes = changes(roster, memory);
@@ -206,25 +188,7 @@ class RosterImports {
                 memory,
                 shared));
     seat(changes, memory);
-    OneRosterFiles.NEEDED.forEach(file -> store.delete(name(owner, id, file)));
     return changes;
-  }
-
-  private Map<String, byte[]> kept(UUID owner, UUID id) {
-    Map<String, byte[]> files = new HashMap<>();
-    for (String file : OneRosterFiles.NEEDED) {
-      try {
-        files.put(
-            file,
-            store
-                .find(name(owner, id, file))
-                .orElseThrow(() -> Problem.conflict("oneroster-again"))
-                .getContentAsByteArray());
-      } catch (IOException e) {
-        throw Problem.conflict("oneroster-again");
-      }
-    }
-    return files;
   }
 
   /** Adds students with their guardians. Addresses are looked up at once: there are thousands. */
@@ -312,12 +276,6 @@ class RosterImports {
   @EventListener
   void on(PersonErased erased) {
     keys.forget(erased.person());
-  }
-
-  /** Files with children's names that were looked at and not brought in are kept for a day. */
-  @EventListener
-  void on(Nightly night) {
-    store.deleteBefore("imports", Instant.now().minus(Nightly.A_DAY));
   }
 
   @EventListener

@@ -87,13 +87,14 @@ class DayController {
       @AuthenticationPrincipal SignedIn me,
       @RequestParam LocalDate day,
       @RequestParam(name = "section", required = false) @Nullable Set<UUID> chosen,
+      @RequestParam(defaultValue = "") String seen,
       @RequestParam String starter,
       @RequestParam String forSubstitute) {
     if (chosen == null) {
       throw Problem.refused("no-section-day");
     }
     chosen.forEach(s -> gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, s));
-    chosen.forEach(s -> notes.write(s, day, starter, forSubstitute));
+    chosen.forEach(s -> notes.write(s, day, seen, starter, forSubstitute));
     return "redirect:/plan/day?day=" + day;
   }
 }

@@ -92,6 +92,7 @@ class SessionController {
   String change(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String seen,
       @RequestParam String title,
       @RequestParam(defaultValue = "") String place,
       @RequestParam LocalDate day,
@@ -99,7 +100,7 @@ class SessionController {
       @RequestParam LocalTime ends,
       @RequestParam(defaultValue = "false") boolean required) {
     own(me, id);
-    sessions.change(id, new SessionSheet(title, place, day, starts, ends, required));
+    sessions.change(id, seen, new SessionSheet(title, place, day, starts, ends, required));
     return "redirect:/plan?week=" + day;
   }
 

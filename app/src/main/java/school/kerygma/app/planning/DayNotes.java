@@ -7,6 +7,7 @@ import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.problems.Seen;
 
 /** The starter lines of days, and what a substitute should know of them. */
 @Service
@@ -25,6 +26,11 @@ public class DayNotes {
     public static Note none(UUID section, LocalDate day) {
       return new Note(section, day, "", "");
     }
+
+    /** What its form shows. */
+    public String seen() {
+      return Seen.of(starter, forSubstitute);
+    }
   }
 
   private final DayNote.Repository notes;
@@ -33,12 +39,15 @@ public class DayNotes {
     this.notes = notes;
   }
 
-  /** Writes what stands over a day; the last words win. */
-  public void write(UUID section, LocalDate day, String starter, String forSubstitute) {
+  /** Writes what stands over a day, if that still is as it was {@code seen}. */
+  public void write(
+      UUID section, LocalDate day, String seen, String starter, String forSubstitute) {
     if (starter.length() > 300 || forSubstitute.length() > 2000) {
       throw Problem.refused("day-note");
     }
     DayNote.Key key = new DayNote.Key(section, day);
+    Note now = notes.findById(key).map(DayNote::view).orElseGet(() -> Note.none(section, day));
+    Seen.check(seen, now.seen());
     if (starter.isBlank() && forSubstitute.isBlank()) {
       notes.deleteAllByIdInBatch(List.of(key));
     } else {

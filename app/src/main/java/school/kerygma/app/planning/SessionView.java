@@ -1,6 +1,13 @@
 package school.kerygma.app.planning;
 
 import java.util.UUID;
+import school.kerygma.app.problems.Seen;
 
 /** A session as other modules see it. */
-public record SessionView(UUID id, UUID section, SessionSheet sheet, boolean cancelled) {}
+public record SessionView(UUID id, UUID section, SessionSheet sheet, boolean cancelled) {
+
+  /** What a form shows of it. */
+  public String seen() {
+    return Seen.of(sheet, cancelled);
+  }
+}

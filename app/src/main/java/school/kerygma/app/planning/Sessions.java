@@ -8,6 +8,7 @@ import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.problems.Seen;
 
 /** Plans sessions. */
 @Service
@@ -28,8 +29,11 @@ public class Sessions {
     sections.forEach(section -> sessions.save(new Session(section, sheet)));
   }
 
-  public void change(UUID session, SessionSheet sheet) {
-    find(session).change(sheet);
+  /** Changes a session that still is as it was {@code seen}. */
+  public void change(UUID session, String seen, SessionSheet sheet) {
+    Session changed = find(session);
+    Seen.check(seen, changed.view().seen());
+    changed.change(sheet);
   }
 
   /** Cancels a session: it stays in the plan, struck out, and calendars are told. */

@@ -3,6 +3,7 @@ package school.kerygma.app.posting;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import school.kerygma.app.problems.Seen;
 import school.kerygma.core.time.Moments;
 
 /**
@@ -22,6 +23,11 @@ public record DeliveryView(
     String toStudents,
     String toFamilies,
     boolean untold) {
+
+  /** What the form of its moments shows. */
+  public String seen() {
+    return Seen.of(moments);
+  }
 
   public boolean up() {
     return state == Moments.State.UP;

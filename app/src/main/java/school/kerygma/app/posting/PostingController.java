@@ -150,6 +150,7 @@ class PostingController {
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
       @RequestParam(defaultValue = "change") String deed,
+      @RequestParam(defaultValue = "") String seen,
       @RequestParam MultiValueMap<String, String> form) {
     gate.check(me, Deed.CHANGE, Gate.Kind.DELIVERY, id);
     DeliveryView delivery = postings.view(id);
@@ -157,7 +158,7 @@ class PostingController {
       case "withdraw" -> postings.withdraw(id);
       case "again" -> postings.putUpAgain(id);
       case "tell" -> postings.tell(id);
-      default -> postings.change(id, PostingRow.read(form, sections.get(delivery.section())));
+      default -> postings.change(id, seen, PostingRow.read(form, sections.get(delivery.section())));
     }
     return delivery
         .walkthrough()

@@ -10,6 +10,7 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.problems.Seen;
 import school.kerygma.app.work.Nightly;
 import school.kerygma.app.work.Shelf;
 import school.kerygma.core.time.Moments;
@@ -55,10 +56,15 @@ public class Postings {
     posting.deliveries().forEach(goesUp::schedule);
   }
 
-  /** Changes the moments of one section. Who has been told once is not told again. */
-  public void change(UUID delivery, Moments moments) {
+  /**
+   * Changes the moments of one section. Who has been told once is not told again.
+   *
+   * @param seen what the form was opened with
+   */
+  public void change(UUID delivery, String seen, Moments moments) {
     PostingSheet.check(moments);
     Posting.Delivery d = get(delivery);
+    Seen.check(seen, d.view(now()).seen());
     d.change(moments);
     goesUp.schedule(d);
   }

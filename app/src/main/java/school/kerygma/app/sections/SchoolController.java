@@ -69,13 +69,14 @@ class SchoolController {
   String change(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID term,
+      @RequestParam(defaultValue = "") String seen,
       @RequestParam String name,
       @RequestParam LocalDate firstDay,
       @RequestParam int weeks,
       @RequestParam LocalTime begins,
       @RequestParam LocalTime ends) {
     check(me, term);
-    time.change(term, name, firstDay, weeks, begins, ends);
+    time.change(term, seen, name, firstDay, weeks, begins, ends);
     return back(term);
   }
 

@@ -12,6 +12,7 @@ import java.util.UUID;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.problems.Seen;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** A school's terms, its days without school and its early closings. */
@@ -25,6 +26,11 @@ public class SchoolTime {
 
     public LocalDate lastFriday() {
       return calendar.mondayOfWeek(calendar.weeks()).plusDays(4);
+    }
+
+    /** What the form of its time shows. */
+    public String seen() {
+      return Seen.of(name, calendar.firstMonday(), calendar.weeks(), calendar.day());
     }
   }
 
@@ -66,14 +72,26 @@ public class SchoolTime {
     }
   }
 
-  /** Changes a term; it begins on the Monday of the week of its first day. */
+  /**
+   * Changes a term; it begins on the Monday of the week of its first day.
+   *
+   * @param seen what the form was opened with
+   */
   public void change(
-      UUID term, String name, LocalDate firstDay, int weeks, LocalTime begins, LocalTime ends) {
+      UUID term,
+      String seen,
+      String name,
+      LocalDate firstDay,
+      int weeks,
+      LocalTime begins,
+      LocalTime ends) {
     check(name, weeks);
     if (!ends.isAfter(begins)) {
       throw Problem.refused("session-ends");
     }
-    term(term).change(name.strip(), SchoolCalendar.mondayOf(firstDay), weeks, begins, ends);
+    School.Term changed = term(term);
+    Seen.check(seen, view(changed).seen());
+    changed.change(name.strip(), SchoolCalendar.mondayOf(firstDay), weeks, begins, ends);
   }
 
   /** Makes a school day one without school, or the other way about. */

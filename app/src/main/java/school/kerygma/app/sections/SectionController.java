@@ -120,11 +120,12 @@ class SectionController {
   String change(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String seen,
       @RequestParam String name,
       @RequestParam String meets,
       @RequestParam int minutes) {
     check(me, id);
-    sections.change(id, name, pattern(meets), minutes);
+    sections.change(id, seen, name, pattern(meets), minutes);
     return back(id);
   }
 
@@ -133,6 +134,7 @@ class SectionController {
   String grade(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String seen,
       @RequestParam(required = false) @Nullable Integer grade,
       @RequestParam List<String> kind,
       @RequestParam List<String> weight,
@@ -145,7 +147,7 @@ class SectionController {
           kinds.add(new Grading.Kind(kind.get(i), number(weight, i), number(scale, i)));
         }
       }
-      sections.grade(id, new Grading(kinds), Optional.ofNullable(grade));
+      sections.grade(id, seen, new Grading(kinds), Optional.ofNullable(grade));
     } catch (IllegalArgumentException e) {
       throw Problem.refused("grading");
     }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import school.kerygma.app.problems.Seen;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.SchoolCalendar;
@@ -45,6 +46,16 @@ public record SectionView(
     return day.isBefore(after)
         ? ChronoUnit.DAYS.between(day, calendar.firstMonday())
         : ChronoUnit.DAYS.between(after, day) + 1;
+  }
+
+  /** What the form of its name and meetings shows. */
+  public String seenMeetings() {
+    return Seen.of(name, meets, minutes);
+  }
+
+  /** What the form of its grade shows. */
+  public String seenGrade() {
+    return Seen.of(grade, grading);
   }
 
   public ZoneId zone() {

@@ -19,6 +19,7 @@ import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.problems.Seen;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.time.MeetingPattern;
@@ -84,21 +85,27 @@ public class Sections implements Gate.CircleSource, Remembers {
     return addSection(term, name.strip(), meets, minutes, Set.of(teacher), Set.of());
   }
 
-  public void change(UUID section, String name, MeetingPattern meets, int minutes) {
+  /** Changes a section whose meetings still are as they were {@code seen}. */
+  public void change(UUID section, String seen, String name, MeetingPattern meets, int minutes) {
     check(name, minutes);
-    sections.findById(section).orElseThrow(Problem::notFound).change(name.strip(), meets, minutes);
+    Section changed = sections.findById(section).orElseThrow(Problem::notFound);
+    Seen.check(seen, changed.view().seenMeetings());
+    changed.change(name.strip(), meets, minutes);
   }
 
   /**
    * Says what a section's grade is made of.
    *
+   * @param seen what the form was opened with
    * @param grade at whose rate its students read, 1 to 12, or nothing if that is not known
    */
-  public void grade(UUID section, Grading grading, Optional<Integer> grade) {
+  public void grade(UUID section, String seen, Grading grading, Optional<Integer> grade) {
     if (grade.filter(g -> g < 1 || g > 12).isPresent()) {
       throw Problem.refused("grade");
     }
-    sections.findById(section).orElseThrow(Problem::notFound).grade(grading, grade.orElse(null));
+    Section graded = sections.findById(section).orElseThrow(Problem::notFound);
+    Seen.check(seen, graded.view().seenGrade());
+    graded.grade(grading, grade.orElse(null));
   }
 
   private static void check(String name, int minutes) {
