@@ -8,16 +8,24 @@ import static school.kerygma.app.Caller.get;
 import static school.kerygma.app.Caller.location;
 import static school.kerygma.app.Caller.teacher;
 
+import java.net.CookieManager;
+import java.net.HttpCookie;
 import java.net.http.HttpClient;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.Callable;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
+import org.springframework.session.Session;
+import org.springframework.session.SessionRepository;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.planning.TaskSheet;
@@ -265,5 +273,31 @@ class IdentityTest {
           .doesNotContain("evil.example")
           .doesNotContain("Strict-Transport-Security");
     }
+  }
+
+  /** A request of another tab that began before and ends after the person signs in anew. */
+  @Test
+  void whoSignsInAnewStaysSignedInThoughAnotherTabWasStillSending() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    HttpClient desk = Caller.teacher(school.email());
+    HttpCookie cookie =
+        ((CookieManager) desk.cookieHandler().orElseThrow())
+            .getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("kerygma"))
+                .findFirst()
+                .orElseThrow();
+    String id = new String(Base64.getDecoder().decode(cookie.getValue()), StandardCharsets.UTF_8);
+    SessionRepository<?> sessions = DemoServer.bean(SessionRepository.class);
+    underWay(sessions, id, () -> Caller.signIn(desk, school.email(), DemoServer.PASSWORD));
+    assertThat(Caller.get(desk, "/plan").statusCode()).isEqualTo(200);
+  }
+
+  private static <S extends Session> void underWay(
+      SessionRepository<S> sessions, String id, Callable<?> meanwhile) throws Exception {
+    S session = sessions.findById(id);
+    assertThat(session).isNotNull();
+    meanwhile.call();
+    session.setLastAccessedTime(Instant.now());
+    sessions.save(session);
   }
 }

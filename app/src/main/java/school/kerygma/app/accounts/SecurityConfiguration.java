@@ -115,6 +115,10 @@ class SecurityConfiguration {
                     .authenticated()
                     .anyRequest()
                     .hasRole("TEACHER"))
+        .sessionManagement(
+            // A request that is still under way writes its session's id back when it ends; a
+            // session that only changes its id would be lost with it.
+            sessions -> sessions.sessionFixation(fixation -> fixation.migrateSession()))
         .formLogin(
             form ->
                 form.loginPage("/sign-in")
