@@ -31,9 +31,14 @@ document.addEventListener('alpine:init', () => {
       loud: false,
       clock: '0:00',
       going: '',
+      /** What the microphone lost last; stays to be read while it records. */
+      loss: '',
       problem: '',
       finishWord: '',
       finishPercent: 0,
+      byItself: false,
+      keeping: true,
+      kept: false,
       startWord: '',
       startVerb: '',
       stopWord: '',
@@ -262,9 +267,11 @@ document.addEventListener('alpine:init', () => {
           recorder = new Recorder(this.id, voice, pieces);
           recorder.onEnded = () => this.microphoneEnded();
           recorder.onLoss = (ms) => {
-            this.going = `${this.words.lost} (${(ms / 1000).toFixed(1)} s, ${clock(recorder.at())})`;
+            this.loss = `${this.words.lost} (${(ms / 1000).toFixed(1)} s, ${clock(recorder.at())})`;
+            this.tellGoing();
           };
           recorder.start();
+          this.loss = '';
         } catch {
           this.problem = this.words.cannot;
           this.starting = false;
@@ -299,6 +306,7 @@ document.addEventListener('alpine:init', () => {
         this.levelWord = this.words.silent;
         if (this.recording && !this.finishing) {
           this.problem = this.words.ended;
+          this.byItself = true;
           this.finish();
         } else if (!this.recording) {
           this.problem = this.words.noMicrophone;
@@ -360,7 +368,15 @@ document.addEventListener('alpine:init', () => {
             const { work } = await send('POST', url);
             await pieces.forget(this.id);
             await this.waitFor(work);
-            location.assign(`/walkthroughs/${data.walkthrough}/play`);
+            if (this.byItself) {
+              this.finishWord = '';
+              this.keeping = false;
+              this.kept = true; // Who did not end it reads why before they go on.
+              await this.$nextTick();
+              this.$refs.kept.focus();
+            } else {
+              location.assign(`/walkthroughs/${data.walkthrough}/play`);
+            }
             return;
           } catch (e) {
             if (e.status >= 400 && e.status < 500 && e.status !== 401) {
@@ -395,7 +411,7 @@ document.addEventListener('alpine:init', () => {
       },
 
       tellGoing() {
-        this.going = pieces.cutOff || desk.keeping.cutOff ? this.words.waiting : '';
+        this.going = pieces.cutOff || desk.keeping.cutOff ? this.words.waiting : this.loss;
         if (this.finishing && pieces.left > 0) {
           this.finishWord = `${pieces.left} ${this.words.left}`;
         }

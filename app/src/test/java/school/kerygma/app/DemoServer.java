@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.boot.web.server.servlet.context.ServletWebServerApplicationContext;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -52,8 +53,12 @@ final class DemoServer {
     }
   }
 
-  /** A second node of the same school, in a process of its own that can be killed. */
-  static Process secondNode(int port) throws IOException {
+  /**
+   * A second node of the same school, in a process of its own that can be killed.
+   *
+   * @param settings its address and others; reached directly if there are none
+   */
+  static Process secondNode(int port, String... settings) throws IOException {
     ProcessBuilder second =
         new ProcessBuilder(
             Path.of(System.getProperty("java.home"), "bin", "java").toString(),
@@ -64,10 +69,13 @@ final class DemoServer {
             System.getProperty("java.class.path"),
             KerygmaApplication.class.getName(),
             "--server.port=" + port,
-            "--kerygma.address=http://127.0.0.1:" + port,
             "--kerygma.home=" + HOME,
             "--kerygma.clock.start=" + START,
             "--spring.datasource.url=" + DATABASE);
+    if (settings.length == 0) {
+      second.command().add("--kerygma.address=http://127.0.0.1:" + port);
+    }
+    second.command().addAll(List.of(settings));
     second.environment().put("SPRING_DATASOURCE_PASSWORD", TestDatabase.password());
     return second
         .redirectErrorStream(true)

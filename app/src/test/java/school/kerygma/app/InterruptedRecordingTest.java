@@ -4,7 +4,9 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.List;
 import java.util.UUID;
@@ -175,6 +177,58 @@ class InterruptedRecordingTest {
       second.waitForURL("**/play");
       List<Integer> parts = partsOf(walkthrough);
       assertThat(parts).hasSize(2);
+    }
+  }
+
+  /** Lets a test take the microphone away, and lets it deliver less sound than time went by. */
+  private static final String FRAIL_MICROPHONE =
+      """
+      window.lostMs = 0;
+      const open = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
+      navigator.mediaDevices.getUserMedia = async (what) => {
+        const stream = await open(what);
+        const track = stream.getAudioTracks()[0];
+        const opened = performance.now();
+        Object.defineProperty(track, 'stats', {
+          get: () => ({ totalFramesDuration: performance.now() - opened - window.lostMs }),
+        });
+        window.unplug = () => {
+          track.stop(); // Who stops it themselves is not told; whose device is gone is.
+          track.dispatchEvent(new Event('ended'));
+        };
+        return stream;
+      };
+      """;
+
+  @Test
+  void lostSoundIsToldWhileItIsLostAndAMicrophoneThatEndsKeepsWhatWasSaid() {
+    UUID walkthrough = walkthrough("Unplugged");
+    try (Chromium chromium = new Chromium(FAKE_MICROPHONE);
+        BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.teacher(desk);
+      page.addInitScript(FRAIL_MICROPHONE);
+      page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/lectern");
+      page.locator("main[data-ready]").waitFor();
+      openMicrophone(page);
+      page.keyboard().press("F8");
+      page.locator("main.recording").waitFor();
+      waitForRecordingTime(page, 4_500);
+      assertThat(page.locator(".lectern-bar [role=status]")).not().containsText("lost some sound");
+      page.evaluate("window.lostMs = 700");
+      assertThat(page.locator(".lectern-bar [role=status]"))
+          .containsText(
+              "lost some sound just now",
+              new LocatorAssertions.ContainsTextOptions().setTimeout(10_000));
+      page.evaluate("window.unplug()");
+      assertThat(page.locator(".before:visible")).containsText("The microphone has ended");
+      Locator see =
+          page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("See what was kept"));
+      assertThat(see).isFocused(new LocatorAssertions.IsFocusedOptions().setTimeout(60_000));
+      see.click();
+      page.waitForURL("**/play");
+      List<Integer> parts = partsOf(walkthrough);
+      assertThat(parts).hasSize(1);
+      assertThat(parts.getFirst()).isGreaterThan(4_000);
     }
   }
 }

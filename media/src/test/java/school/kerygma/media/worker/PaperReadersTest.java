@@ -9,8 +9,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
-import java.util.List;
-import java.util.Random;
 import java.util.UUID;
 import javax.imageio.ImageIO;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -158,61 +156,5 @@ class PaperReadersTest {
     worker.close();
     assertThatThrownBy(() -> worker.ask(Request.page(Deed.PAGE, 1)))
         .isInstanceOf(WorkerProcess.Died.class);
-  }
-
-  /**
-   * Papers whose bytes were changed at random: each is read, refused, or ends its process, and the
-   * one who asks always has an answer.
-   */
-  @Test
-  void twoHundredMutatedPapersAreAnsweredOneWayOrTheOther() throws IOException {
-    long seed = 20_260_930;
-    Random random = new Random(seed);
-    byte[] whole = Files.readAllBytes(good);
-    int read = 0;
-    int refused = 0;
-    int died = 0;
-    WorkerProcess worker = new WorkerProcess(Duration.ofSeconds(6), Duration.ofMinutes(5), 192);
-    try {
-      for (int i = 0; i < 200; i++) {
-        byte[] mutated = whole.clone();
-        for (int k = 0; k <= i % 12; k++) {
-          mutated[random.nextInt(mutated.length)] = (byte) random.nextInt(256);
-        }
-        if (i % 10 == 0) {
-          mutated = java.util.Arrays.copyOf(mutated, random.nextInt(mutated.length));
-        }
-        Path file = Files.write(directory.resolve("mutated.pdf"), mutated);
-        try {
-          worker.ask(Request.open(file.toString()));
-          for (Request request :
-              List.of(
-                  Request.page(Deed.PAGE, 1),
-                  Request.page(Deed.RULINGS, 1),
-                  new Request(
-                      Deed.PICTURE,
-                      null,
-                      1,
-                      null,
-                      200,
-                      directory.resolve("m.png").toString(),
-                      null,
-                      null))) {
-            worker.ask(request);
-          }
-          read++;
-        } catch (PaperRefused e) {
-          refused++;
-        } catch (WorkerProcess.Died e) {
-          died++;
-          worker = new WorkerProcess(Duration.ofSeconds(6), Duration.ofMinutes(5), 192);
-        }
-      }
-    } finally {
-      worker.close();
-    }
-    assertThat(read + refused + died).as("seed " + seed).isEqualTo(200);
-    assertThat(read).as("seed " + seed + ", refused " + refused + ", died " + died).isPositive();
-    assertThat(refused).as("seed " + seed).isPositive();
   }
 }
