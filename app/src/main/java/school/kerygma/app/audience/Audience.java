@@ -1,14 +1,15 @@
 package school.kerygma.app.audience;
 
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.SequencedMap;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -20,9 +21,12 @@ import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.walkthroughs.Scores;
 import school.kerygma.app.work.Nightly;
+import school.kerygma.core.audience.Progress;
 import school.kerygma.core.audience.Watched;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.time.Span;
@@ -132,39 +136,76 @@ public class Audience implements Remembers {
    */
   @Transactional(readOnly = true)
   public Map<UUID, Map<UUID, Watched>> watched(Scores.Info score, Collection<UUID> students) {
-    Map<UUID, Spans> parts = new LinkedHashMap<>();
-    Map<UUID, List<UUID>> takesOfStop = new LinkedHashMap<>();
+    return watched(score, students, played(takes(score), students));
+  }
+
+  private static Map<UUID, Map<UUID, Watched>> watched(
+      Scores.Info score, Collection<UUID> students, Map<UUID, Map<UUID, List<Span>>> playedBy) {
+    Map<UUID, SequencedMap<UUID, Spans>> stops = new LinkedHashMap<>();
     for (RunningOrder.Segment s : score.order().segments()) {
-      parts.merge(s.part().takeId(), Spans.of(s.part().span()), Spans::union);
-      takesOfStop
-          .computeIfAbsent(s.part().stopId(), added -> new ArrayList<>())
-          .add(s.part().takeId());
+      stops
+          .computeIfAbsent(s.part().stopId(), added -> new LinkedHashMap<>())
+          .merge(s.part().takeId(), Spans.of(s.part().span()), Spans::union);
     }
-    Map<UUID, Map<UUID, List<Span>>> played = played(parts.keySet(), students);
     Map<UUID, Map<UUID, Watched>> all = new HashMap<>();
     for (UUID student : students) {
-      Map<UUID, List<Span>> own = played.getOrDefault(student, Map.of());
-      Map<UUID, Watched> stops = new LinkedHashMap<>();
-      takesOfStop.forEach((stop, takes) -> stops.put(stop, ofStop(takes, own, parts)));
-      all.put(student, stops);
+      Map<UUID, List<Span>> own = playedBy.getOrDefault(student, Map.of());
+      Map<UUID, Watched> watched = new LinkedHashMap<>();
+      stops.forEach((stop, takes) -> watched.put(stop, Watched.ofTakes(takes, own)));
+      all.put(student, watched);
     }
     return all;
   }
 
-  /** A stop's takes lie on different clocks: they are summed up one behind the other. */
-  private static Watched ofStop(
-      List<UUID> takes, Map<UUID, List<Span>> played, Map<UUID, Spans> parts) {
-    List<Span> all = new ArrayList<>();
-    List<Span> of = new ArrayList<>();
-    long offset = 0;
-    for (UUID take : takes) {
-      Span part = parts.get(take).asList().getFirst();
-      long by = offset - part.startMs();
-      of.add(part.shift(by));
-      played.getOrDefault(take, List.of()).forEach(s -> all.add(s.shift(by)));
-      offset += part.lengthMs() + Duration.ofMinutes(1).toMillis();
+  private static Set<UUID> takes(Scores.Info score) {
+    return score.order().segments().stream()
+        .map(s -> s.part().takeId())
+        .collect(Collectors.toSet());
+  }
+
+  /**
+   * Where the students of sections stand with what was posted to them.
+   *
+   * @return by delivery, then by student
+   */
+  @Transactional(readOnly = true)
+  public Map<UUID, Map<UUID, Progress>> progress(
+      Collection<DeliveryView> deliveries, Collection<SectionView> sections) {
+    Map<UUID, SectionView> byId =
+        sections.stream().collect(Collectors.toMap(SectionView::id, s -> s));
+    Set<UUID> put = new HashSet<>();
+    Set<UUID> students = new HashSet<>();
+    Set<UUID> walkthroughs = new HashSet<>();
+    for (DeliveryView d : deliveries) {
+      put.addAll(d.tasks());
+      students.addAll(byId.get(d.section()).students());
+      d.walkthrough().ifPresent(walkthroughs::add);
     }
-    return Watched.of(all, Spans.of(of));
+    Map<UUID, Scores.Info> current = scores.currentOf(walkthroughs);
+    Set<UUID> takes = new HashSet<>();
+    current.values().forEach(s -> takes.addAll(takes(s)));
+    Map<UUID, Map<UUID, List<Span>>> played = played(takes, students);
+    Map<UUID, Map<UUID, Instant>> ticked = ticks(students, put);
+    Map<UUID, Map<UUID, Progress>> all = new HashMap<>();
+    for (DeliveryView d : deliveries) {
+      Set<UUID> own = byId.get(d.section()).students();
+      Map<UUID, Map<UUID, Watched>> watched =
+          d.walkthrough()
+              .map(current::get)
+              .map(score -> watched(score, own, played))
+              .orElse(Map.of());
+      Map<UUID, Progress> progress = new HashMap<>();
+      for (UUID student : own) {
+        Set<UUID> done = new HashSet<>(ticked.getOrDefault(student, Map.of()).keySet());
+        done.retainAll(d.tasks());
+        progress.put(
+            student,
+            Progress.of(
+                watched.getOrDefault(student, Map.of()).values(), done.size(), d.tasks().size()));
+      }
+      all.put(d.id(), progress);
+    }
+    return all;
   }
 
   @EventListener

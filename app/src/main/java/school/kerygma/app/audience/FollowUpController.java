@@ -27,6 +27,7 @@ import school.kerygma.app.sections.Sections;
 import school.kerygma.app.walkthroughs.Scores;
 import school.kerygma.app.walkthroughs.Scripts;
 import school.kerygma.app.walkthroughs.StopView;
+import school.kerygma.core.audience.Progress;
 import school.kerygma.core.audience.Watched;
 
 /** Who has followed: students as rows, stops and tasks as columns. */
@@ -42,7 +43,7 @@ class FollowUpController {
   /** One student's row. */
   record Row(
       String name,
-      boolean started,
+      boolean begun,
       boolean followed,
       List<Cell> cells,
       List<Optional<Instant>> ticks) {}
@@ -87,7 +88,7 @@ class FollowUpController {
     List<SectionView> own = sections.ofTeacher(me.id());
     List<DeliveryView> all =
         postings.ofSections(own.stream().map(SectionView::id).toList()).stream()
-            .filter(d -> d.walkthrough().isPresent() || !d.tasks().isEmpty())
+            .filter(DeliveryView::hasAnything)
             .filter(d -> !d.moments().goesUpAt().isAfter(clock.instant()))
             .sorted(Comparator.comparing((DeliveryView d) -> d.moments().goesUpAt()).reversed())
             .toList();
@@ -165,6 +166,10 @@ class FollowUpController {
             .map(s -> audience.watched(s, section.students()))
             .orElse(Map.of());
     Map<UUID, Map<UUID, Instant>> ticks = audience.ticks(section.students(), delivery.tasks());
+    Map<UUID, Progress> progress =
+        audience
+            .progress(List.of(delivery), List.of(section))
+            .getOrDefault(delivery.id(), Map.of());
     List<Row> rows = new ArrayList<>();
     for (UUID student : section.students()) {
       Map<UUID, Watched> seen = watched.getOrDefault(student, Map.of());
@@ -172,16 +177,13 @@ class FollowUpController {
       rows.add(
           new Row(
               contacts.get(student).name(),
-              seen.values().stream().anyMatch(Watched::started)
-                  || stops.isEmpty() && !ticked.isEmpty(),
-              stops.isEmpty()
-                  ? ticked.size() == put.size()
-                  : !seen.isEmpty() && seen.values().stream().allMatch(Watched::followed),
+              progress.get(student).begun(),
+              progress.get(student).followed(),
               stops.stream().map(s -> cell(s, seen.get(s.id()))).toList(),
               put.stream().map(t -> Optional.ofNullable(ticked.get(t.id()))).toList()));
     }
     rows.sort(
-        Comparator.comparing(Row::started).thenComparing(Row::followed).thenComparing(Row::name));
+        Comparator.comparing(Row::begun).thenComparing(Row::followed).thenComparing(Row::name));
     model.addAttribute("delivery", delivery);
     model.addAttribute("section", section);
     model.addAttribute("walkthrough", delivery.walkthrough().map(scripts::head).orElse(null));
@@ -212,16 +214,15 @@ class FollowUpController {
           watched.values().stream()
               .map(m -> m.get(stop.id()))
               .filter(java.util.Objects::nonNull)
-              .filter(Watched::started)
               .toList();
-      double again = own.stream().mapToDouble(Watched::shareAgain).average().orElse(0);
+      double again = Watched.meanAgain(own);
       if (again > share) {
         share = again;
         most = Optional.of(stop);
       }
     }
     return new Summary(
-        rows.stream().filter(r -> !r.started()).map(Row::name).sorted().toList(),
+        rows.stream().filter(r -> !r.begun()).map(Row::name).sorted().toList(),
         rows.stream().filter(Row::followed).count(),
         most,
         share);

@@ -4,7 +4,6 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -26,8 +25,8 @@ import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.planning.Worths;
 import school.kerygma.app.posting.DeliveryView;
-import school.kerygma.app.posting.DueDates;
 import school.kerygma.app.posting.Postings;
+import school.kerygma.app.posting.Standing;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.walkthroughs.Scores;
@@ -81,7 +80,7 @@ class TaskLists {
   record SectionList(
       SectionView section, List<DeliveryView> up, List<ListedTask> tasks, String starter) {}
 
-  private record Placed(TaskView task, DeliveryView delivery, LocalDate day) {}
+  private record Placed(TaskView task, Standing.Due due) {}
 
   /** What is looked up once for all of a student's sections. */
   private record Known(
@@ -99,22 +98,19 @@ class TaskLists {
   List<SectionList> of(UUID student, LocalDate shown) {
     List<SectionView> own = SectionView.during(shown, sections.ofStudent(student));
     List<UUID> sectionIds = own.stream().map(SectionView::id).toList();
-    Map<UUID, List<DeliveryView>> up =
-        postings.ofSections(sectionIds).stream()
-            .filter(DeliveryView::up)
-            .collect(Collectors.groupingBy(DeliveryView::section));
-    Known known = known(student, own, up.values());
+    Standing standing = Standing.of(postings.ofSections(sectionIds), clock.instant());
+    Known known =
+        known(student, own, sectionIds.stream().flatMap(s -> standing.up(s).stream()).toList());
     Map<UUID, String> starters =
         notes.between(sectionIds, shown, shown).stream()
             .collect(Collectors.toMap(DayNotes.Note::section, DayNotes.Note::starter));
     List<SectionList> lists = new ArrayList<>();
     for (SectionView section : own) {
-      List<DeliveryView> deliveries = up.getOrDefault(section.id(), List.of());
-      List<Placed> placed = placed(section, deliveries, known, shown);
+      List<Placed> placed = placed(section, standing, known, shown);
       lists.add(
           new SectionList(
               section,
-              deliveries,
+              standing.up(section.id()),
               listed(section, placed, known),
               starters.getOrDefault(section.id(), "")));
     }
@@ -134,9 +130,9 @@ class TaskLists {
                     .findFirst());
   }
 
-  private Known known(UUID student, List<SectionView> own, Collection<List<DeliveryView>> up) {
+  private Known known(UUID student, List<SectionView> own, List<DeliveryView> up) {
     Set<UUID> ids = new HashSet<>();
-    up.forEach(all -> all.forEach(d -> ids.addAll(d.tasks())));
+    up.forEach(d -> ids.addAll(d.tasks()));
     Map<UUID, TaskView> posted =
         tasks.among(ids).stream().collect(Collectors.toMap(TaskView::id, t -> t));
     Set<UUID> papers = new HashSet<>();
@@ -170,30 +166,27 @@ class TaskLists {
     return Worths.of(weighing, term);
   }
 
-  private static Set<UUID> walkthroughs(Collection<List<DeliveryView>> up) {
-    return up.stream()
-        .flatMap(List::stream)
-        .flatMap(d -> d.walkthrough().stream())
-        .collect(Collectors.toSet());
+  private static Set<UUID> walkthroughs(List<DeliveryView> up) {
+    return up.stream().flatMap(d -> d.walkthrough().stream()).collect(Collectors.toSet());
   }
 
-  private List<Placed> placed(
-      SectionView section, List<DeliveryView> deliveries, Known known, LocalDate shown) {
+  private static List<Placed> placed(
+      SectionView section, Standing standing, Known known, LocalDate shown) {
     LocalDate monday = SchoolCalendar.mondayOf(shown);
-    Map<UUID, Placed> placed = new HashMap<>();
-    for (DeliveryView delivery : deliveries) {
-      for (UUID id : delivery.tasks()) {
-        TaskView task = known.tasks().get(id).in(section.id());
-        LocalDate day = DueDates.dayOf(section, task, delivery);
-        boolean thisWeek = SchoolCalendar.mondayOf(day).equals(monday);
-        boolean leftFromBefore = day.isBefore(monday) && !known.ticks().containsKey(id);
-        if (thisWeek || leftFromBefore) {
-          placed.put(id, new Placed(task, delivery, day));
-        }
-      }
-    }
-    return placed.values().stream()
-        .sorted(Comparator.comparing(Placed::day).thenComparing(p -> p.task().position()))
+    return standing.up(section.id()).stream()
+        .flatMap(d -> d.tasks().stream())
+        .distinct()
+        .map(id -> known.tasks().get(id).in(section.id()))
+        .map(task -> new Placed(task, standing.due(task, section).orElseThrow()))
+        .filter(
+            p -> {
+              LocalDate day = p.due().day();
+              boolean left = day.isBefore(monday) && !known.ticks().containsKey(p.task().id());
+              return left || SchoolCalendar.mondayOf(day).equals(monday);
+            })
+        .sorted(
+            Comparator.comparing((Placed p) -> p.due().day())
+                .thenComparing(p -> p.task().position()))
         .toList();
   }
 
@@ -203,18 +196,18 @@ class TaskLists {
     for (Placed p : placed) {
       TaskSheet sheet = p.task().sheet();
       Optional<Instant> ticked = Optional.ofNullable(known.ticks().get(p.task().id()));
-      Instant due = DueDates.of(section, p.task(), p.delivery());
+      Instant due = p.due().at();
       Optional<Instant> opensAt =
           sheet
               .opens()
-              .at(p.day(), section.meets(), section.calendar())
+              .at(p.due().day(), section.meets(), section.calendar())
               .filter(clock.instant()::isBefore);
       listed.add(
           new ListedTask(
               listed.size() + 1,
               p.task(),
               section.id(),
-              p.day(),
+              p.due().day(),
               due,
               ticked,
               state(sheet, ticked, due, opensAt, beforeDone),

@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -20,10 +21,9 @@ import school.kerygma.app.planning.Sessions;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
-import school.kerygma.app.posting.DueDates;
 import school.kerygma.app.posting.Postings;
+import school.kerygma.app.posting.Standing;
 import school.kerygma.app.sections.SectionView;
-import school.kerygma.core.time.Moments;
 
 /** Calendar feeds: the posted tasks of sections when they are due, and their sessions. */
 @Service
@@ -57,34 +57,36 @@ class Feeds {
     deliveries.forEach(d -> ids.addAll(d.tasks()));
     Map<UUID, TaskView> known =
         tasks.among(ids).stream().collect(Collectors.toMap(TaskView::id, t -> t));
+    Standing standing = Standing.of(deliveries, clock.instant());
     Map<UUID, SectionView> byId = new HashMap<>();
     // Always in the same order: two feeds that note the same entries never wait for each other.
     for (SectionView section :
         sections.stream().sorted(Comparator.comparing(SectionView::id)).toList()) {
       byId.put(section.id(), section);
-      note(section, deliveries, known);
+      note(section, standing, known);
     }
     return FeedWriter.write(
         name, byId, sections.isEmpty() ? List.of() : entries.ofSections(byId.keySet()));
   }
 
-  private void note(SectionView section, List<DeliveryView> deliveries, Map<UUID, TaskView> known) {
+  private void note(SectionView section, Standing standing, Map<UUID, TaskView> known) {
     Instant now = clock.instant();
     entries.hold(section.id());
     List<String> kept = new ArrayList<>(List.of("")); // "not in ()" is no SQL.
-    for (DeliveryView d : deliveries) {
-      boolean seen = d.state() == Moments.State.UP || d.state() == Moments.State.CLOSED;
-      if (!d.section().equals(section.id()) || !seen) {
-        continue;
-      }
-      for (UUID id : d.tasks()) {
-        TaskView task = known.get(id).in(section.id());
-        Instant due = DueDates.of(section, task, d);
-        String uid = "task-" + id + "-" + section.id() + "@kerygma";
-        kept.add(uid);
-        entries.note(
-            uid, section.id(), task.title(), task.sheet().detail(), "", due, due, false, now);
-      }
+    for (TaskView posted : known.values()) {
+      TaskView task = posted.in(section.id());
+      Optional<Instant> seenDue =
+          standing
+              .seen(task.id(), section.id())
+              .flatMap(d -> standing.due(task, section, Optional.of(d)))
+              .map(Standing.Due::at);
+      seenDue.ifPresent(
+          due -> {
+            String uid = "task-" + task.id() + "-" + section.id() + "@kerygma";
+            kept.add(uid);
+            entries.note(
+                uid, section.id(), task.title(), task.sheet().detail(), "", due, due, false, now);
+          });
     }
     for (SessionView session : sessions.ofSection(section.id())) {
       String uid = "session-" + session.id() + "@kerygma";

@@ -9,6 +9,7 @@ import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.TemporalAccessor;
 import java.util.Locale;
+import school.kerygma.core.time.SchoolCalendar;
 
 /** How dates, times and lengths are written on every page, in every mail. */
 public final class Wording {
@@ -77,6 +78,15 @@ public final class Wording {
   /** "Fri, Oct 2, 11:59 p.m.". */
   public String moment(Instant at, ZoneId zone) {
     return format("EEE, MMM d", at.atZone(zone)) + ", " + time(at, zone);
+  }
+
+  /** "Friday, 11:59 p.m." in the week of a day, and "Fri, Oct 2, 11:59 p.m." in any other. */
+  public String near(Instant at, ZoneId zone, LocalDate today) {
+    LocalDate date = dateOf(at, zone);
+    LocalDate monday = SchoolCalendar.mondayOf(today);
+    return date.isBefore(monday) || !date.isBefore(monday.plusWeeks(1))
+        ? moment(at, zone)
+        : weekday(date) + ", " + time(at, zone);
   }
 
   /** What a field of type datetime-local holds. */

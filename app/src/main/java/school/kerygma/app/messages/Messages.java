@@ -25,6 +25,7 @@ import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.DeliveryWentUp;
+import school.kerygma.app.posting.Standing;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.walkthroughs.Scripts;
@@ -193,19 +194,26 @@ class Messages implements Remembers {
     }
     List<TaskView> all =
         tasks.among(delivery.tasks()).stream().map(t -> t.in(section.id())).toList();
-    if (!all.isEmpty()) {
+    if (all.isEmpty()) {
+      lines.add(due(delivery.moments().dueAt(), section));
+    } else {
+      Standing standing = Standing.of(List.of(delivery), clock.instant());
       lines.add(
           all.stream()
-              .map(t -> text("mail.task", t.title(), t.sheet().minutes()))
+              .map(t -> line(t, standing.due(t, section).orElseThrow().at(), section))
               .collect(Collectors.joining("\n")));
     }
-    lines.add(
-        text(
-            "mail.due",
-            show.fullDay(section.calendar().dateOf(delivery.moments().dueAt())),
-            show.time(delivery.moments().dueAt(), section.zone())));
     lines.add(text("mail." + kind + ".link", link));
     return String.join("\n\n", lines);
+  }
+
+  private String line(TaskView task, Instant due, SectionView section) {
+    return text("mail.task", task.title(), task.sheet().minutes(), due(due, section));
+  }
+
+  private String due(Instant at, SectionView section) {
+    return text(
+        "mail.due", show.fullDay(section.calendar().dateOf(at)), show.time(at, section.zone()));
   }
 
   private String text(String key, Object... details) {

@@ -1,9 +1,7 @@
 package school.kerygma.app.planbook;
 
 import java.time.Clock;
-import java.time.Instant;
 import java.time.LocalDate;
-import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -23,12 +21,11 @@ import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.planning.Worths;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;
+import school.kerygma.app.posting.Standing;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.walkthroughs.Scripts;
 import school.kerygma.app.walkthroughs.StopView;
 import school.kerygma.core.plan.Workload;
-import school.kerygma.core.time.DueRule;
-import school.kerygma.core.time.Moments;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** All that is planned in the terms of some sections, looked up once. */
@@ -40,15 +37,11 @@ record TermBook(
     Map<UUID, Scripts.Head> heads,
     Map<UUID, Integer> words,
     List<DeliveryView> deliveries,
-    Map<Placed, DeliveryView> deliveryOf,
-    Worths worths,
-    Instant now) {
+    Standing standing,
+    Worths worths) {
 
   /** At whose rate is read where a section's grade is not known. */
   private static final int USUAL_GRADE = 6;
-
-  /** A task of a section. */
-  record Placed(UUID task, UUID section) {}
 
   /** Opens books. */
   @Component
@@ -119,25 +112,13 @@ record TermBook(
           heads,
           handouts.words(papers),
           deliveries,
-          deliveryOf(deliveries),
-          Worths.of(sections, planned),
-          clock.instant());
-    }
-
-    /** The newest delivery of each task that was not taken down. */
-    private static Map<Placed, DeliveryView> deliveryOf(List<DeliveryView> deliveries) {
-      Map<Placed, DeliveryView> newest = new HashMap<>();
-      for (DeliveryView d : deliveries) {
-        if (d.state() != Moments.State.WITHDRAWN) {
-          d.tasks().forEach(t -> newest.put(new Placed(t, d.section()), d));
-        }
-      }
-      return newest;
+          Standing.of(deliveries, clock.instant()),
+          Worths.of(sections, planned));
     }
   }
 
   Optional<DeliveryView> delivery(TaskView task, SectionView section) {
-    return Optional.ofNullable(deliveryOf.get(new Placed(task.id(), section.id())));
+    return standing.delivery(task.id(), section.id());
   }
 
   /** The walkthrough that explains a task. */
@@ -202,40 +183,7 @@ record TermBook(
   }
 
   /** When a section's task is due, with what is doubtful about it. */
-  Optional<WeekView.Due> due(TaskView task, LocalDate day, SectionView section) {
-    Optional<DeliveryView> delivery = delivery(task, section);
-    return task.sheet()
-        .in(section.id())
-        .due()
-        .map(rule -> ofRule(rule, day, section, delivery))
-        .or(
-            () ->
-                delivery
-                    .map(d -> d.moments().dueAt())
-                    .filter(d -> section.calendar().dateOf(d).equals(day))
-                    .map(d -> new WeekView.Due(d, true, List.of(), Optional.empty())));
-  }
-
-  private WeekView.Due ofRule(
-      DueRule rule, LocalDate day, SectionView section, Optional<DeliveryView> delivery) {
-    Instant goesUp =
-        delivery
-            .map(d -> d.moments().goesUpAt())
-            .orElseGet(() -> section.calendar().at(notPosted(rule, day), LocalTime.MIN));
-    DueRule.Due due =
-        rule.resolve(
-            new DueRule.Setting(
-                day,
-                goesUp,
-                goesUp.isBefore(now) ? goesUp : now,
-                section.meets(),
-                section.calendar()));
-    return new WeekView.Due(
-        due.at(), section.calendar().dateOf(due.at()).equals(day), due.doubts(), due.nearest());
-  }
-
-  /** When what is not posted yet is taken to go up: before its week, or for counting on its day. */
-  private static LocalDate notPosted(DueRule rule, LocalDate day) {
-    return rule instanceof DueRule.NthMeeting ? day : SchoolCalendar.mondayOf(day).minusDays(1);
+  Optional<Standing.Due> due(TaskView task, SectionView section) {
+    return standing.due(task, section);
   }
 }

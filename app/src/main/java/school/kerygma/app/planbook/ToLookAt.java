@@ -3,6 +3,8 @@ package school.kerygma.app.planbook;
 import java.time.LocalDate;
 import java.util.List;
 import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.Standing;
 import school.kerygma.app.sections.SectionView;
 
 /** What needs a decision in a week. */
@@ -11,10 +13,14 @@ record ToLookAt(
     List<Over> over,
     List<Both> both,
     List<Crowded> crowded,
-    List<Heavy> heavy) {
+    List<Heavy> heavy,
+    List<Untold> untold) {
+
+  /** What went up, and students and families could not be told of it. */
+  record Untold(String title, SectionView section, DeliveryView delivery) {}
 
   /** A due date that needs a look. */
-  record Doubtful(TaskView task, SectionView section, WeekView.Due due) {}
+  record Doubtful(TaskView task, SectionView section, Standing.Due due) {}
 
   /** A day that asks more than its budget. */
   record Over(SectionView section, LocalDate date, int minutes) {}
@@ -33,6 +39,11 @@ record ToLookAt(
   record Heavy(SectionView section, int minutes, int median) {}
 
   public int count() {
-    return doubtful.size() + over.size() + both.size() + crowded.size() + heavy.size();
+    return doubtful.size()
+        + over.size()
+        + both.size()
+        + crowded.size()
+        + heavy.size()
+        + untold.size();
   }
 }

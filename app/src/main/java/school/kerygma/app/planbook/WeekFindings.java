@@ -32,7 +32,7 @@ class WeekFindings {
     this.people = people;
   }
 
-  ToLookAt of(TermBook book, List<Row> rows) {
+  ToLookAt of(TermBook book, List<Row> rows, List<ToLookAt.Untold> untold) {
     List<LocalDate> dates = rows.getFirst().cells().stream().map(Cell::date).toList();
     Map<List<SectionView>, List<UUID>> shared = inSeveral(book.sections());
     return new ToLookAt(
@@ -40,7 +40,8 @@ class WeekFindings {
         over(rows),
         both(book, dates, shared),
         crowded(book, dates, shared.keySet()),
-        heavy(book, dates.getFirst()));
+        heavy(book, dates.getFirst()),
+        untold);
   }
 
   private static List<ToLookAt.Doubtful> doubtful(List<Row> rows) {
@@ -123,7 +124,7 @@ class WeekFindings {
       for (TaskView task : book.tasks()) {
         LocalDate day = task.sheet().days().get(section.id());
         if (day != null && isNear(day, dates.getFirst()) && isLarge(book, section, task)) {
-          book.due(task, day, section)
+          book.due(task, section)
               .map(d -> section.calendar().dateOf(d.at()))
               .filter(dates::contains)
               .ifPresent(d -> large.add(new Large(d, section.id(), task)));

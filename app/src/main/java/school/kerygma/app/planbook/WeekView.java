@@ -1,6 +1,5 @@
 package school.kerygma.app.planbook;
 
-import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -10,9 +9,9 @@ import school.kerygma.app.planning.DayNotes;
 import school.kerygma.app.planning.SessionView;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.Standing;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.walkthroughs.Scripts;
-import school.kerygma.core.time.DueRule;
 
 /**
  * One week as the plan book shows it.
@@ -73,18 +72,11 @@ record WeekView(
       TaskView task,
       int done,
       int of,
-      Optional<Due> due,
+      Optional<Standing.Due> due,
       Optional<Talk> talk,
       boolean posted,
       OptionalDouble worth,
       boolean differs) {}
-
-  /**
-   * When a task is due.
-   *
-   * @param thatDay whether on the day on which it stands
-   */
-  record Due(Instant at, boolean thatDay, List<DueRule.Doubt> doubts, Optional<Instant> nearest) {}
 
   /** The walkthrough that explains a task. */
   record Talk(UUID walkthrough, long lengthMs, boolean recorded, Optional<DeliveryView> delivery) {}

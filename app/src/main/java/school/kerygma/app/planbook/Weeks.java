@@ -22,8 +22,8 @@ import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.core.audience.Progress;
 import school.kerygma.core.plan.Workload;
-import school.kerygma.core.time.Moments;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** Makes the plan book's weeks. */
@@ -82,7 +82,7 @@ class Weeks {
             .map(d -> new WeekView.Day(d, d.equals(today), calendar.isSchoolDay(d)))
             .toList(),
         rows,
-        notStarted(book, week.ticks()),
+        notStarted(book),
         goingUp(book),
         rows.stream()
             .flatMap(r -> r.cells().stream())
@@ -93,7 +93,7 @@ class Weeks {
             .filter(h -> !h.complete())
             .limit(SHOWN_UNRECORDED)
             .toList(),
-        findings.of(book, rows));
+        findings.of(book, rows, untold(book)));
   }
 
   private Shown shown(TermBook book, List<LocalDate> dates, LocalDate today) {
@@ -104,7 +104,6 @@ class Weeks {
     Set<UUID> students = new HashSet<>();
     book.sections().forEach(s -> students.addAll(s.students()));
     Set<UUID> ticked = tasks.stream().map(TaskView::id).collect(Collectors.toSet());
-    book.deliveries().stream().filter(DeliveryView::up).forEach(d -> ticked.addAll(d.tasks()));
     Map<UUID, Map<LocalDate, DayNotes.Note>> lines = new HashMap<>();
     List<UUID> ids = book.sections().stream().map(SectionView::id).toList();
     for (DayNotes.Note note : notes.between(ids, dates.getFirst(), dates.getLast())) {
@@ -121,7 +120,7 @@ class Weeks {
       List<Planned> own = new ArrayList<>();
       for (TaskView task : week.tasks()) {
         if (date.equals(task.sheet().days().get(section.id()))) {
-          own.add(planned(number++, task, date, section, book, week.ticks()));
+          own.add(planned(number++, task, section, book, week.ticks()));
         }
       }
       List<SessionView> live =
@@ -148,7 +147,6 @@ class Weeks {
   private static Planned planned(
       int number,
       TaskView task,
-      LocalDate day,
       SectionView section,
       TermBook book,
       Map<UUID, Map<UUID, Instant>> ticks) {
@@ -162,33 +160,40 @@ class Weeks {
         task.in(section.id()),
         done,
         section.students().size(),
-        book.due(task, day, section),
+        book.due(task, section),
         book.talk(task, section),
         book.delivery(task, section).isPresent(),
         book.worths().share(section.id(), task.sheet()),
         task.sheet().differs().containsKey(section.id()));
   }
 
-  /** Students who have ticked nothing of what is up for their section. */
-  private static List<WeekView.Waiting> notStarted(
-      TermBook book, Map<UUID, Map<UUID, Instant>> ticks) {
+  /** Students who have not begun what is up for their section. */
+  private List<WeekView.Waiting> notStarted(TermBook book) {
+    List<DeliveryView> up =
+        book.sections().stream()
+            .flatMap(s -> book.standing().up(s.id()).stream())
+            .filter(DeliveryView::hasAnything)
+            .toList();
+    Map<UUID, Map<UUID, Progress>> progress = audience.progress(up, book.sections());
     List<WeekView.Waiting> waiting = new ArrayList<>();
-    for (DeliveryView d : book.deliveries()) {
-      if (d.up() && !d.tasks().isEmpty()) {
-        SectionView section = section(book, d);
-        long without =
-            section.students().stream()
-                .filter(
-                    s ->
-                        ticks.getOrDefault(s, Map.of()).keySet().stream()
-                            .noneMatch(d.tasks()::contains))
-                .count();
-        if (without > 0) {
-          waiting.add(new WeekView.Waiting(section.name(), title(d, book), (int) without, d.id()));
-        }
+    for (DeliveryView d : up) {
+      int without =
+          (int)
+              progress.getOrDefault(d.id(), Map.of()).values().stream()
+                  .filter(p -> !p.begun())
+                  .count();
+      if (without > 0) {
+        waiting.add(new WeekView.Waiting(section(book, d).name(), title(d, book), without, d.id()));
       }
     }
     return waiting;
+  }
+
+  private static List<ToLookAt.Untold> untold(TermBook book) {
+    return book.deliveries().stream()
+        .filter(DeliveryView::untold)
+        .map(d -> new ToLookAt.Untold(title(d, book), section(book, d), d))
+        .toList();
   }
 
   private static SectionView section(TermBook book, DeliveryView delivery) {
@@ -200,13 +205,11 @@ class Weeks {
 
   private static List<WeekView.Upcoming> goingUp(TermBook book) {
     List<WeekView.Upcoming> upcoming = new ArrayList<>();
-    for (DeliveryView d : book.deliveries()) {
-      if (d.state() == Moments.State.SCHEDULED) {
-        SectionView section = section(book, d);
-        upcoming.add(
-            new WeekView.Upcoming(
-                title(d, book), section.name(), section.students().size(), d, section));
-      }
+    for (DeliveryView d : book.standing().goingUp()) {
+      SectionView section = section(book, d);
+      upcoming.add(
+          new WeekView.Upcoming(
+              title(d, book), section.name(), section.students().size(), d, section));
     }
     return upcoming;
   }

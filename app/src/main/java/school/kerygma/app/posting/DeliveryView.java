@@ -29,6 +29,16 @@ public record DeliveryView(
     return Seen.of(moments);
   }
 
+  /** Whether students see it, or have seen it until it closed. */
+  public boolean wasSeen() {
+    return state == Moments.State.UP || state == Moments.State.CLOSED;
+  }
+
+  /** Whether there is anything to watch or to do. */
+  public boolean hasAnything() {
+    return walkthrough.isPresent() || !tasks.isEmpty();
+  }
+
   public boolean up() {
     return state == Moments.State.UP;
   }

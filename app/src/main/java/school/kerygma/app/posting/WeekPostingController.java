@@ -7,7 +7,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -71,15 +70,16 @@ class WeekPostingController {
     List<SectionView> own = SectionView.during(monday, all);
     List<TaskView> planned = planned(own, monday);
     List<DeliveryView> deliveries = deliveries(own);
+    Standing standing = Standing.of(deliveries, now);
     List<PostingRow> rows = new ArrayList<>();
     for (SectionView section : own) {
-      Set<UUID> standing =
+      Set<UUID> inWeek =
           inWeek(planned, section, monday).stream().map(TaskView::id).collect(Collectors.toSet());
       deliveries.stream()
           .filter(d -> d.section().equals(section.id()) && d.walkthrough().isEmpty())
-          .filter(d -> d.tasks().stream().anyMatch(standing::contains))
+          .filter(d -> d.tasks().stream().anyMatch(inWeek::contains))
           .forEach(d -> rows.add(PostingRow.posted(section, d, now)));
-      List<TaskView> left = left(planned, section, monday, deliveries);
+      List<TaskView> left = left(planned, section, monday, standing);
       if (!left.isEmpty()) {
         rows.add(PostingRow.fresh(section, left, now));
       }
@@ -124,16 +124,10 @@ class WeekPostingController {
 
   /** A section's tasks of the week that nothing has put up. */
   private static List<TaskView> left(
-      List<TaskView> planned,
-      SectionView section,
-      LocalDate monday,
-      List<DeliveryView> deliveries) {
-    Set<UUID> put = new HashSet<>();
-    deliveries.stream()
-        .filter(d -> d.section().equals(section.id()))
-        .filter(d -> d.state() != Moments.State.WITHDRAWN)
-        .forEach(d -> put.addAll(d.tasks()));
-    return inWeek(planned, section, monday).stream().filter(t -> !put.contains(t.id())).toList();
+      List<TaskView> planned, SectionView section, LocalDate monday, Standing standing) {
+    return inWeek(planned, section, monday).stream()
+        .filter(t -> standing.delivery(t.id(), section.id()).isEmpty())
+        .toList();
   }
 
   /** Sections that do the same tasks get one posting together. */

@@ -3,7 +3,10 @@ package school.kerygma.core.audience;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.SequencedMap;
 import org.junit.jupiter.api.Test;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
@@ -39,5 +42,47 @@ class WatchedTest {
   void nothingPlayedIsNotStarted() {
     assertThat(Watched.of(List.of(), STOP).started()).isFalse();
     assertThat(Watched.of(List.of(), Spans.none()).share()).isZero();
+  }
+
+  /** Two parts of one take, cut apart, and a part of another on a clock of its own. */
+  @Test
+  void allPartsOfAllTakesCount() {
+    SequencedMap<String, Spans> parts = new LinkedHashMap<>();
+    parts.put("first", Spans.of(List.of(Span.of(0, 4_000), Span.of(6_000, 10_000))));
+    parts.put("second", Spans.of(Span.of(2_000, 4_000)));
+    Watched watched =
+        Watched.ofTakes(
+            parts,
+            Map.of(
+                "first", List.of(Span.of(0, 10_000), Span.of(7_000, 8_000)),
+                "second", List.of(Span.of(0, 3_000))));
+    assertThat(watched.ofMs()).isEqualTo(10_000);
+    assertThat(watched.seen().lengthMs()).isEqualTo(9_000);
+    assertThat(watched.againMs()).isEqualTo(1_000);
+    assertThat(watched.followed()).isTrue();
+    assertThat(Watched.ofTakes(parts, Map.of()).started()).isFalse();
+  }
+
+  @Test
+  void whoTickedOrWatchedAnythingHasBegun() {
+    Watched nothing = Watched.of(List.of(), STOP);
+    Watched half = Watched.of(List.of(Span.of(5_000, 10_000)), STOP);
+    Watched all = Watched.of(List.of(Span.of(5_000, 15_000)), STOP);
+    assertThat(Progress.of(List.of(nothing), 0, 2)).isEqualTo(new Progress(false, false));
+    assertThat(Progress.of(List.of(nothing), 1, 2)).isEqualTo(new Progress(true, false));
+    assertThat(Progress.of(List.of(half, nothing), 0, 0)).isEqualTo(new Progress(true, false));
+    assertThat(Progress.of(List.of(all, half), 2, 2)).isEqualTo(new Progress(true, false));
+    assertThat(Progress.of(List.of(all), 0, 2)).isEqualTo(new Progress(true, true));
+    assertThat(Progress.of(List.of(), 2, 2)).isEqualTo(new Progress(true, true));
+    assertThat(Progress.of(List.of(), 1, 2)).isEqualTo(new Progress(true, false));
+    assertThat(Progress.of(List.of(), 0, 0)).isEqualTo(new Progress(false, false));
+  }
+
+  @Test
+  void whatWasPlayedAgainIsMeasuredAmongThoseWhoHaveStarted() {
+    Watched nothing = Watched.of(List.of(), STOP);
+    Watched twice = Watched.of(List.of(Span.of(5_000, 15_000), Span.of(5_000, 10_000)), STOP);
+    assertThat(Watched.meanAgain(List.of(nothing, twice))).isCloseTo(0.5, within(1e-9));
+    assertThat(Watched.meanAgain(List.of(nothing))).isZero();
   }
 }
