@@ -1,6 +1,6 @@
 // What lies on the lectern's stage: a page, the part of it that is shown, marks and the pointer.
 // Every change is told, so that it can be recorded.
-import { aimed, boxOf, distance, isDrawn, Keeping, meant, middle, nextNumber, Pen, targetsOf, within } from './snap.js';
+import { aimed, boxOf, distance, isDrawn, Keeping, meant, middle, nextNumber, Pen, replaces, targetsOf, within } from './snap.js';
 import { draw, fit, Pictures } from './stage.js';
 
 const GLIDE_MS = 350;
@@ -91,8 +91,7 @@ export class Desk {
     }
     fit(this.#canvas);
     const own = this.#marks.get(this.#page) ?? [];
-    const lit = own.some((m) => m.kind === 'light');
-    const standing = (this.#standing.get(this.#page) ?? []).filter((m) => !(lit && m.kind === 'light'));
+    const standing = (this.#standing.get(this.#page) ?? []).filter((m) => !own.some((o) => replaces(o, m)));
     const marks = [...standing, ...own];
     if (this.#pen) {
       marks.push(this.#pen.shown(this.#penWidth));
@@ -226,8 +225,7 @@ export class Desk {
 
   #add(mark) {
     const own = this.#marks.get(this.#page) ?? [];
-    const others = mark.kind === 'light' ? own.filter((m) => m.kind !== 'light') : own;
-    this.#marks.set(this.#page, [...others, mark]);
+    this.#marks.set(this.#page, [...own.filter((m) => !replaces(mark, m)), mark]);
     this.draw();
   }
 

@@ -1,5 +1,6 @@
 // Marking a paper without recording: verbs above the pages, marks on them, a list beside them.
-import { aimed, boxOf, distance, isDrawn, Keeping, meant, nextNumber, Pen, targetsOf, within } from './snap.js';
+import { KINDS } from './kinds.js';
+import { aimed, boxOf, distance, isDrawn, Keeping, meant, nextNumber, Pen, replaces, targetsOf, within } from './snap.js';
 import { drawSheet } from './stage.js';
 
 const VERBS = { r: 'ring', u: 'underline', n: 'number', l: 'light', c: 'cover', i: 'ink', t: 'note', d: 'explain' };
@@ -64,7 +65,7 @@ class Sheet {
     this.#aiming = false;
     if (!this.book.tool) {
       const place = this.#place(event);
-      const under = this.marks.filter((m) => m.kind !== 'light' && m.boxes.some((b) => distance(b, place) < 6));
+      const under = this.marks.filter((m) => !KINDS[m.kind].beneath && m.boxes.some((b) => distance(b, place) < 6));
       this.book.select(under[under.length - 1] ?? null);
       return;
     }
@@ -205,9 +206,7 @@ class Book {
     const { sent, ...shown } = mark;
     const own = { ...shown, id: crypto.randomUUID(), page: sheet.page.id };
     this.problem = '';
-    if (own.kind === 'light') {
-      this.marks = this.marks.filter((m) => m.kind !== 'light' || m.page !== own.page);
-    }
+    this.marks = this.marks.filter((m) => m.page !== own.page || !replaces(own, m));
     this.marks.push(own);
     this.#made.push(own.id);
     this.#changed();

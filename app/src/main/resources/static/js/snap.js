@@ -1,5 +1,6 @@
 // What a pointer or a drawn box means on a page: SnapTargets.java found the targets, here they are only looked up.
 import { send } from './api.js';
+import { KINDS } from './kinds.js';
 
 const REACH = 24; // points: further away nothing is meant
 const CLICK = 6; // points: a smaller box is a click
@@ -89,6 +90,9 @@ export function aimed(targets, unit, from, by, view) {
 }
 
 /** The number that the next number mark of a page says. */
+/** Whether a mark takes the place of one of the same page that was there before. */
+export const replaces = (mark, before) => KINDS[mark.kind].oneAPage && before.kind === mark.kind;
+
 export const nextNumber = (marks) => Math.min(99, 1 + Math.max(0, ...marks.map((m) => m.number)));
 
 const known = new Map();

@@ -1,5 +1,6 @@
 // Evaluates a score at a moment and draws it. FrameRenderer.java draws the same; a test compares the two.
 // Lengths of lines are in stage units: the stage is 1600 wide and 900 high at any size.
+import { KINDS } from './kinds.js';
 
 const STAGE_WIDTH = 1600;
 const STAGE_HEIGHT = 900;
@@ -85,7 +86,7 @@ function around(boxes) {
   };
 }
 
-function drawLight(g, onStage, mark, at, height) {
+function drawLight(g, onStage, mark, drawn, height) {
   g.save();
   g.beginPath();
   g.rect(0, 0, STAGE_WIDTH, height);
@@ -98,16 +99,16 @@ function drawLight(g, onStage, mark, at, height) {
     g.lineTo(r.x + r.width, r.y);
     g.closePath();
   }
-  g.globalAlpha = DIM * drawnShare(mark, at);
+  g.globalAlpha = DIM * drawn;
   g.fillStyle = INK;
   g.fill('nonzero');
   g.restore();
 }
 
-function drawMark(g, onStage, mark, at) {
-  const drawn = drawnShare(mark, at);
-  g.strokeStyle = PLUM;
-  if (mark.kind === 'ring') {
+/** How each kind is drawn; a kind that is missing here fails a test. */
+const DRAW = {
+  light: drawLight,
+  ring(g, onStage, mark, drawn) {
     const r = onStage(around(mark.boxes), 8);
     g.save();
     g.globalAlpha = drawn;
@@ -116,7 +117,8 @@ function drawMark(g, onStage, mark, at) {
     g.roundRect(r.x, r.y, r.width, r.height, Math.min(36, r.height) / 2);
     g.stroke();
     g.restore();
-  } else if (mark.kind === 'underline') {
+  },
+  underline(g, onStage, mark, drawn) {
     g.lineWidth = 6;
     g.lineCap = 'round';
     for (const box of mark.boxes) {
@@ -127,7 +129,8 @@ function drawMark(g, onStage, mark, at) {
       g.lineTo(r.x + r.width * drawn, y);
       g.stroke();
     }
-  } else if (mark.kind === 'number') {
+  },
+  number(g, onStage, mark, drawn) {
     const r = onStage(mark.boxes[0], 0);
     const x = r.x - 28;
     const y = r.y + r.height / 2;
@@ -136,14 +139,11 @@ function drawMark(g, onStage, mark, at) {
     g.font = `700 ${26 * drawn}px Bitter, Georgia, serif`;
     g.textAlign = 'center';
     g.fillText(String(mark.number), x, y + 9 * drawn);
-  } else if (mark.kind === 'ink') {
-    drawInk(g, onStage, mark.ink, drawn);
-  } else if (mark.kind === 'note') {
-    drawNote(g, onStage, mark, drawn);
-  } else if (mark.kind === 'cover') {
-    mark.boxes.forEach((box) => drawCover(g, onStage(box, 0)));
-  }
-}
+  },
+  ink: (g, onStage, mark, drawn) => drawInk(g, onStage, mark.ink, drawn),
+  note: drawNote,
+  cover: (g, onStage, mark) => mark.boxes.forEach((box) => drawCover(g, onStage(box, 0))),
+};
 
 /** A line whose width changes from point to point. */
 function drawInk(g, onStage, ink, drawn) {
@@ -210,10 +210,15 @@ function drawCover(g, r) {
   g.restore();
 }
 
+/** What is covered first, then what changes the whole page, then the others in the order of their making. */
 function drawMarks(g, onStage, marks, at, height) {
-  marks.filter((m) => m.kind === 'cover').forEach((m) => drawMark(g, onStage, m, at));
-  marks.filter((m) => m.kind === 'light').forEach((m) => drawLight(g, onStage, m, at, height));
-  marks.filter((m) => m.kind !== 'cover').forEach((m) => drawMark(g, onStage, m, at));
+  const layer = (m) => (!KINDS[m.kind].shown ? 0 : KINDS[m.kind].beneath ? 1 : 2);
+  for (const of of [0, 1, 2]) {
+    for (const mark of marks.filter((m) => layer(m) === of)) {
+      g.strokeStyle = PLUM;
+      DRAW[mark.kind](g, onStage, mark, drawnShare(mark, at), height);
+    }
+  }
 }
 
 /** Draws the marks of a whole page over its picture. */

@@ -13,6 +13,7 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import java.io.IOException;
 import java.nio.file.Path;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -208,9 +209,10 @@ class MarksTest {
     Marks marks = DemoServer.bean(Marks.class);
     marks.add(
         List.of(
-            new Mark(Mark.Kind.RING, first, List.of(new Box(72, 77, 36, 20)), 0, "The"),
-            new Mark(Mark.Kind.NOTE, first, List.of(new Box(300, 300, 60, 19)), 0, "Neatly"),
-            Mark.ink(first, List.of(new Ink.Point(80, 400, 2), new Ink.Point(200, 410, 2)))));
+            Mark.of(Mark.Kind.RING, first, List.of(new Box(72, 77, 36, 20)), 0, "The"),
+            Mark.of(Mark.Kind.NOTE, first, List.of(new Box(300, 300, 60, 19)), 0, "Neatly"),
+            new Mark.InkLine(
+                first, List.of(new Ink.Point(80, 400, 2), new Ink.Point(200, 410, 2)))));
     Path pdf = directory.resolve("came out.pdf");
     Path json = directory.resolve("marks.jsonld");
     try (BrowserContext desk = chromium.context(1280, 900)) {
@@ -251,8 +253,8 @@ class MarksTest {
     DemoServer.bean(Marks.class)
         .add(
             List.of(
-                new Mark(Mark.Kind.RING, before, List.of(draw), 0, "Draw"),
-                new Mark(Mark.Kind.RING, before, List.of(new Box(72, 157, 60, 20)), 0, "Bring")));
+                Mark.of(Mark.Kind.RING, before, List.of(draw), 0, "Draw"),
+                Mark.of(Mark.Kind.RING, before, List.of(new Box(72, 157, 60, 20)), 0, "Bring")));
     UUID walkthrough =
         Papers.recorded(
             school,
@@ -420,6 +422,38 @@ class MarksTest {
       assertThat(student.locator(".glossary")).hasCount(0);
       page.getByLabel("Take away the explanation of arch").click();
       assertThat(page.getByText("a curve that carries by pressing")).hasCount(0);
+    }
+  }
+
+  /**
+   * Each kind alone on an empty sheet: whoever adds a kind and forgets the browser is told here.
+   */
+  @Test
+  void theBrowserDrawsEveryKind() {
+    try (BrowserContext context = chromium.context(800, 600)) {
+      Page page = chromium.teacher(context);
+      Object drawn =
+          page.evaluate(
+              """
+              async () => {
+                const { drawSheet } = await import('/js/stage.js');
+                const { KINDS } = await import('/js/kinds.js');
+                const canvas = document.createElement('canvas');
+                canvas.style.width = '400px';
+                document.body.append(canvas);
+                const mark = (kind) => ({ kind, boxes: [{ x: 100, y: 80, width: 60, height: 12 }], number: 3, words: 'In pencil',
+                  ink: [{ x: 100, y: 80, width: 2 }, { x: 140, y: 90, width: 2 }], startMs: 0, endMs: 1, drawMs: 0 });
+                return Object.keys(KINDS).map((kind) => {
+                  drawSheet(canvas, { width: 320, height: 180 }, [mark(kind)]);
+                  const { data } = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height);
+                  return kind + ' ' + data.some((value) => value > 0);
+                });
+              }
+              """);
+      org.assertj.core.api.Assertions.assertThat((List<?>) drawn)
+          .map(Object::toString)
+          .containsExactlyElementsOf(
+              Arrays.stream(Mark.Kind.values()).map(k -> k.written() + " true").toList());
     }
   }
 }

@@ -163,7 +163,7 @@ class MarkedPapers implements Work {
       List<Marks.Standing> own = standing.getOrDefault(paper.ids().get(page), List.of());
       Covers covers = Covers.of(own.stream().map(Marks.Standing::mark).toList());
       for (Marks.Standing mark : own) {
-        if (mark.mark().kind() != Mark.Kind.COVER) {
+        if (mark.mark().kind().isShown()) {
           all.add(writer.of(mark.id(), mark.mark(), page, "urn:uuid:" + handout, covers));
         }
       }

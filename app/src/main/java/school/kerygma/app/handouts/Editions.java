@@ -157,7 +157,7 @@ public class Editions {
     boolean sure = true;
     for (StandingMark mark : own) {
       Carry.Covered carried = carried(mark.mark(), carry, before, after);
-      sure &= carried.sure() || mark.mark().kind() != Mark.Kind.COVER;
+      sure &= carried.sure() || !(mark.mark() instanceof Mark.Cover);
       if (carried.covers().isEmpty()) {
         mark.lose();
       }
@@ -178,7 +178,7 @@ public class Editions {
         before.pages().get(page).words().isEmpty()
             && page < after.ids().size()
             && after.pages().get(page).words().isEmpty();
-    if (mark.kind() == Mark.Kind.COVER && !picture) {
+    if (mark instanceof Mark.Cover && !picture) {
       return carry.cover(mark, page, after.ids());
     }
     Optional<Mark> found = carry.mark(mark, page, after.ids());
@@ -186,7 +186,7 @@ public class Editions {
     Optional<Mark> now =
         found.isEmpty() && picture
             ? Optional.of(
-                new Mark(
+                Mark.of(
                     mark.kind(),
                     after.ids().get(page),
                     mark.boxes(),
@@ -221,7 +221,7 @@ public class Editions {
   private List<MarkView> unsure(Content before, Content after) {
     Carry carry = new Carry(before.pages(), after.pages());
     return marks.ofPages(before.ids()).stream()
-        .filter(m -> m.mark().kind() == Mark.Kind.COVER)
+        .filter(m -> m.mark() instanceof Mark.Cover)
         .filter(m -> !carried(m.mark(), carry, before, after).sure())
         .map(m -> MarkView.of(new Marks.Standing(m.getId(), m.mark(), m.isLost())))
         .toList();

@@ -127,16 +127,7 @@ public class Marks {
         .forEach(
             (page, own) -> {
               Covers covers = Covers.of(own);
-              byPage.put(
-                  page,
-                  own.stream()
-                      .filter(m -> m.kind() != Mark.Kind.COVER)
-                      .map(
-                          m ->
-                              m.kind() != Mark.Kind.NOTE && covers.hidesAny(m.boxes())
-                                  ? m.saying("")
-                                  : m)
-                      .toList());
+              byPage.put(page, covers.open(own));
             });
     return byPage;
   }
@@ -158,13 +149,11 @@ public class Marks {
     if (marks.ofPages(List.of(page)).size() >= MOST) {
       throw Problem.refused("too-many-marks", MOST);
     }
-    if (drawn.kind() == Mark.Kind.LIGHT) {
-      // A page has one light at a time.
-      marks.ofPages(List.of(page)).stream()
-          .filter(m -> m.mark().kind() == Mark.Kind.LIGHT)
-          .forEach(marks::delete);
-    }
-    return keep(id, mark(page, drawn));
+    Mark made = mark(page, drawn);
+    marks.ofPages(List.of(page)).stream()
+        .filter(m -> made.replaces(m.mark()))
+        .forEach(marks::delete);
+    return keep(id, made);
   }
 
   /**
@@ -217,7 +206,7 @@ public class Marks {
             || raw.stream().anyMatch(p -> p.length < 3)) {
           throw new IllegalArgumentException("No ink: " + raw.size());
         }
-        yield Mark.ink(
+        yield new Mark.InkLine(
             page,
             Ink.smooth(
                 raw.stream()
@@ -230,11 +219,10 @@ public class Marks {
           throw Problem.refused("note", Mark.LONGEST_NOTE);
         }
         Box place = Box.around(drawn.boxes());
-        yield new Mark(
-            Mark.Kind.NOTE, page, List.of(NoteSlip.at(place.x(), place.y(), text, whole)), 0, text);
+        yield new Mark.Note(page, NoteSlip.at(place.x(), place.y(), text, whole), text);
       }
       default ->
-          new Mark(drawn.kind(), page, drawn.boxes(), drawn.number(), text(on, drawn.boxes()));
+          Mark.of(drawn.kind(), page, drawn.boxes(), drawn.number(), text(on, drawn.boxes()));
     };
   }
 

@@ -113,7 +113,7 @@ class StandingMark implements Persistable<UUID> {
   }
 
   Mark mark() {
-    return new Mark(
+    return Mark.of(
         kind,
         pageId,
         numbers(boxes).stream().map(b -> new Box(b[0], b[1], b[2], b[3])).toList(),

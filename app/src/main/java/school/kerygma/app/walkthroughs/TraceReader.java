@@ -95,7 +95,7 @@ final class TraceReader {
 
   private static Mark mark(JsonNode n) {
     String words = n.path("words").asString("");
-    return new Mark(
+    return Mark.of(
         Mark.Kind.valueOf(n.required("kind").asString().toUpperCase(Locale.ROOT)),
         uuid(n.required("page")),
         boxes(n),
@@ -120,7 +120,7 @@ final class TraceReader {
     if (raw.isEmpty() || raw.size() > Ink.MOST_POINTS) {
       throw new IllegalArgumentException("No line of ink: " + raw.size());
     }
-    return Mark.ink(uuid(n.required("page")), Ink.smooth(raw));
+    return new Mark.InkLine(uuid(n.required("page")), Ink.smooth(raw));
   }
 
   private static Box box(JsonNode n) {

@@ -62,22 +62,16 @@ public final class Carry {
    * @return nothing if its words are there no more
    */
   public Optional<Mark> mark(Mark mark, int page, List<UUID> pages) {
-    boolean goesWithWords = mark.kind() != Mark.Kind.NOTE;
-    if (!goesWithWords || before.within(page, mark.boxes()).isEmpty()) {
+    if (mark instanceof Mark.Note || before.within(page, mark.boxes()).isEmpty()) {
       return near(page, Box.around(mark.boxes())).map(s -> shifted(mark, s, pages));
     }
     return landed(page, mark.boxes())
         .filter(Landed::whole)
         .map(
             l ->
-                mark.kind() == Mark.Kind.INK
+                mark instanceof Mark.InkLine
                     ? shifted(mark, l.shift(), pages)
-                    : new Mark(
-                        mark.kind(),
-                        pages.get(l.shift().page()),
-                        l.boxes(),
-                        mark.number(),
-                        mark.words()));
+                    : mark.on(pages.get(l.shift().page()), l.boxes()));
   }
 
   /**
@@ -128,25 +122,12 @@ public final class Carry {
     byPage.forEach(
         (on, boxes) ->
             covers.add(
-                new Mark(
-                    Mark.Kind.COVER,
-                    pages.get(on),
-                    boxes.stream().distinct().toList(),
-                    0,
-                    cover.words())));
+                new Mark.Cover(pages.get(on), boxes.stream().distinct().toList(), cover.words())));
     return new Covered(covers, sure);
   }
 
   private static Mark shifted(Mark mark, Shift by, List<UUID> pages) {
-    return new Mark(
-        mark.kind(),
-        pages.get(by.page()),
-        mark.boxes().stream().map(by::of).toList(),
-        mark.number(),
-        mark.words(),
-        mark.ink().stream()
-            .map(p -> new Ink.Point(p.x() + by.dx(), p.y() + by.dy(), p.width()))
-            .toList());
+    return mark.moved(pages.get(by.page()), by.dx(), by.dy());
   }
 
   /**

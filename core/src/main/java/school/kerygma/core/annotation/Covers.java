@@ -26,7 +26,7 @@ public record Covers(List<Box> boxes) {
   public static Covers of(List<Mark> marks) {
     return new Covers(
         marks.stream()
-            .filter(m -> m.kind() == Mark.Kind.COVER)
+            .filter(Mark.Cover.class::isInstance)
             .flatMap(m -> m.boxes().stream())
             .map(b -> b.grownBy(AIR))
             .toList());
@@ -45,6 +45,21 @@ public record Covers(List<Box> boxes) {
   /** Whether any of what a mark marks must not be read. */
   public boolean hidesAny(List<Box> marked) {
     return marked.stream().anyMatch(box -> boxes.stream().anyMatch(box::overlaps));
+  }
+
+  /** A mark as others may read it: without words from under a cover. */
+  public Mark open(Mark mark) {
+    return withholds(mark.kind(), mark.boxes()) ? mark.saying("") : mark;
+  }
+
+  /** Whether the words of a mark are the page's, and not to be read. */
+  public boolean withholds(Mark.Kind kind, List<Box> boxes) {
+    return kind.quotes() && hidesAny(boxes);
+  }
+
+  /** Marks as others may see and read them. */
+  public List<Mark> open(List<Mark> marks) {
+    return marks.stream().filter(m -> m.kind().isShown()).map(this::open).toList();
   }
 
   /** The words that may be read. */

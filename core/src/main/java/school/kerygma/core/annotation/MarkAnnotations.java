@@ -48,14 +48,12 @@ public final class MarkAnnotations {
    * @throws IllegalArgumentException for a cover: what is covered is given to nobody
    */
   public WebAnnotation of(UUID id, Mark mark, int page, String source, Covers covers) {
-    if (mark.kind() == Mark.Kind.COVER) {
+    if (!mark.kind().isShown()) {
       throw new IllegalArgumentException("A cover is no annotation");
     }
     List<Selector> selectors = new ArrayList<>();
     List<Placed> words =
-        mark.kind() == Mark.Kind.NOTE
-                || mark.kind() == Mark.Kind.INK
-                || covers.hidesAny(mark.boxes())
+        !mark.kind().quotes() || covers.withholds(mark.kind(), mark.boxes())
             ? List.of()
             : text.within(page, mark.boxes());
     if (!words.isEmpty() && text.stretches(words).size() == 1) {
@@ -68,7 +66,7 @@ public final class MarkAnnotations {
       selectors.add(new Selector.TextPosition(words.getFirst().start(), words.getLast().end()));
     }
     selectors.add(
-        mark.kind() == Mark.Kind.INK
+        mark instanceof Mark.InkLine
             ? new Selector.Fragment(
                 "page=" + (page + 1),
                 WebAnnotation.OF_PDF,
@@ -76,9 +74,9 @@ public final class MarkAnnotations {
             : new Selector.Fragment(
                 fragment(page, Box.around(mark.boxes())), WebAnnotation.OF_PDF, Optional.empty()));
     Optional<String> said =
-        switch (mark.kind()) {
-          case NOTE -> Optional.of(mark.words());
-          case NUMBER -> Optional.of("" + mark.number());
+        switch (mark) {
+          case Mark.Note note -> Optional.of(note.words());
+          case Mark.Number number -> Optional.of("" + number.number());
           default -> Optional.empty();
         };
     return new WebAnnotation(
@@ -86,7 +84,7 @@ public final class MarkAnnotations {
         said.isPresent() ? "commenting" : "highlighting",
         said,
         source,
-        mark.kind().name().toLowerCase(Locale.ROOT),
+        mark.kind().written(),
         selectors);
   }
 
@@ -202,15 +200,14 @@ public final class MarkAnnotations {
 
   private Optional<Mark> made(WebAnnotation annotation, Placement place, UUID page) {
     if (!place.ink().isEmpty()) {
-      return Optional.of(Mark.ink(page, place.ink()));
+      return Optional.of(new Mark.InkLine(page, place.ink()));
     }
     Mark.Kind kind = kind(annotation);
     return switch (kind) {
       case NUMBER -> {
         String said = annotation.text().orElse("");
         yield said.matches("[1-9][0-9]?")
-            ? Optional.of(
-                new Mark(kind, page, place.boxes(), Integer.parseInt(said), place.words()))
+            ? Optional.of(Mark.of(kind, page, place.boxes(), Integer.parseInt(said), place.words()))
             : Optional.empty();
       }
       case NOTE -> {
@@ -221,7 +218,7 @@ public final class MarkAnnotations {
         yield kept.isBlank()
             ? Optional.empty()
             : Optional.of(
-                new Mark(
+                Mark.of(
                     kind,
                     page,
                     List.of(
@@ -234,16 +231,12 @@ public final class MarkAnnotations {
                     kept));
       }
       case INK -> Optional.empty();
-      default -> Optional.of(new Mark(kind, page, place.boxes(), 0, place.words()));
+      default -> Optional.of(Mark.of(kind, page, place.boxes(), 0, place.words()));
     };
   }
 
   private static Mark.Kind kind(WebAnnotation annotation) {
-    for (Mark.Kind kind : Mark.Kind.values()) {
-      if (kind.name().toLowerCase(Locale.ROOT).equals(annotation.styleClass())) {
-        return kind;
-      }
-    }
-    return annotation.text().isPresent() ? Mark.Kind.NOTE : Mark.Kind.UNDERLINE;
+    return Mark.Kind.named(annotation.styleClass())
+        .orElse(annotation.text().isPresent() ? Mark.Kind.NOTE : Mark.Kind.UNDERLINE);
   }
 }

@@ -29,10 +29,9 @@ public final class PageMarks {
     for (int page = 0; page < score.pages().size(); page++) {
       List<Mark> own = standing.getOrDefault(score.pages().get(page).id(), List.of());
       covers.add(Optional.of(Covers.of(own)).filter(c -> !c.isEmpty()));
-      boolean lit = isLit(score, page);
       for (Mark mark : own) {
-        // A page has one light at a time, and that of the talk counts.
-        if (mark.kind() != Mark.Kind.COVER && !(lit && mark.kind() == Mark.Kind.LIGHT)) {
+        // Of what a page has one at a time, that of the talk counts.
+        if (mark.kind().isShown() && !(mark.kind().isOneAPage() && talkHas(score, page, mark))) {
           marks.add(MarkShown.of(mark, page, 0, score.durationMs(), 0));
         }
       }
@@ -49,8 +48,7 @@ public final class PageMarks {
         marks.stream()
             .map(
                 m ->
-                    covers.get(m.page()).filter(c -> c.hidesAny(m.boxes())).isPresent()
-                            && !m.kind().equals("note")
+                    covers.get(m.page()).filter(c -> c.withholds(m.is(), m.boxes())).isPresent()
                         ? m.saying("")
                         : m)
             .toList(),
@@ -58,7 +56,7 @@ public final class PageMarks {
         score.words());
   }
 
-  private static boolean isLit(PlaybackScore score, int page) {
-    return score.marks().stream().anyMatch(m -> m.page() == page && m.kind().equals("light"));
+  private static boolean talkHas(PlaybackScore score, int page, Mark like) {
+    return score.marks().stream().anyMatch(m -> m.page() == page && m.is() == like.kind());
   }
 }

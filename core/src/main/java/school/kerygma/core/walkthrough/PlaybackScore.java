@@ -1,7 +1,6 @@
 package school.kerygma.core.walkthrough;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.UUID;
 import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
@@ -98,17 +97,22 @@ public record PlaybackScore(
      */
     public static MarkShown of(Mark mark, int page, long startMs, long endMs, long drawMs) {
       return new MarkShown(
-          mark.kind().name().toLowerCase(Locale.ROOT),
+          mark.kind().written(),
           page,
           startMs,
           endMs,
           drawMs,
           mark.boxes(),
           mark.number(),
-          mark.kind() == Mark.Kind.NOTE
-              ? String.join("\n", NoteSlip.lines(mark.words()))
+          mark instanceof Mark.Note note
+              ? String.join("\n", NoteSlip.lines(note.words()))
               : mark.words(),
           mark.ink());
+    }
+
+    /** What holds for it. */
+    public Mark.Kind is() {
+      return Mark.Kind.named(kind).orElseThrow();
     }
 
     /** This mark with other words. */

@@ -217,7 +217,7 @@ public final class ScoreCompiler {
     long end = segment.program().endMs();
     for (TraceEvent event : events) {
       if (event instanceof TraceEvent.MarkMade made
-          && made.mark().kind() != Mark.Kind.COVER // What is covered is not in the picture at all.
+          && made.mark().kind().isShown() // What is covered is not in the picture at all.
           && known.containsKey(made.mark().pageId())) {
         Mark mark = made.mark();
         long at = segment.toProgram(made.atMs());
@@ -235,10 +235,7 @@ public final class ScoreCompiler {
   private static boolean removes(TraceEvent later, Mark mark) {
     return switch (later) {
       case TraceEvent.Wiped wiped -> wiped.pageId().equals(mark.pageId());
-      case TraceEvent.MarkMade next ->
-          mark.kind() == Mark.Kind.LIGHT
-              && next.mark().kind() == Mark.Kind.LIGHT
-              && next.mark().pageId().equals(mark.pageId());
+      case TraceEvent.MarkMade next -> next.mark().replaces(mark);
       default -> false;
     };
   }

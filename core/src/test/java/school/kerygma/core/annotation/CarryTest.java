@@ -46,7 +46,7 @@ class CarryTest {
             .filter(w -> List.of(texts).contains(w.text()))
             .map(Word::box)
             .toList();
-    return new Mark(kind, OLD, boxes, 0, String.join(" ", texts));
+    return Mark.of(kind, OLD, boxes, 0, String.join(" ", texts));
   }
 
   private static Optional<Mark> carried(Mark mark, Page before, Page... after) {
@@ -100,7 +100,7 @@ class CarryTest {
   void aCoverOfOneBoxOverALineThatIsBrokenByThePageLiesOnBothParts() {
     Page before = page(1, "one two three four");
     Mark cover =
-        new Mark(Mark.Kind.COVER, OLD, List.of(new Box(50, 100, 170, 10)), 0, "one two three four");
+        Mark.of(Mark.Kind.COVER, OLD, List.of(new Box(50, 100, 170, 10)), 0, "one two three four");
     Carry.Covered now =
         new Carry(List.of(before), List.of(page(1, "one two"), page(2, "three four")))
             .cover(cover, 0, NEW);
@@ -111,7 +111,7 @@ class CarryTest {
   @Test
   void ofSeveralPlacesTheOneWithTheSameNeighborsIsTaken() {
     Page before = page(1, "a red beam", "a blue beam");
-    Mark second = new Mark(Mark.Kind.UNDERLINE, OLD, List.of(new Box(120, 120, 40, 10)), 0, "beam");
+    Mark second = Mark.of(Mark.Kind.UNDERLINE, OLD, List.of(new Box(120, 120, 40, 10)), 0, "beam");
     Optional<Mark> now = carried(second, before, page(1, "a blue beam", "a red beam"));
     assertThat(now.orElseThrow().boxes()).containsExactly(new Box(120, 100, 40, 10));
   }
@@ -142,8 +142,8 @@ class CarryTest {
   void inkGoesWithTheWordsItIsDrawnOnAndANoteWithTheNearest() {
     Page before = page(1, "Part 1", "Read it");
     Page after = page(1, "New line", "Part 1", "Read it");
-    Mark ink = Mark.ink(OLD, List.of(new Ink.Point(52, 125, 2), new Ink.Point(88, 125, 2)));
-    Mark note = new Mark(Mark.Kind.NOTE, OLD, List.of(new Box(150, 118, 100, 19)), 0, "Twice!");
+    Mark ink = new Mark.InkLine(OLD, List.of(new Ink.Point(52, 125, 2), new Ink.Point(88, 125, 2)));
+    Mark note = Mark.of(Mark.Kind.NOTE, OLD, List.of(new Box(150, 118, 100, 19)), 0, "Twice!");
     assertThat(carried(ink, before, after).orElseThrow().ink().getFirst())
         .isEqualTo(new Ink.Point(52, 145, 2));
     assertThat(carried(note, before, after).orElseThrow().boxes())
@@ -154,7 +154,7 @@ class CarryTest {
   @Test
   void aBoxAroundWordsThatAreSetAsBeforeKeepsItsSize() {
     Page before = page(1, "Sketches six points");
-    Mark row = new Mark(Mark.Kind.LIGHT, OLD, List.of(new Box(40, 95, 500, 40)), 0, "");
+    Mark row = Mark.of(Mark.Kind.LIGHT, OLD, List.of(new Box(40, 95, 500, 40)), 0, "");
     Optional<Mark> now = carried(row, before, page(1, "", "Sketches six points"));
     assertThat(now.orElseThrow().boxes()).containsExactly(new Box(40, 115, 500, 40));
   }

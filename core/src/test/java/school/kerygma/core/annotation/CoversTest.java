@@ -15,7 +15,7 @@ class CoversTest {
   private static final Word BELOW = new Word("below", new Box(100, 112, 50, 10));
 
   private static Covers over(Box box) {
-    return Covers.of(List.of(new Mark(Mark.Kind.COVER, new UUID(0, 1), List.of(box), 0, "")));
+    return Covers.of(List.of(Mark.of(Mark.Kind.COVER, new UUID(0, 1), List.of(box), 0, "")));
   }
 
   @Test
@@ -32,7 +32,7 @@ class CoversTest {
 
   @Test
   void otherMarksCoverNothing() {
-    Mark ring = new Mark(Mark.Kind.RING, new UUID(0, 1), List.of(IMANI.box()), 0, "Imani");
+    Mark ring = Mark.of(Mark.Kind.RING, new UUID(0, 1), List.of(IMANI.box()), 0, "Imani");
     assertThat(Covers.of(List.of(ring)).isEmpty()).isTrue();
     assertThat(Covers.of(List.of(ring)).leave(List.of(IMANI))).containsExactly(IMANI);
   }

@@ -119,14 +119,14 @@ class InkTest {
   @Test
   void aMarkOfInkHasALineAndOnlySuchAMarkHasOne() {
     UUID page = new UUID(0, 1);
-    assertThat(Mark.ink(page, List.of(at(10, 10), at(20, 10))).boxes())
+    assertThat(new Mark.InkLine(page, List.of(at(10, 10), at(20, 10))).boxes())
         .containsExactly(new Box(9, 9, 12, 2));
     assertThatThrownBy(
             () ->
-                new Mark(
+                Mark.of(
                     Mark.Kind.RING, page, List.of(new Box(1, 1, 1, 1)), 0, "", List.of(at(1, 1))))
         .isInstanceOf(IllegalArgumentException.class);
-    assertThatThrownBy(() -> new Mark(Mark.Kind.INK, page, List.of(new Box(1, 1, 1, 1)), 0, ""))
+    assertThatThrownBy(() -> Mark.of(Mark.Kind.INK, page, List.of(new Box(1, 1, 1, 1)), 0, ""))
         .isInstanceOf(IllegalArgumentException.class);
     assertThatThrownBy(() -> new Ink.Point(1, 1, 0)).isInstanceOf(IllegalArgumentException.class);
   }

@@ -3,6 +3,7 @@ package school.kerygma.core.annotation;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -26,7 +27,7 @@ class MarkAnnotationsTest {
   }
 
   private static Mark on(Mark.Kind kind, int page, Box box, int number) {
-    return new Mark(kind, IDS.get(page), List.of(box), number, "");
+    return Mark.of(kind, IDS.get(page), List.of(box), number, "");
   }
 
   /** "two sketches" begins after "Draw three bridges Friday at noon Hand in ": 42 characters. */
@@ -48,17 +49,24 @@ class MarkAnnotationsTest {
   @Test
   void everyKindComesBackAsItWas() {
     Mark note =
-        new Mark(Mark.Kind.NOTE, IDS.get(0), List.of(new Box(300, 200, 62.4, 19)), 0, "In pencil");
+        Mark.of(Mark.Kind.NOTE, IDS.get(0), List.of(new Box(300, 200, 62.4, 19)), 0, "In pencil");
     List<Mark> all =
         List.of(
             SKETCHES.saying("two sketches"),
             on(Mark.Kind.UNDERLINE, 0, new Box(50, 120, 60, 10), 0).saying("Friday"),
             on(Mark.Kind.NUMBER, 0, new Box(50, 100, 40, 10), 3).saying("Draw"),
+            on(Mark.Kind.LIGHT, 0, new Box(50, 100, 40, 10), 0).saying("Draw"),
             note,
-            Mark.ink(IDS.get(1), List.of(new Ink.Point(10.5, 20, 2), new Ink.Point(40, 25.25, 2))));
+            new Mark.InkLine(
+                IDS.get(1), List.of(new Ink.Point(10.5, 20, 2), new Ink.Point(40, 25.25, 2))));
     for (Mark mark : all) {
       assertThat(annotations.mark(of(mark, NONE), IDS)).contains(mark);
     }
+    assertThat(all)
+        .extracting(Mark::kind)
+        .as("every kind that is shown")
+        .containsExactlyInAnyOrderElementsOf(
+            Arrays.stream(Mark.Kind.values()).filter(Mark.Kind::isShown).toList());
   }
 
   @Test

@@ -35,7 +35,7 @@ class PageMarksTest {
   }
 
   private static Mark mark(Kind kind, UUID page, Box box) {
-    return new Mark(kind, page, List.of(box), 0, "words");
+    return Mark.of(kind, page, List.of(box), 0, "words");
   }
 
   private static MarkShown shown(Kind kind, int page, Box box) {

@@ -42,7 +42,7 @@ class ScoreCompilerTest {
   private static TraceEvent.MarkMade mark(long at, Mark.Kind kind, UUID page) {
     return new TraceEvent.MarkMade(
         at,
-        new Mark(
+        Mark.of(
             kind,
             page,
             List.of(new Box(10, 10, 50, 12)),
@@ -172,9 +172,9 @@ class ScoreCompilerTest {
 
   @Test
   void aMarkThatCannotBeIsNotBuilt() {
-    assertThatThrownBy(() -> new Mark(Mark.Kind.NUMBER, SHEET, List.of(TOP), 0, ""))
+    assertThatThrownBy(() -> Mark.of(Mark.Kind.NUMBER, SHEET, List.of(TOP), 0, ""))
         .hasMessageContaining("NUMBER");
-    assertThatThrownBy(() -> new Mark(Mark.Kind.RING, SHEET, List.of(), 0, ""))
+    assertThatThrownBy(() -> Mark.of(Mark.Kind.RING, SHEET, List.of(), 0, ""))
         .hasMessageContaining("boxes");
   }
 }

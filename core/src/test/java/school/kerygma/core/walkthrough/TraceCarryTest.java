@@ -41,14 +41,14 @@ class TraceCarryTest {
                 new TraceEvent.Point(2_000, OLD, 75, 105),
                 new TraceEvent.MarkMade(
                     3_000,
-                    new Mark(Mark.Kind.RING, OLD, List.of(new Box(50, 100, 50, 10)), 0, "Draw")),
+                    Mark.of(Mark.Kind.RING, OLD, List.of(new Box(50, 100, 50, 10)), 0, "Draw")),
                 new TraceEvent.Wiped(4_000, OLD)));
     assertThat(before.carried(Span.of(0, 10_000), Map.of(OLD, carry())).events())
         .containsExactly(
             new TraceEvent.Look(1_000, NEW, new Box(0, 100, 160, 90), 300),
             new TraceEvent.Point(2_000, NEW, 75, 145),
             new TraceEvent.MarkMade(
-                3_000, new Mark(Mark.Kind.RING, NEW, List.of(new Box(50, 140, 50, 10)), 0, "Draw")),
+                3_000, Mark.of(Mark.Kind.RING, NEW, List.of(new Box(50, 140, 50, 10)), 0, "Draw")),
             new TraceEvent.Wiped(4_000, NEW));
   }
 
@@ -64,7 +64,7 @@ class TraceCarryTest {
     Page other = new Page(1, 612, 792, List.of(new Word("Build", new Box(50, 100, 50, 10))));
     TraceCarry carry =
         new TraceCarry(new Carry(List.of(page(100)), List.of(other)), 0, List.of(NEW));
-    Mark ring = new Mark(Mark.Kind.RING, OLD, List.of(new Box(50, 100, 50, 10)), 0, "Draw");
+    Mark ring = Mark.of(Mark.Kind.RING, OLD, List.of(new Box(50, 100, 50, 10)), 0, "Draw");
     assertThat(carry.event(new TraceEvent.MarkMade(1, ring))).isEmpty();
     assertThat(carry.event(new TraceEvent.Point(1, OLD, 400, 700)))
         .contains(new TraceEvent.Point(1, NEW, 400, 700));

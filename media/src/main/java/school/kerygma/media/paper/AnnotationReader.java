@@ -98,7 +98,7 @@ final class AnnotationReader {
         };
     String words = words(shown, boxes);
     List<Mark> marks = new ArrayList<>();
-    marks.add(new Mark(as, pageId, boxes, 0, words));
+    marks.add(Mark.of(as, pageId, boxes, 0, words));
     comment(annotation, words)
         .ifPresent(text -> marks.add(note(text, around.right(), around.y(), shown, pageId)));
     return marks;
@@ -115,7 +115,7 @@ final class AnnotationReader {
     if (NUMBER.equals(subject(annotation)) && text.matches("[1-9][0-9]?")) {
       // A number stands before what it counts: its disc lies left of these words.
       Box counted = new Box(around.right() + 1, around.y(), 20, around.height());
-      return new Mark(
+      return Mark.of(
           Kind.NUMBER,
           pageId,
           List.of(counted),
@@ -130,7 +130,7 @@ final class AnnotationReader {
         text.length() <= Mark.LONGEST_NOTE
             ? text
             : text.substring(0, Mark.LONGEST_NOTE - 1) + "\u2026";
-    return new Mark(Kind.NOTE, pageId, List.of(NoteSlip.at(x, y, said, shown.box())), 0, said);
+    return Mark.of(Kind.NOTE, pageId, List.of(NoteSlip.at(x, y, said, shown.box())), 0, said);
   }
 
   /** What somebody wrote about the marked words, if it is not just these words. */
@@ -174,7 +174,7 @@ final class AnnotationReader {
         new ArrayList<>(
             lines.stream()
                 .filter(line -> !line.isEmpty() && line.size() <= Ink.MOST_POINTS)
-                .map(line -> Mark.ink(pageId, line))
+                .map(line -> new Mark.InkLine(pageId, line))
                 .toList());
     if (!marks.isEmpty()) {
       Box box = marks.getFirst().boxes().getFirst();

@@ -46,7 +46,7 @@ final class AnnotationWriter {
     List<PDAnnotation> all = new ArrayList<>(page.getAnnotations());
     Covers covers = Covers.of(marks.stream().map(NamedMark::mark).toList());
     for (NamedMark named : marks) {
-      if (named.mark().kind() != Mark.Kind.COVER) {
+      if (named.mark().kind().isShown()) {
         PDAnnotationMarkup annotation = annotation(named.mark(), space);
         annotation.setAnnotationName(named.name());
         annotation.setContents(said(named.mark(), covers));
@@ -60,38 +60,34 @@ final class AnnotationWriter {
   }
 
   private static String said(Mark mark, Covers covers) {
-    return switch (mark.kind()) {
-      case NOTE -> mark.words();
-      case NUMBER -> "" + mark.number();
-      default -> covers.hidesAny(mark.boxes()) ? "" : mark.words();
-    };
+    return mark instanceof Mark.Number number ? "" + number.number() : covers.open(mark).words();
   }
 
   private static PDAnnotationMarkup annotation(Mark mark, PageSpace space) {
-    return switch (mark.kind()) {
-      case RING -> {
+    return switch (mark) {
+      case Mark.Ring _ -> {
         PDAnnotationSquare ring = new PDAnnotationSquare();
         ring.setRectangle(space.user(Box.around(mark.boxes()).grownBy(AIR)));
         ring.setColor(PLUM);
         ring.setBorderStyle(border(LINE));
         yield ring;
       }
-      case UNDERLINE -> words(new PDAnnotationUnderline(), mark, space, PLUM);
-      case LIGHT -> {
+      case Mark.Underline _ -> words(new PDAnnotationUnderline(), mark, space, PLUM);
+      case Mark.Light _ -> {
         PDAnnotationTextMarkup light = words(new PDAnnotationHighlight(), mark, space, STRAW);
         light.setSubject(AnnotationReader.LIGHT);
         yield light;
       }
-      case NUMBER -> {
+      case Mark.Number _ -> {
         Box words = mark.boxes().getFirst();
         Box disc = new Box(words.x() - DISC - 1, words.centerY() - DISC / 2, DISC, DISC);
         PDAnnotationFreeText number = text(space.user(disc), 11);
         number.setSubject(AnnotationReader.NUMBER);
         yield number;
       }
-      case NOTE -> text(space.user(mark.boxes().getFirst()), 9);
-      case INK -> ink(mark, space);
-      case COVER -> throw new IllegalArgumentException("A cover is no annotation");
+      case Mark.Note _ -> text(space.user(mark.boxes().getFirst()), 9);
+      case Mark.InkLine _ -> ink(mark, space);
+      case Mark.Cover _ -> throw new IllegalArgumentException("A cover is no annotation");
     };
   }
 

@@ -83,7 +83,7 @@ public final class FrameRenderer {
     g.setStroke(new BasicStroke(2));
     g.draw(onStage(toStage, new Box(0, 0, page.width(), page.height())));
     for (MarkShown mark : moment.marks()) {
-      if (mark.kind().equals("light")) {
+      if (mark.is().isBeneath()) {
         light(g, toStage, mark, atMs);
       }
     }
@@ -127,8 +127,8 @@ public final class FrameRenderer {
   private void mark(Graphics2D g, AffineTransform toStage, MarkShown mark, long atMs) {
     double drawn = ScoreMoment.drawn(mark, atMs);
     g.setColor(PLUM);
-    switch (mark.kind()) {
-      case "ring" -> {
+    switch (mark.is()) {
+      case RING -> {
         Rectangle2D r = grown(onStage(toStage, Box.around(mark.boxes())), 8);
         double corner = Math.min(36, r.getHeight());
         g.setComposite(AlphaComposite.getInstance(AlphaComposite.SRC_OVER, (float) drawn));
@@ -138,7 +138,7 @@ public final class FrameRenderer {
                 r.getX(), r.getY(), r.getWidth(), r.getHeight(), corner, corner));
         g.setComposite(AlphaComposite.SrcOver);
       }
-      case "underline" -> {
+      case UNDERLINE -> {
         g.setStroke(new BasicStroke(6, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND));
         for (Box box : mark.boxes()) {
           Rectangle2D r = onStage(toStage, box);
@@ -146,7 +146,7 @@ public final class FrameRenderer {
           g.draw(new Line2D.Double(r.getX(), y, r.getX() + r.getWidth() * drawn, y));
         }
       }
-      case "number" -> {
+      case NUMBER -> {
         Rectangle2D r = onStage(toStage, mark.boxes().getFirst());
         double x = r.getX() - 28;
         double y = r.getCenterY();
@@ -157,10 +157,13 @@ public final class FrameRenderer {
         double half = g.getFontMetrics().stringWidth(text) / 2.0;
         g.drawString(text, (float) (x - half), (float) (y + 9 * drawn));
       }
-      case "ink" -> ink(g, toStage, mark.ink(), drawn);
-      case "note" -> note(g, toStage, mark, drawn);
-      default -> {
-        // Lights are drawn beneath all other marks.
+      case INK -> ink(g, toStage, mark.ink(), drawn);
+      case NOTE -> note(g, toStage, mark, drawn);
+      case LIGHT -> {
+        // Drawn beneath all other marks.
+      }
+      case COVER -> {
+        // What is covered is not in the picture at all.
       }
     }
   }

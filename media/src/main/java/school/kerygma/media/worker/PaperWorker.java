@@ -40,7 +40,7 @@ public final class PaperWorker {
 
   private static final String END = "";
 
-  private final JsonMapper json = new JsonMapper();
+  private final JsonMapper json = Wire.json();
   private final PrintStream out;
   private @Nullable Paper paper;
 

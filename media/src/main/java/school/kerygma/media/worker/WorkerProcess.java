@@ -50,7 +50,7 @@ final class WorkerProcess implements AutoCloseable {
   private final Process process;
   private final Writer in;
   private final Reader out;
-  private final JsonMapper json = new JsonMapper();
+  private final JsonMapper json = Wire.json();
   private final Duration limit;
   private boolean warm;
   private int papers;

@@ -17,6 +17,8 @@ import java.util.List;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.annotation.Mark.Kind;
@@ -117,7 +119,7 @@ class MarkedPdfTest {
     Box due = of(words, "Due");
     Box points = of(words, "points");
     Mark note =
-        new Mark(
+        Mark.of(
             Kind.NOTE,
             PAGE,
             List.of(NoteSlip.at(300, 500, "Bring it on paper", new Box(0, 0, 612, 792))),
@@ -126,12 +128,13 @@ class MarkedPdfTest {
     Path marked =
         marked(
             pdf,
-            new Mark(Kind.RING, PAGE, List.of(due), 0, "Due"),
-            new Mark(Kind.UNDERLINE, PAGE, List.of(points, due), 0, "points Due"),
-            new Mark(Kind.LIGHT, PAGE, List.of(points), 0, "points"),
-            new Mark(Kind.NUMBER, PAGE, List.of(due), 2, "Due"),
+            Mark.of(Kind.RING, PAGE, List.of(due), 0, "Due"),
+            Mark.of(Kind.UNDERLINE, PAGE, List.of(points, due), 0, "points Due"),
+            Mark.of(Kind.LIGHT, PAGE, List.of(points), 0, "points"),
+            Mark.of(Kind.NUMBER, PAGE, List.of(due), 2, "Due"),
             note,
-            Mark.ink(PAGE, List.of(new Ink.Point(100, 400, 2), new Ink.Point(150, 420.5, 2))));
+            new Mark.InkLine(
+                PAGE, List.of(new Ink.Point(100, 400, 2), new Ink.Point(150, 420.5, 2))));
     List<String> found = annotations(marked, 1);
     assertThat(found)
         .extracting(l -> l.split("\\|")[0])
@@ -159,7 +162,7 @@ class MarkedPdfTest {
   void onAPageThatIsTurnedAndCroppedTheMarksLieOnTheirWordsToo() throws IOException {
     Path pdf = TestPapers.turned(directory);
     Box word = of(words(pdf, 1), "Turned");
-    Path marked = marked(pdf, new Mark(Kind.RING, PAGE, List.of(word), 0, "Turned"));
+    Path marked = marked(pdf, Mark.of(Kind.RING, PAGE, List.of(word), 0, "Turned"));
     assertClose(rectangle(annotations(marked, 1).getFirst()), word.grownBy(3), 1.0);
   }
 
@@ -167,7 +170,7 @@ class MarkedPdfTest {
   void whatAnotherProgramChangesInANoteIsReadBack() throws IOException {
     Path pdf = TestPapers.twoColumns(directory);
     Mark note =
-        new Mark(Kind.NOTE, PAGE, List.of(new Box(300, 500, 150, 19)), 0, "Bring it on paper");
+        Mark.of(Kind.NOTE, PAGE, List.of(new Box(300, 500, 150, 19)), 0, "Bring it on paper");
     Path marked = marked(pdf, note);
     Path edited = directory.resolve("edited.pdf");
     mutool(
@@ -244,8 +247,8 @@ class MarkedPdfTest {
     Path marked =
         marked(
             pdf,
-            new Mark(Kind.RING, PAGE, List.of(new Box(100, 400, 200, 100)), 0, ""),
-            Mark.ink(PAGE, List.of(new Ink.Point(50, 500, 6), new Ink.Point(500, 700, 6))));
+            Mark.of(Kind.RING, PAGE, List.of(new Box(100, 400, 200, 100)), 0, ""),
+            new Mark.InkLine(PAGE, List.of(new Ink.Point(50, 500, 6), new Ink.Point(500, 700, 6))));
     try (Paper plain = Paper.open(pdf);
         Paper with = Paper.open(marked)) {
       BufferedImage expected = plain.picture(1, 300);
@@ -266,9 +269,9 @@ class MarkedPdfTest {
     Path marked =
         marked(
             pdf,
-            new Mark(Kind.COVER, PAGE, List.of(name), 0, "Footbridge"),
-            new Mark(Kind.RING, PAGE, List.of(name), 0, "Footbridge"),
-            new Mark(Kind.RING, PAGE, List.of(of(words, "Due")), 0, "Due"));
+            Mark.of(Kind.COVER, PAGE, List.of(name), 0, "Footbridge"),
+            Mark.of(Kind.RING, PAGE, List.of(name), 0, "Footbridge"),
+            Mark.of(Kind.RING, PAGE, List.of(of(words, "Due")), 0, "Due"));
     String left = text(List.of("pdftotext", "-f", "1", "-l", "1", marked.toString(), "-"));
     assertThat(left).doesNotContain("Footbridge").contains("The", "Project, page 1", "25 points");
     assertThat(annotations(marked, 1)).hasSize(2).noneMatch(a -> a.contains("Footbridge"));
@@ -283,7 +286,7 @@ class MarkedPdfTest {
   @Test
   void aCoveredPaperSaysHowFarItIsAndCanBeLeft() throws IOException {
     Path pdf = TestPapers.pages(directory, 3);
-    Mark cover = new Mark(Kind.COVER, PAGE, List.of(new Box(10, 10, 50, 50)), 0, "");
+    Mark cover = Mark.of(Kind.COVER, PAGE, List.of(new Box(10, 10, 50, 50)), 0, "");
     List<List<NamedMark>> marks = List.of(List.of(new NamedMark("cover", cover)));
     Path to = directory.resolve("left.pdf");
     List<String> told = new ArrayList<>();
@@ -327,5 +330,23 @@ class MarkedPdfTest {
     g.fillRect(0, 0, 200, 100);
     g.dispose();
     return image;
+  }
+
+  @ParameterizedTest
+  @EnumSource
+  void everyKindThatIsShownIsInThePdfAndNoOther(Mark.Kind kind) throws IOException {
+    Mark mark =
+        Mark.of(
+            kind,
+            PAGE,
+            List.of(new Box(120, 80, 60, 12)),
+            kind == Mark.Kind.NUMBER ? 3 : 0,
+            kind.quotes() ? "" : "In pencil",
+            kind == Mark.Kind.INK
+                ? List.of(new Ink.Point(100, 80, 2), new Ink.Point(140, 90, 2))
+                : List.of());
+    List<Mark.Kind> read =
+        marks(marked(TestPapers.twoColumns(directory), mark), 1).stream().map(Mark::kind).toList();
+    assertThat(read).isEqualTo(kind.isShown() ? List.of(kind) : List.of());
   }
 }

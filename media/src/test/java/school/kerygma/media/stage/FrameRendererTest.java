@@ -6,6 +6,8 @@ import java.awt.image.BufferedImage;
 import java.util.List;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
@@ -101,7 +103,7 @@ class FrameRendererTest {
   }
 
   private static MarkShown ink(List<Ink.Point> line) {
-    return MarkShown.of(Mark.ink(new UUID(0, 1), line), 0, 1_000, 5_000, 1_000);
+    return MarkShown.of(new Mark.InkLine(new UUID(0, 1), line), 0, 1_000, 5_000, 1_000);
   }
 
   @Test
@@ -125,7 +127,7 @@ class FrameRendererTest {
   @Test
   void aNoteLiesOnItsSlip() {
     Mark note =
-        new Mark(Mark.Kind.NOTE, new UUID(0, 1), List.of(new Box(40, 40, 100, 19)), 0, "Bring it");
+        Mark.of(Mark.Kind.NOTE, new UUID(0, 1), List.of(new Box(40, 40, 100, 19)), 0, "Bring it");
     BufferedImage frame = frame(2_000, MarkShown.of(note, 0, 0, 5_000, 0));
     assertThat(at(frame, 80, 100)).isNotEqualTo(WHITE);
     assertThat(at(frame, 70, 100)).isEqualTo(WHITE);
@@ -136,5 +138,34 @@ class FrameRendererTest {
       }
     }
     assertThat(written).isTrue();
+  }
+
+  @ParameterizedTest
+  @EnumSource
+  void everyKindThatIsShownIsDrawn(Mark.Kind kind) {
+    MarkShown shown =
+        MarkShown.of(
+            Mark.of(
+                kind,
+                new UUID(0, 1),
+                List.of(new Box(100, 80, 60, 12)),
+                kind == Mark.Kind.NUMBER ? 3 : 0,
+                "In pencil",
+                kind == Mark.Kind.INK
+                    ? List.of(new Ink.Point(100, 80, 2), new Ink.Point(140, 90, 2))
+                    : List.of()),
+            0,
+            0,
+            5_000,
+            0);
+    BufferedImage blank = frame(2_000);
+    BufferedImage drawn = frame(2_000, shown);
+    boolean same = true;
+    for (int x = 0; x < blank.getWidth(); x++) {
+      for (int y = 0; y < blank.getHeight(); y++) {
+        same &= at(blank, x, y) == at(drawn, x, y);
+      }
+    }
+    assertThat(same).isEqualTo(!kind.isShown());
   }
 }

@@ -9,6 +9,9 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
 import java.util.UUID;
 import javax.imageio.ImageIO;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -20,6 +23,10 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.core.annotation.Ink;
+import school.kerygma.core.annotation.Mark;
+import school.kerygma.core.handout.Box;
+import school.kerygma.media.paper.NamedMark;
 import school.kerygma.media.paper.Paper;
 import school.kerygma.media.paper.PaperRefused;
 import school.kerygma.media.worker.Request.Deed;
@@ -93,6 +100,32 @@ class PaperReadersTest {
       assertThat(far.marks(1, id)).isEqualTo(near.marks(1, id));
       far.picture(1, 900, drawn);
       assertThat(ImageIO.read(drawn.toFile()).getWidth()).isEqualTo(900);
+    }
+  }
+
+  @Test
+  void marksOfEveryKindGoToTheProcessAndComeBack() {
+    UUID id = UUID.randomUUID();
+    List<NamedMark> marks = new ArrayList<>();
+    for (Mark.Kind kind : Mark.Kind.values()) {
+      marks.add(
+          new NamedMark(
+              kind.written(),
+              Mark.of(
+                  kind,
+                  id,
+                  List.of(new Box(300, 200 + 40 * kind.ordinal(), 60, 12)),
+                  kind == Mark.Kind.NUMBER ? 3 : 0,
+                  kind.quotes() ? "" : "In pencil",
+                  kind == Mark.Kind.INK ? List.of(new Ink.Point(90, 80, 2)) : List.of())));
+    }
+    Path marked = directory.resolve("marked.pdf");
+    READERS.writeMarked(good, "Marked", List.of(marks), marked, (done, all) -> {});
+    try (OpenPaper paper = READERS.open(marked)) {
+      assertThat(paper.marks(1, id))
+          .extracting(Mark::kind)
+          .containsExactlyInAnyOrderElementsOf(
+              Arrays.stream(Mark.Kind.values()).filter(Mark.Kind::isShown).toList());
     }
   }
 
