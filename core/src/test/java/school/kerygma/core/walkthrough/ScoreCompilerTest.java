@@ -2,8 +2,10 @@ package school.kerygma.core.walkthrough;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -176,5 +178,84 @@ class ScoreCompilerTest {
         .hasMessageContaining("NUMBER");
     assertThatThrownBy(() -> Mark.of(Mark.Kind.RING, SHEET, List.of(), 0, ""))
         .hasMessageContaining("boxes");
+  }
+
+  /** One stop that plays stretches of two recordings. */
+  private static PlaybackScore joined(
+      List<Span> first, List<TraceEvent> ofFirst, List<Span> second, List<TraceEvent> ofSecond) {
+    UUID other = new UUID(3, 2);
+    List<RunningOrder.Part> parts = new ArrayList<>();
+    first.forEach(s -> parts.add(new RunningOrder.Part(STOP, new UUID(4, 1), RECORDING, s)));
+    second.forEach(s -> parts.add(new RunningOrder.Part(STOP, new UUID(4, 3), other, s)));
+    return ScoreCompiler.compile(
+        "Joined",
+        RunningOrder.of(parts),
+        Map.of(RECORDING, new Trace(ofFirst), other, new Trace(ofSecond)),
+        Map.of(STOP, new ScoreCompiler.StopSheet(1, "What we build", new Sight(SHEET, TOP))),
+        Map.of(SHEET, new ShownPage(SHEET, 612, 792), RUBRIC, new ShownPage(RUBRIC, 612, 792)),
+        new ScoreCompiler.Speech(List.of(), List.of()));
+  }
+
+  @Test
+  void overACutPageCameraAndMarksGoOnAsTheyWere() {
+    Box close = new Box(0, 0, 160, 90);
+    PlaybackScore score =
+        joined(
+            List.of(Span.of(0, 4_000), Span.of(6_000, 9_000)),
+            List.of(
+                new TraceEvent.Look(1_000, RUBRIC, close, 0), mark(2_000, Mark.Kind.RING, RUBRIC)),
+            List.of(),
+            List.of());
+    assertThat(score.durationMs()).isEqualTo(7_000);
+    assertThat(score.marks()).hasSize(1);
+    assertThat(score.marks().getFirst().startMs()).isEqualTo(2_000);
+    assertThat(score.marks().getFirst().endMs()).isEqualTo(7_000);
+    ScoreMoment after = ScoreMoment.of(score, 4_500);
+    assertThat(score.pages().get(after.page()).id()).isEqualTo(RUBRIC);
+    assertThat(viewAt(score, 4_500)).isEqualTo(close);
+    assertThat(after.marks()).hasSize(1);
+  }
+
+  @Test
+  void whatWasDoneInWhatIsCutOutIsSoAfterTheCut() {
+    Box close = new Box(0, 0, 160, 90);
+    PlaybackScore score =
+        joined(
+            List.of(Span.of(0, 4_000), Span.of(6_000, 9_000)),
+            List.of(
+                mark(2_000, Mark.Kind.UNDERLINE, SHEET),
+                new TraceEvent.Wiped(4_500, SHEET),
+                new TraceEvent.Look(5_000, SHEET, close, 400),
+                mark(5_500, Mark.Kind.RING, SHEET)),
+            List.of(),
+            List.of());
+    assertThat(viewAt(score, 3_999)).isEqualTo(TOP);
+    assertThat(viewAt(score, 4_000)).isEqualTo(close);
+    assertThat(score.marks())
+        .extracting(
+            PlaybackScore.MarkShown::kind,
+            PlaybackScore.MarkShown::startMs,
+            PlaybackScore.MarkShown::endMs,
+            PlaybackScore.MarkShown::drawMs)
+        .containsExactly(
+            tuple("underline", 2_000L, 4_000L, 250L), tuple("ring", 4_000L, 7_000L, 0L));
+  }
+
+  @Test
+  void betweenTwoTakesOfAStopNothingIsReset() {
+    Box close = new Box(0, 0, 160, 90);
+    PlaybackScore score =
+        joined(
+            List.of(Span.of(0, 4_000)),
+            List.of(
+                new TraceEvent.Look(1_000, SHEET, close, 0), mark(2_000, Mark.Kind.LIGHT, SHEET)),
+            List.of(Span.of(10_000, 14_000)),
+            List.of(
+                mark(9_000, Mark.Kind.RING, SHEET), // before its part: it was never seen
+                mark(12_000, Mark.Kind.LIGHT, SHEET)));
+    assertThat(viewAt(score, 5_000)).isEqualTo(close);
+    assertThat(score.marks())
+        .extracting(PlaybackScore.MarkShown::startMs, PlaybackScore.MarkShown::endMs)
+        .containsExactly(tuple(2_000L, 6_000L), tuple(6_000L, 8_000L));
   }
 }
