@@ -56,6 +56,22 @@ export class Desk {
     this.#set(stop.page, stop.view);
   }
 
+  /** Goes on with what lay here before; a recording notes where it begins. */
+  takeUp(left, recorded = false) {
+    if (!this.#pages.has(left.page)) {
+      return;
+    }
+    left.marks.forEach((m) => {
+      const page = left.pages[m.page];
+      this.#marks.set(page, [...(this.#marks.get(page) ?? []), m]);
+    });
+    if (recorded) {
+      this.#look(left.page, left.view, 0);
+    } else {
+      this.#set(left.page, left.view);
+    }
+  }
+
   #set(page, view) {
     this.#page = page;
     this.#view = view;

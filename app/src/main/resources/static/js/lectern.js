@@ -282,6 +282,9 @@ document.addEventListener('alpine:init', () => {
         this.beforeStart = false;
         this.showStop(this.current);
         recorder.note({ do: 'stop', stop: this.stop.id, continues: Boolean(this.continuing) });
+        if (this.continuing && this.left) {
+          desk.takeUp(this.left, true);
+        }
         this.continuing = false;
         this.$refs.stage.focus();
         this.tick();
@@ -372,8 +375,8 @@ document.addEventListener('alpine:init', () => {
               this.finishWord = '';
               this.keeping = false;
               this.kept = true; // Who did not end it reads why before they go on.
-              await this.$nextTick();
-              this.$refs.kept.focus();
+              // Alpine shows what is to be shown in the next frame; only then it can be focused.
+              requestAnimationFrame(() => requestAnimationFrame(() => this.$refs.kept.focus()));
             } else {
               location.assign(`/walkthroughs/${data.walkthrough}/play`);
             }
@@ -437,8 +440,19 @@ document.addEventListener('alpine:init', () => {
         const at = data.stops.findIndex((s) => s.id === this.words.interruptedStop);
         this.continuing = at >= 0;
         this.showStop(Math.max(0, at));
+        await this.takeUpDesk();
         this.startWord = this.words.continue;
         this.hasInterrupted = false;
+      },
+
+      /** Page, camera and marks are as they were when it was interrupted. */
+      async takeUpDesk() {
+        const { interrupted, interruptedStop } = this.words;
+        this.left = await send('GET', `/walkthroughs/${data.walkthrough}/recordings/${interrupted}/desk?stop=${interruptedStop}`).catch(() => null);
+        if (this.left) {
+          desk.takeUp(this.left);
+          this.seeDesk();
+        }
       },
 
       async discardInterrupted() {

@@ -151,6 +151,10 @@ class InterruptedRecordingTest {
       openMicrophone(first);
       first.keyboard().press("F8");
       first.locator("main.recording").waitFor();
+      // Closer: whoever goes on finds the desk as it was left.
+      first.keyboard().press("z");
+      String closer =
+          (String) first.evaluate("document.querySelector('.stage-frame canvas').toDataURL()");
       waitForRecordingTime(first, 2_500);
       desk.setOffline(true);
       waitForRecordingTime(first, 7_500);
@@ -167,6 +171,10 @@ class InterruptedRecordingTest {
           .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep it and go on"))
           .click();
       openMicrophone(second);
+      assertThat(
+              (String) second.evaluate("document.querySelector('.stage-frame canvas').toDataURL()"))
+          .as("the desk as it was left")
+          .isEqualTo(closer);
       // Pieces hold a second each: with the one that was not full, at most two seconds are lost.
       assertThat(kept(walkthrough)).isGreaterThanOrEqualTo(made - 1);
 

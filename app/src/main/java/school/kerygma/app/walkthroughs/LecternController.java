@@ -28,10 +28,14 @@ import school.kerygma.app.handouts.MarkView;
 import school.kerygma.app.handouts.Marks;
 import school.kerygma.app.handouts.PageView;
 import school.kerygma.app.handouts.RosterNames;
+import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.text.Sentences;
+import school.kerygma.core.walkthrough.PlaybackScore.MarkShown;
 import school.kerygma.core.walkthrough.Sight;
+import school.kerygma.core.walkthrough.Trace;
 
 /** The lectern, and the pieces of recordings that come from it. */
 @Controller
@@ -187,6 +191,39 @@ class LecternController {
   Map<String, Optional<UUID>> keep(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     check(me, id);
     return Map.of("work", recordings.keep(id));
+  }
+
+  /**
+   * What lay on the desk when a recording was interrupted.
+   *
+   * @param marks as they are drawn; their page stands for itself in {@code pages}
+   */
+  record Left(UUID page, Box view, List<UUID> pages, List<MarkShown> marks) {}
+
+  @GetMapping("/walkthroughs/{walkthrough}/recordings/{id}/desk")
+  @ResponseBody
+  Left desk(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID walkthrough,
+      @PathVariable UUID id,
+      @RequestParam UUID stop) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
+    check(me, id);
+    Sight sight =
+        scripts.stopsOf(walkthrough).stream()
+            .filter(s -> s.id().equals(stop))
+            .flatMap(s -> s.sight().stream())
+            .findFirst()
+            .orElseThrow(Problem::notFound);
+    Trace.Desk desk = recordings.trace(id).left(sight);
+    List<UUID> pages = desk.marks().stream().map(Mark::pageId).distinct().toList();
+    return new Left(
+        desk.camera().pageId(),
+        desk.camera().view(),
+        pages,
+        desk.marks().stream()
+            .map(m -> MarkShown.of(m, pages.indexOf(m.pageId()), 0, 1, 0))
+            .toList());
   }
 
   @PostMapping("/recordings/{id}/discard")

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.time.Span;
 
 /**
@@ -58,6 +59,41 @@ public record Trace(List<TraceEvent> events) {
         .map(TraceEvent.Covered.class::cast)
         .filter(c -> !lifted.contains(c.id()))
         .toList();
+  }
+
+  /**
+   * What lies on the desk.
+   *
+   * @param marks made while talking, oldest first
+   */
+  public record Desk(Camera camera, List<Mark> marks) {}
+
+  /**
+   * How a recording leaves the desk: whoever goes on with its last stop goes on from there.
+   *
+   * @param sight what that stop shows when it begins
+   */
+  public Desk left(Sight sight) {
+    Camera camera = sight.camera();
+    List<Mark> marks = new ArrayList<>();
+    for (TraceEvent event : events) {
+      switch (event) {
+        case TraceEvent.StopBegins begins -> {
+          camera = sight.camera();
+          marks.clear();
+        }
+        case TraceEvent.Look look -> camera = Camera.showing(look.pageId(), look.view());
+        case TraceEvent.Wiped wiped -> marks.removeIf(m -> m.pageId().equals(wiped.pageId()));
+        case TraceEvent.MarkMade made -> {
+          marks.removeIf(made.mark()::replaces);
+          marks.add(made.mark());
+        }
+        default -> {
+          // The pointer goes where the hand goes, and covers stand on their pages.
+        }
+      }
+    }
+    return new Desk(camera, List.copyOf(marks));
   }
 
   /**
