@@ -300,6 +300,13 @@ class FromPaperToFollowUpTest {
         .single();
   }
 
+  private static String soundOf(UUID score) {
+    return sql.sql("select sound from score where id = ?")
+        .param(score)
+        .query(String.class)
+        .single();
+  }
+
   private static PlaybackScore readScore() {
     String body =
         sql.sql("select body from score_body where score_id = ?")
@@ -321,10 +328,10 @@ class FromPaperToFollowUpTest {
   void theStoredSoundIsWhatWasSpoken() {
     assumeTheMicrophoneDelivered();
     short[] stored =
-        Sound.samples(DemoServer.bean(MediaStore.class).localFile("scores/" + score() + ".webm"));
+        Sound.samples(DemoServer.bean(MediaStore.class).localFile(soundOf(score()) + ".webm"));
     assertThat(Likeness.of(stored, Sound.samples(narration))).isGreaterThan(0.9);
     short[] mp4 =
-        Sound.samples(DemoServer.bean(MediaStore.class).localFile("scores/" + score() + ".mp4"));
+        Sound.samples(DemoServer.bean(MediaStore.class).localFile(soundOf(score()) + ".mp4"));
     assertThat(mp4.length).isCloseTo(stored.length, within(16 * 60));
   }
 

@@ -120,8 +120,9 @@ class KeepingTest {
             count(
                 "select count(*) from (select walkthrough_id from score group by walkthrough_id having count(*) > 1) s"))
         .isZero();
-    for (UUID score : TestSchool.sql().sql("select id from score").query(UUID.class).list()) {
-      assertThat(store.find("scores/" + score + ".webm")).isPresent();
+    for (String sound :
+        TestSchool.sql().sql("select sound from score").query(String.class).list()) {
+      assertThat(store.find(sound + ".webm")).isPresent();
     }
   }
 

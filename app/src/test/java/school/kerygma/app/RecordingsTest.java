@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.walkthroughs.Recordings;
 import school.kerygma.app.walkthroughs.Scores;
 import school.kerygma.app.walkthroughs.Scripts;
@@ -86,6 +87,30 @@ class RecordingsTest {
     assertThat(schema.validate(body, InputFormat.JSON)).isEmpty();
     assertThat(schema.validate(body.replace("durationMs", "length"), InputFormat.JSON))
         .isNotEmpty();
+  }
+
+  /** Were anything decoded or encoded, the recording that cannot be read any more would be told. */
+  @Test
+  void aChangeOfWordsMakesAScoreAnewAndDecodesAndEncodesNothing() throws IOException {
+    UUID walkthrough = walkthrough();
+    UUID recording = recordings.begin(walkthrough);
+    recordings.keepSound(recording, 0, sound());
+    recordings.keepTrace(recording, 0, trace(walkthrough));
+    assertThat(end(recordings.finish(recording, 1, 1).orElseThrow()).state())
+        .isEqualTo(Work.State.DONE);
+    Scores scores = DemoServer.bean(Scores.class);
+    UUID before = scores.current(walkthrough).orElseThrow().id();
+    MediaStore store = DemoServer.bean(MediaStore.class);
+    Files.write(store.localFile("recordings/" + recording + ".webm"), new byte[] {1, 2, 3});
+    StopView stop = scripts.stopsOf(walkthrough).getFirst();
+    scripts.say(stop.id(), stop.version(), "Joints", "A box that lasts has joints.");
+    await()
+        .atMost(Duration.ofSeconds(60))
+        .until(() -> !scores.current(walkthrough).orElseThrow().id().equals(before));
+    UUID after = scores.current(walkthrough).orElseThrow().id();
+    assertThat(scores.captions(after)).contains("joints");
+    assertThat(scores.soundOf(after, "webm").getContentAsByteArray())
+        .isEqualTo(scores.soundOf(before, "webm").getContentAsByteArray());
   }
 
   @Test

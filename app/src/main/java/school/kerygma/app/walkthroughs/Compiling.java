@@ -1,6 +1,5 @@
 package school.kerygma.app.walkthroughs;
 
-import java.nio.file.Path;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -18,7 +17,6 @@ import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.handouts.Editions;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.handouts.PageView;
-import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Lane;
 import school.kerygma.app.work.Work;
 import school.kerygma.app.work.Works;
@@ -38,7 +36,6 @@ import school.kerygma.core.walkthrough.Sight;
 import school.kerygma.core.walkthrough.Trace;
 import school.kerygma.core.walkthrough.TraceCarry;
 import school.kerygma.core.walkthrough.TraceEvent;
-import school.kerygma.media.sound.Sound;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -60,7 +57,7 @@ class Compiling implements Work {
   private final Ending ending;
   private final Handouts handouts;
   private final Editions editions;
-  private final MediaStore store;
+  private final Sounds sounds;
   private final Works works;
   private final TransactionTemplate inTransaction;
   private final JsonMapper json;
@@ -77,7 +74,7 @@ class Compiling implements Work {
       Ending ending,
       Handouts handouts,
       Editions editions,
-      MediaStore store,
+      Sounds sounds,
       Works works,
       TransactionTemplate inTransaction,
       JsonMapper json,
@@ -91,7 +88,7 @@ class Compiling implements Work {
     this.ending = ending;
     this.handouts = handouts;
     this.editions = editions;
-    this.store = store;
+    this.sounds = sounds;
     this.works = works;
     this.inTransaction = inTransaction;
     this.json = json;
@@ -162,42 +159,25 @@ class Compiling implements Work {
             material.sheets(),
             material.pages(),
             speech);
-    Path directory = store.workDirectory();
-    try {
-      Path webm = directory.resolve("sound.webm");
-      Path mp4 = directory.resolve("sound.mp4");
-      Sound.join(
-          material.order().segments().stream()
-              .map(
-                  s ->
-                      new Sound.Part(
-                          store.localFile(Recordings.sound(s.part().recordingId())),
-                          s.part().span()))
-              .toList(),
-          webm,
-          mp4);
-      progress.at(4, STEPS);
-      inTransaction.executeWithoutResult(
-          t -> {
-            if (!works.latest(walkthrough).map(Works.View::id).equals(self)) {
-              return; // Newer work has newer takes; an older score must not come after its.
-            }
-            UUID id =
-                scores
-                    .save(
-                        new Score(
-                            walkthrough,
-                            clock.instant(),
-                            material.order(),
-                            score.pages().stream().map(PlaybackScore.ShownPage::id).toList()))
-                    .id();
-            bodies.save(new Score.Body(id, json.writeValueAsString(score)));
-            store.putFile(Scores.sound(id, "webm"), webm);
-            store.putFile(Scores.sound(id, "mp4"), mp4);
-          });
-    } finally {
-      org.springframework.util.FileSystemUtils.deleteRecursively(directory.toFile());
-    }
+    sounds.join(material.order());
+    progress.at(4, STEPS);
+    inTransaction.executeWithoutResult(
+        t -> {
+          if (!works.latest(walkthrough).map(Works.View::id).equals(self)) {
+            return; // Newer work has newer takes; an older score must not come after its.
+          }
+          UUID id =
+              scores
+                  .save(
+                      new Score(
+                          walkthrough,
+                          clock.instant(),
+                          material.order(),
+                          Sounds.name(material.order()),
+                          score.pages().stream().map(PlaybackScore.ShownPage::id).toList()))
+                  .id();
+          bodies.save(new Score.Body(id, json.writeValueAsString(score)));
+        });
   }
 
   private Material material(UUID id) {
@@ -290,7 +270,7 @@ class Compiling implements Work {
 
   /** The sentences of all scripts, placed on the sound of their takes, on the program's clock. */
   private List<TimedSentence> said(Material material) {
-    Map<UUID, Loudness> sounds = new HashMap<>();
+    Map<UUID, Loudness> measured = new HashMap<>();
     List<TimedSentence> said = new ArrayList<>();
     Set<UUID> begun = new HashSet<>();
     for (RunningOrder.Segment segment : material.order().segments()) {
@@ -301,10 +281,7 @@ class Compiling implements Work {
       List<Span> speech = new ArrayList<>();
       for (RunningOrder.Segment part : material.order().segments()) {
         if (part.part().stopId().equals(stop)) {
-          Loudness sound =
-              sounds.computeIfAbsent(
-                  part.part().recordingId(),
-                  r -> Sound.loudness(store.localFile(Recordings.sound(r))));
+          Loudness sound = measured.computeIfAbsent(part.part().recordingId(), sounds::loudness);
           speech.addAll(islands(sound, part));
         }
       }

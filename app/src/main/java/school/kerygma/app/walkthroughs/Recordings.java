@@ -66,6 +66,10 @@ public class Recordings implements Gate.CircleSource {
     return "recordings/" + recording + ".webm";
   }
 
+  static String loudness(UUID recording) {
+    return "recordings/" + recording + ".loudness";
+  }
+
   static String piece(UUID recording, int number) {
     return "recordings/" + recording + "/" + "%06d".formatted(number);
   }

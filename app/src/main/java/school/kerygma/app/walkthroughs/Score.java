@@ -38,6 +38,9 @@ class Score {
   private Instant madeAt;
   private long durationMs;
 
+  /** Name of what it plays, without its kind. */
+  private String sound;
+
   @ElementCollection
   @CollectionTable(name = "score_page", joinColumns = @JoinColumn(name = "score_id"))
   @Column(name = "page_id")
@@ -74,8 +77,14 @@ class Score {
   @SuppressWarnings("NullAway.Init")
   protected Score() {}
 
-  Score(UUID walkthroughId, Instant madeAt, RunningOrder order, Collection<UUID> pages) {
+  Score(
+      UUID walkthroughId,
+      Instant madeAt,
+      RunningOrder order,
+      String sound,
+      Collection<UUID> pages) {
     this.walkthroughId = walkthroughId;
+    this.sound = sound;
     this.madeAt = madeAt;
     this.durationMs = order.durationMs();
     this.pages.addAll(pages);
@@ -88,6 +97,10 @@ class Score {
 
   UUID walkthroughId() {
     return walkthroughId;
+  }
+
+  String sound() {
+    return sound;
   }
 
   Set<UUID> pages() {
@@ -145,6 +158,11 @@ class Score {
 
     @Query("select s.id from Score s where s.walkthroughId = :walkthrough")
     List<UUID> ofWalkthrough(UUID walkthrough);
+
+    @Query("select s.sound from Score s where s.id = :id")
+    String soundOf(UUID id);
+
+    boolean existsBySound(String sound);
 
     @Modifying
     @Query(value = "delete from score where id = :id", nativeQuery = true)

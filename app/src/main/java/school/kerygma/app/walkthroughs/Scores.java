@@ -50,10 +50,6 @@ public class Scores {
     this.json = json;
   }
 
-  static String sound(UUID score, String kind) {
-    return "scores/" + score + "." + kind;
-  }
-
   public Optional<Info> current(UUID walkthrough) {
     return scores.current(walkthrough).map(Scores::info);
   }
@@ -119,7 +115,10 @@ public class Scores {
 
   /** Sound in one of the two kinds, webm or mp4. */
   public Resource soundOf(UUID score, String kind) {
-    return store.find(sound(score, kind)).orElseThrow(Problem::notFound);
+    return scores
+        .findById(score)
+        .flatMap(s -> store.find(s.sound() + "." + kind))
+        .orElseThrow(Problem::notFound);
   }
 
   /** The pages that a score shows. */

@@ -61,11 +61,14 @@ class WalkthroughKeeper {
   private void removeSound(UUID recording) {
     removePieces(recording);
     store.delete(Recordings.sound(recording));
+    store.delete(Recordings.loudness(recording));
   }
 
   private void removeScore(UUID score) {
-    store.delete(Scores.sound(score, "webm"));
-    store.delete(Scores.sound(score, "mp4"));
+    String sound = scores.soundOf(score);
     scores.deleteWhole(score);
+    if (!scores.existsBySound(sound)) {
+      Sounds.KINDS.forEach(kind -> store.delete(sound + "." + kind));
+    }
   }
 }
