@@ -157,10 +157,7 @@ class TaskLists {
               .min(LocalDate::compareTo)
               .orElseThrow();
       LocalDate last =
-          weighing.stream()
-              .map(s -> s.calendar().mondayOfWeek(s.calendar().weeks() + 1))
-              .max(LocalDate::compareTo)
-              .orElseThrow();
+          weighing.stream().map(s -> s.calendar().end()).max(LocalDate::compareTo).orElseThrow();
       term.addAll(tasks.between(weighing.stream().map(SectionView::id).toList(), first, last));
     }
     return Worths.of(weighing, term);

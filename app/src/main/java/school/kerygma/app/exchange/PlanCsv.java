@@ -67,11 +67,7 @@ class PlanCsv {
       throw Problem.notFound();
     }
     List<LocalDate> begins = own.stream().map(s -> s.calendar().firstMonday()).sorted().toList();
-    List<LocalDate> ends =
-        own.stream()
-            .map(s -> s.calendar().mondayOfWeek(s.calendar().weeks() + 1))
-            .sorted()
-            .toList();
+    List<LocalDate> ends = own.stream().map(s -> s.calendar().end()).sorted().toList();
     List<TaskView> planned =
         tasks.between(
             own.stream().map(SectionView::id).toList(), begins.getFirst(), ends.getLast());

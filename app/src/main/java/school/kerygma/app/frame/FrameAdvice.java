@@ -2,17 +2,18 @@ package school.kerygma.app.frame;
 
 import java.time.Clock;
 import java.time.LocalDate;
-import java.util.Optional;
+import java.util.List;
+import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ModelAttribute;
+import org.thymeleaf.context.LazyContextVariable;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Role;
-import school.kerygma.core.time.SchoolCalendar;
 
 /** Gives every page the person before it, how to write dates, and teachers their ribbon. */
 @ControllerAdvice
@@ -34,14 +35,24 @@ class FrameAdvice {
     }
     model.addAttribute("me", me);
     if (me.role() == Role.TEACHER) {
-      Optional.of(sections.ofTeacher(me.id()))
-          .filter(s -> !s.isEmpty())
-          .ifPresent(
-              all -> {
-                LocalDate today = all.getFirst().calendar().dateOf(clock.instant());
-                SchoolCalendar calendar = SectionView.during(today, all).getFirst().calendar();
-                model.addAttribute("ribbon", Ribbon.of(calendar, today, today));
-              });
+      // Looked up where a page draws it: pieces, pictures and beacons draw none.
+      model.addAttribute(
+          "ribbon",
+          new LazyContextVariable<@Nullable Ribbon>() {
+            @Override
+            protected @Nullable Ribbon loadValue() {
+              return ribbon(me.id());
+            }
+          });
     }
+  }
+
+  private @Nullable Ribbon ribbon(UUID teacher) {
+    List<SectionView> all = sections.ofTeacher(teacher);
+    if (all.isEmpty()) {
+      return null;
+    }
+    LocalDate today = all.getFirst().calendar().dateOf(clock.instant());
+    return Ribbon.of(SectionView.during(today, all).getFirst().calendar(), today, today);
   }
 }

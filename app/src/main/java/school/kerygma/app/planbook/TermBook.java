@@ -86,7 +86,7 @@ record TermBook(
               .orElse(monday);
       LocalDate last =
           sections.stream()
-              .map(s -> s.calendar().mondayOfWeek(s.calendar().weeks()).plusDays(6))
+              .map(s -> s.calendar().end().minusDays(1))
               .max(LocalDate::compareTo)
               .filter(d -> d.isAfter(monday.plusDays(6)))
               .orElse(monday.plusDays(6));

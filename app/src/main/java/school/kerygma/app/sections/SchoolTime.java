@@ -25,7 +25,7 @@ public class SchoolTime {
       UUID id, UUID school, String schoolName, int keepDays, String name, SchoolCalendar calendar) {
 
     public LocalDate lastFriday() {
-      return calendar.mondayOfWeek(calendar.weeks()).plusDays(4);
+      return calendar.lastFriday();
     }
 
     /** What the form of its time shows. */

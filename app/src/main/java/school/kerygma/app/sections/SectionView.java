@@ -42,7 +42,7 @@ public record SectionView(
   }
 
   private long daysFrom(LocalDate day) {
-    LocalDate after = calendar.mondayOfWeek(calendar.weeks() + 1);
+    LocalDate after = calendar.end();
     return day.isBefore(after)
         ? ChronoUnit.DAYS.between(day, calendar.firstMonday())
         : ChronoUnit.DAYS.between(after, day) + 1;

@@ -356,12 +356,7 @@ public final class DatePhrases {
             YearMonth month = YearMonth.from(today).plusMonths(next ? 1 : 0);
             yield edge(isEnd(m), month.atDay(1), month.atEndOfMonth(), calendar);
           }
-          default ->
-              edge(
-                  isEnd(m),
-                  calendar.firstMonday(),
-                  calendar.mondayOfWeek(calendar.weeks()).plusDays(4),
-                  calendar);
+          default -> edge(isEnd(m), calendar.firstMonday(), calendar.lastFriday(), calendar);
         };
     return new Day(m.start(), m.end(), date, null);
   }
@@ -544,7 +539,7 @@ public final class DatePhrases {
     if (day.date().isBefore(reference.today())) {
       doubts.add(Doubt.PASSED);
     }
-    if (!day.date().isBefore(calendar.mondayOfWeek(calendar.weeks() + 1))) {
+    if (!day.date().isBefore(calendar.end())) {
       doubts.add(Doubt.AFTER_THE_TERM);
     }
     if (day.ambiguous()) {

@@ -126,7 +126,7 @@ public sealed interface DueRule {
     if (at.isBefore(s.now())) {
       doubts.add(Doubt.IN_THE_PAST);
     }
-    if (!date.isBefore(calendar.mondayOfWeek(calendar.weeks() + 1))) {
+    if (!date.isBefore(calendar.end())) {
       doubts.add(Doubt.AFTER_THE_TERM);
     }
     if (!at.isAfter(s.goesUpAt())) {
@@ -148,7 +148,7 @@ public sealed interface DueRule {
   private static Optional<Instant> nearest(Instant at, Setting s) {
     SchoolCalendar calendar = s.calendar();
     LocalTime time = at.atZone(calendar.zone()).toLocalTime();
-    LocalDate lastDay = calendar.mondayOfWeek(calendar.weeks()).plusDays(4);
+    LocalDate lastDay = calendar.lastFriday();
     LocalDate from = calendar.dateOf(at);
     if (from.isAfter(lastDay)) {
       return lastSchoolDay(lastDay, calendar).map(d -> calendar.at(d, time));

@@ -59,7 +59,7 @@ public record Moments(Instant goesUpAt, Instant dueAt, Optional<Instant> closesA
     if (!calendar.isSchoolDay(due)) {
       doubts.add(Doubt.DUE_WITHOUT_SCHOOL);
     }
-    if (!due.isBefore(calendar.mondayOfWeek(calendar.weeks() + 1))) {
+    if (!due.isBefore(calendar.end())) {
       doubts.add(Doubt.DUE_AFTER_THE_TERM);
     }
     Duration before = offset(calendar, goesUpAt);

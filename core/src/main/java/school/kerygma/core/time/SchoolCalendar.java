@@ -75,6 +75,16 @@ public record SchoolCalendar(
     return weekOf(date).isPresent();
   }
 
+  /** The first day after the term. */
+  public LocalDate end() {
+    return mondayOfWeek(weeks + 1);
+  }
+
+  /** The last weekday of the term. */
+  public LocalDate lastFriday() {
+    return end().minusDays(3);
+  }
+
   public LocalDate mondayOfWeek(int week) {
     return firstMonday.plusWeeks(week - 1L);
   }
