@@ -240,9 +240,11 @@ document.addEventListener('alpine:init', () => {
           }
         });
         meter(stream, (level, word) => {
-          this.level = level;
-          this.levelWord = this.words[word];
-          this.loud = word === 'loud';
+          if (!this.silent) {
+            this.level = level;
+            this.levelWord = this.words[word];
+            this.loud = word === 'loud';
+          }
         });
       },
 

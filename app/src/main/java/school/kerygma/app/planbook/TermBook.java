@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -37,6 +38,7 @@ record TermBook(
     Map<UUID, Scripts.Head> heads,
     Map<UUID, Integer> words,
     List<DeliveryView> deliveries,
+    Map<UUID, String> titles,
     Standing standing,
     Worths worths) {
 
@@ -112,9 +114,33 @@ record TermBook(
           heads,
           handouts.words(papers),
           deliveries,
+          titles(planned, deliveries),
           Standing.of(deliveries, clock.instant()),
           Worths.of(sections, planned));
     }
+
+    /** The titles of all that is planned or posted; what is posted may stand on no day. */
+    private Map<UUID, String> titles(List<TaskView> planned, List<DeliveryView> deliveries) {
+      Map<UUID, String> titles = new HashMap<>();
+      planned.forEach(t -> titles.put(t.id(), t.title()));
+      Set<UUID> others = new HashSet<>();
+      deliveries.forEach(d -> others.addAll(d.tasks()));
+      others.removeAll(titles.keySet());
+      if (!others.isEmpty()) {
+        tasks.among(others).forEach(t -> titles.put(t.id(), t.title()));
+      }
+      return titles;
+    }
+  }
+
+  /** What is posted is called by its walkthrough, or else by its first task. */
+  String title(DeliveryView delivery) {
+    return delivery
+        .walkthrough()
+        .map(heads::get)
+        .map(Scripts.Head::title)
+        .or(() -> delivery.tasks().stream().map(titles::get).filter(Objects::nonNull).findFirst())
+        .orElse("");
   }
 
   Optional<DeliveryView> delivery(TaskView task, SectionView section) {

@@ -183,7 +183,7 @@ class Weeks {
                   .filter(p -> !p.begun())
                   .count();
       if (without > 0) {
-        waiting.add(new WeekView.Waiting(section(book, d).name(), title(d, book), without, d.id()));
+        waiting.add(new WeekView.Waiting(section(book, d).name(), book.title(d), without, d.id()));
       }
     }
     return waiting;
@@ -192,7 +192,7 @@ class Weeks {
   private static List<ToLookAt.Untold> untold(TermBook book) {
     return book.deliveries().stream()
         .filter(DeliveryView::untold)
-        .map(d -> new ToLookAt.Untold(title(d, book), section(book, d), d))
+        .map(d -> new ToLookAt.Untold(book.title(d), section(book, d), d))
         .toList();
   }
 
@@ -209,21 +209,8 @@ class Weeks {
       SectionView section = section(book, d);
       upcoming.add(
           new WeekView.Upcoming(
-              title(d, book), section.name(), section.students().size(), d, section));
+              book.title(d), section.name(), section.students().size(), d, section));
     }
     return upcoming;
-  }
-
-  private static String title(DeliveryView d, TermBook book) {
-    return d.walkthrough()
-        .map(book.heads()::get)
-        .map(Scripts.Head::title)
-        .or(
-            () ->
-                book.tasks().stream()
-                    .filter(t -> d.tasks().contains(t.id()))
-                    .map(TaskView::title)
-                    .findFirst())
-        .orElse("");
   }
 }
