@@ -225,7 +225,7 @@ final class PlayerBytes {
                 "-i",
                 "-",
                 "-i",
-                store.localFile("scores/" + id + ".mp4").toString(),
+                scores.soundOf(id, "mp4").getFile().toString(),
                 "-c:a",
                 "copy",
                 "-c:v",

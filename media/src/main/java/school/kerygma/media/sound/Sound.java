@@ -273,6 +273,7 @@ public final class Sound {
             "-f",
             "mp4",
             "file:" + mp4));
-    Program.run(command, LIMIT, 1024);
+    long all = parts.stream().mapToLong(p -> p.span().lengthMs()).sum();
+    Program.run(command, LIMIT.plusMillis(all / 5), 1024); // Hours of it on a busy machine.
   }
 }
