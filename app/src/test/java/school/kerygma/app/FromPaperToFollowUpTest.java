@@ -328,10 +328,9 @@ class FromPaperToFollowUpTest {
   void theStoredSoundIsWhatWasSpoken() {
     assumeTheMicrophoneDelivered();
     short[] stored =
-        Sound.samples(DemoServer.bean(MediaStore.class).localFile(soundOf(score()) + ".webm"));
+        DemoServer.bean(MediaStore.class).with(soundOf(score()) + ".webm", Sound::samples);
     assertThat(Likeness.of(stored, Sound.samples(narration))).isGreaterThan(0.9);
-    short[] mp4 =
-        Sound.samples(DemoServer.bean(MediaStore.class).localFile(soundOf(score()) + ".mp4"));
+    short[] mp4 = DemoServer.bean(MediaStore.class).with(soundOf(score()) + ".mp4", Sound::samples);
     assertThat(mp4.length).isCloseTo(stored.length, within(16 * 60));
   }
 
@@ -387,7 +386,7 @@ class FromPaperToFollowUpTest {
     MediaStore store = DemoServer.bean(MediaStore.class);
     List<BufferedImage> pages = new ArrayList<>();
     for (PlaybackScore.ShownPage page : score.pages()) {
-      pages.add(ImageIO.read(store.localFile("pages/" + page.id() + "-l").toFile()));
+      pages.add(ImageIO.read(store.find("pages/" + page.id() + "-l").orElseThrow().getFile()));
     }
     for (double at :
         new double[] {500, markedAt + 125, markedAt + 2_000, score.durationMs() - 500}) {

@@ -107,7 +107,7 @@ class KeepingTest {
   void atNightReplacedScoresBeaconsOfYesterdayAndFilesThatNobodyBroughtInGo() throws IOException {
     MediaStore store = DemoServer.bean(MediaStore.class);
     store.put("imports/x/children.csv", new ByteArrayInputStream(new byte[] {1}));
-    store.localFile("imports/x/children.csv").toFile().setLastModified(0);
+    store.find("imports/x/children.csv").orElseThrow().getFile().setLastModified(0);
     UUID task = task();
     TestSchool.sql()
         .sql("insert into beacon (viewing_id, number, student_id, at) values (?, 1, ?, ?)")

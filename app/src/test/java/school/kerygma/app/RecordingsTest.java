@@ -101,7 +101,9 @@ class RecordingsTest {
     Scores scores = DemoServer.bean(Scores.class);
     UUID before = scores.current(walkthrough).orElseThrow().id();
     MediaStore store = DemoServer.bean(MediaStore.class);
-    Files.write(store.localFile("recordings/" + recording + ".webm"), new byte[] {1, 2, 3});
+    Files.write(
+        store.find("recordings/" + recording + ".webm").orElseThrow().getFile().toPath(),
+        new byte[] {1, 2, 3});
     StopView stop = scripts.stopsOf(walkthrough).getFirst();
     scripts.say(stop.id(), stop.version(), "Joints", "A box that lasts has joints.");
     await()

@@ -204,7 +204,7 @@ final class PlayerBytes {
     MediaStore store = school.bean(MediaStore.class);
     List<BufferedImage> pages = new ArrayList<>();
     for (PlaybackScore.ShownPage page : score.pages()) {
-      pages.add(ImageIO.read(store.localFile("pages/" + page.id() + "-l").toFile()));
+      pages.add(ImageIO.read(store.find("pages/" + page.id() + "-l").orElseThrow().getFile()));
     }
     FrameRenderer renderer = new FrameRenderer(score, pages, WIDTH);
     Path video = directory.resolve("walkthrough.mp4");

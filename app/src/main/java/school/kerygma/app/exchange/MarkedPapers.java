@@ -118,12 +118,19 @@ class MarkedPapers implements Work {
     Path directory = store.workDirectory();
     try {
       Path pdf = directory.resolve("marked.pdf");
-      readers.writeMarked(
+      store.with(
           editions.file(handout),
-          handouts.get(handout).title(),
-          paper.ids().stream().map(id -> named(standing.getOrDefault(id, List.of()))).toList(),
-          pdf,
-          progress::at);
+          file -> {
+            readers.writeMarked(
+                file,
+                handouts.get(handout).title(),
+                paper.ids().stream()
+                    .map(id -> named(standing.getOrDefault(id, List.of())))
+                    .toList(),
+                pdf,
+                progress::at);
+            return pdf;
+          });
       store.delete(note(handout));
       store.putFile(file(handout), pdf);
       store.put(

@@ -1,6 +1,5 @@
 package school.kerygma.app.handouts;
 
-import java.nio.file.Path;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -102,11 +101,11 @@ public class Editions {
         own.stream().map(Handout.PageEntity::page).toList());
   }
 
-  /** The file of the newest edition, a PDF or a picture. */
-  public Path file(UUID handout) {
+  /** The name of the newest edition's file, a PDF or a picture, in the store. */
+  public String file(UUID handout) {
     Handout.Edition edition = newestEdition(handout);
     String pdf = PageReading.pdf(edition.id());
-    return store.localFile(store.find(pdf).isPresent() ? pdf : Handouts.original(edition.id()));
+    return store.find(pdf).isPresent() ? pdf : Handouts.original(edition.id());
   }
 
   /** The ways of those among some pages that do not belong to the newest edition of their paper. */

@@ -117,14 +117,9 @@ public class PageReading implements Work {
     Handout.Edition edition = editions.findById(subject).orElseThrow(Problem::notFound);
     removePages(edition);
     progress.at(0, 1);
-    try (OpenPaper paper = readers.open(readable(edition))) {
-      inTransaction.executeWithoutResult(
-          t -> editions.findById(subject).orElseThrow().counted(paper.pageCount()));
-      Map<Integer, List<Ruling>> rulings = tables(edition, paper);
-      for (int number = 1; number <= paper.pageCount(); number++) {
-        progress.at(number - 1, paper.pageCount());
-        readPage(edition, paper, number, rulings.computeIfAbsent(number, paper::rulings));
-      }
+    try {
+      int pages = store.with(readable(edition), file -> readPages(edition, file, progress));
+      progress.at(pages, pages);
     } catch (PaperRefused refused) {
       throw Problem.refused("paper." + refused.reason());
     } catch (PageRefused refused) {
@@ -142,15 +137,28 @@ public class PageReading implements Work {
         });
   }
 
+  private int readPages(Handout.Edition edition, Path file, Progress progress) {
+    try (OpenPaper paper = readers.open(file)) {
+      inTransaction.executeWithoutResult(
+          t -> editions.findById(edition.id()).orElseThrow().counted(paper.pageCount()));
+      Map<Integer, List<Ruling>> rulings = tables(edition, paper);
+      for (int number = 1; number <= paper.pageCount(); number++) {
+        progress.at(number - 1, paper.pageCount());
+        readPage(edition, paper, number, rulings.computeIfAbsent(number, paper::rulings));
+      }
+      return paper.pageCount();
+    }
+  }
+
   /** What is told of a page that takes too much. */
   static Problem problem(PageRefused refused) {
     String key = refused.page() == 0 ? "paper.WHOLE_" : "paper.PAGE_";
     return Problem.refused(key + refused.reason(), refused.page());
   }
 
-  /** The file that has pages: the paper itself, or the PDF that it is turned into. */
-  private Path readable(Handout.Edition edition) {
-    Path original = store.localFile(Handouts.original(edition.id()));
+  /** The name of what has pages: the paper itself, or the PDF that it is turned into. */
+  private String readable(Handout.Edition edition) {
+    String original = Handouts.original(edition.id());
     Optional<OfficeKind> office = OfficeKind.ofType(edition.mediaType());
     if (office.isEmpty()) {
       return original;
@@ -158,9 +166,14 @@ public class PageReading implements Work {
     Path directory = store.workDirectory();
     Path pdf = directory.resolve("paper.pdf");
     try {
-      converter.toPdf(original, office.get(), pdf);
+      store.with(
+          original,
+          file -> {
+            converter.toPdf(file, office.get(), pdf);
+            return pdf;
+          });
       store.putFile(pdf(edition.id()), pdf);
-      return store.localFile(pdf(edition.id()));
+      return pdf(edition.id());
     } finally {
       remove(pdf, directory);
     }
@@ -171,7 +184,7 @@ public class PageReading implements Work {
     if (OfficeKind.ofType(edition.mediaType()).filter(k -> k == OfficeKind.DOCX).isEmpty()) {
       return new HashMap<>();
     }
-    List<WrittenTable> tables = readers.tables(store.localFile(Handouts.original(edition.id())));
+    List<WrittenTable> tables = store.with(Handouts.original(edition.id()), readers::tables);
     return tables.isEmpty()
         ? new HashMap<>()
         : new HashMap<>(

@@ -10,7 +10,9 @@ import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Instant;
 import java.util.Comparator;
+import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
@@ -84,8 +86,12 @@ class FileMediaStore implements MediaStore {
   }
 
   @Override
-  public Path localFile(String name) {
-    return path(name);
+  public <T> T withAll(List<String> names, Function<List<Path>, T> use) {
+    List<Path> files = names.stream().map(this::path).toList();
+    if (!files.stream().allMatch(Files::exists)) {
+      throw Problem.notFound();
+    }
+    return use.apply(files);
   }
 
   @Override

@@ -3,7 +3,9 @@ package school.kerygma.app.store;
 import java.io.InputStream;
 import java.nio.file.Path;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import org.springframework.core.io.Resource;
 
 /**
@@ -26,9 +28,17 @@ public interface MediaStore {
   Optional<Resource> find(String name);
 
   /**
-   * A file on this machine with the content, for programs that need one; it must not be changed.
+   * Lets a program have what is kept as a file on this machine, which is there only so long and
+   * must not be changed.
+   *
+   * @throws school.kerygma.app.problems.Problem if there is nothing of that name
    */
-  Path localFile(String name);
+  default <T> T with(String name, Function<Path, T> use) {
+    return withAll(List.of(name), files -> use.apply(files.getFirst()));
+  }
+
+  /** The same for several, in the order of their names. */
+  <T> T withAll(List<String> names, Function<List<Path>, T> use);
 
   void delete(String name);
 

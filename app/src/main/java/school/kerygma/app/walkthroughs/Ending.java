@@ -2,15 +2,15 @@ package school.kerygma.app.walkthroughs;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.SequenceInputStream;
+import java.io.OutputStream;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
+import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.FileSystemUtils;
@@ -65,13 +65,16 @@ class Ending {
   void ofWalkthrough(UUID walkthrough) {
     for (Recording ended : recordings.ending(walkthrough)) {
       UUID id = ended.id();
+      Path directory = store.workDirectory();
       try {
-        join(id, Recordings.count(recordings.soundPieces(id)));
-        mend(id);
-        long durationMs = Sound.durationMs(store.localFile(Recordings.sound(id)));
+        Path sound = mended(id, joined(id, directory), directory);
+        long durationMs = Sound.durationMs(sound);
+        store.putFile(Recordings.sound(id), sound);
         inTransaction.executeWithoutResult(t -> makeTakes(recordings.locked(id), durationMs));
       } catch (Program.Failed e) {
         throw Problem.refused("sound-unreadable");
+      } finally {
+        FileSystemUtils.deleteRecursively(directory.toFile());
       }
     }
   }
@@ -82,35 +85,31 @@ class Ending {
         t -> recordings.ending(walkthrough).forEach(Recording::open));
   }
 
-  private void join(UUID recording, int pieces) {
-    List<InputStream> parts = new ArrayList<>();
-    try {
+  private Path joined(UUID recording, Path directory) {
+    Path joined = directory.resolve("joined.webm");
+    int pieces = Recordings.count(recordings.soundPieces(recording));
+    try (OutputStream out = Files.newOutputStream(joined)) {
       for (int i = 0; i < pieces; i++) {
-        parts.add(store.find(Recordings.piece(recording, i)).orElseThrow().getInputStream());
+        Resource piece = store.find(Recordings.piece(recording, i)).orElseThrow();
+        try (InputStream in = piece.getInputStream()) {
+          in.transferTo(out);
+        }
       }
-      store.put(
-          Recordings.sound(recording), new SequenceInputStream(Collections.enumeration(parts)));
+      return joined;
     } catch (IOException e) {
       throw Problem.unavailable("disk-full");
     }
   }
 
   /** Where the microphone lost sound there is silence, so that what follows fits what was done. */
-  private void mend(UUID recording) {
+  private Path mended(UUID recording, Path sound, Path directory) {
     List<SoundLoss.Reading> readings = traces.clocks(recording);
     if (SoundLoss.gaps(readings, List.of()).isEmpty()) {
-      return;
+      return sound;
     }
-    Path sound = store.localFile(Recordings.sound(recording));
-    List<SoundLoss.Gap> gaps = SoundLoss.gaps(readings, Sound.jumps(sound));
-    Path directory = store.workDirectory();
-    try {
-      Path mended = directory.resolve("mended.mkv");
-      Sound.mend(sound, gaps, mended);
-      store.putFile(Recordings.sound(recording), mended);
-    } finally {
-      FileSystemUtils.deleteRecursively(directory.toFile());
-    }
+    Path mended = directory.resolve("mended.mkv");
+    Sound.mend(sound, SoundLoss.gaps(readings, Sound.jumps(sound)), mended);
+    return mended;
   }
 
   private void makeTakes(Recording recording, long durationMs) {

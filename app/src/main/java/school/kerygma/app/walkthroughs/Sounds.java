@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
@@ -75,16 +76,18 @@ class Sounds {
     try {
       Path webm = directory.resolve("sound.webm");
       Path mp4 = directory.resolve("sound.mp4");
-      Sound.join(
-          order.segments().stream()
-              .map(
-                  s ->
-                      new Sound.Part(
-                          store.localFile(Recordings.sound(s.part().recordingId())),
-                          s.part().span()))
-              .toList(),
-          webm,
-          mp4);
+      List<RunningOrder.Part> parts =
+          order.segments().stream().map(RunningOrder.Segment::part).toList();
+      store.withAll(
+          parts.stream().map(p -> Recordings.sound(p.recordingId())).toList(),
+          files -> {
+            List<Sound.Part> joined = new ArrayList<>();
+            for (int i = 0; i < files.size(); i++) {
+              joined.add(new Sound.Part(files.get(i), parts.get(i).span()));
+            }
+            Sound.join(joined, webm, mp4);
+            return joined;
+          });
       store.putFile(name + ".webm", webm);
       store.putFile(name + ".mp4", mp4);
       return true;
@@ -100,7 +103,7 @@ class Sounds {
     if (kept.isPresent()) {
       return read(kept.get());
     }
-    Loudness measured = Sound.loudness(store.localFile(Recordings.sound(recording)));
+    Loudness measured = store.with(Recordings.sound(recording), Sound::loudness);
     ByteBuffer bytes = ByteBuffer.allocate(8 + 4 * measured.decibels().length);
     bytes.putInt(measured.frameMs()).putInt(measured.decibels().length);
     for (double value : measured.decibels()) {
