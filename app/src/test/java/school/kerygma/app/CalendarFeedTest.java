@@ -22,12 +22,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
 import net.fortuna.ical4j.data.CalendarBuilder;
 import net.fortuna.ical4j.model.Calendar;
 import net.fortuna.ical4j.model.Component;
 import net.fortuna.ical4j.model.component.VEvent;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.planning.SessionSheet;
 import school.kerygma.app.planning.SessionView;
@@ -132,6 +134,29 @@ class CalendarFeedTest {
     postings.putUpAgain(delivery);
     assertThat(value(events().getFirst(), "STATUS")).isEqualTo("CONFIRMED");
     assertThat(value(events().getFirst(), "SEQUENCE")).isEqualTo("3");
+  }
+
+  /** Calendars ask every few minutes, and mostly nothing has changed: such a request only reads. */
+  @Test
+  void whoOnlyReadsAFeedWaitsForNobodyWhoChangesTheSection() throws Exception {
+    post("Draw a bridge", Optional.empty());
+    assertThat(events()).hasSize(1);
+    DemoServer.bean(TransactionTemplate.class)
+        .executeWithoutResult(
+            t -> {
+              TestSchool.id("select id from section where id = ? for update", school.section());
+              assertThat(CompletableFuture.supplyAsync(this::eventCount))
+                  .succeedsWithin(Duration.ofSeconds(20))
+                  .isEqualTo(1);
+            });
+  }
+
+  private int eventCount() {
+    try {
+      return events().size();
+    } catch (Exception e) {
+      throw new IllegalStateException(e);
+    }
   }
 
   @Test

@@ -80,7 +80,7 @@ class FeedEntry {
     Integer hold(UUID section);
 
     /** Notes an entry; its sequence number goes up only if something has changed. */
-    @Modifying
+    @Modifying(clearAutomatically = true)
     @Query(
         nativeQuery = true,
         value =
@@ -103,7 +103,7 @@ class FeedEntry {
         Instant now);
 
     /** What is there no more is cancelled, so that calendars take it out. */
-    @Modifying
+    @Modifying(clearAutomatically = true)
     @Query(
         "update FeedEntry e set e.cancelled = true, e.sequence = e.sequence + 1, e.changedAt = :now"
             + " where e.sectionId = :section and not e.cancelled and e.uid not in :kept")

@@ -69,40 +69,85 @@ class Feeds {
         name, byId, sections.isEmpty() ? List.of() : entries.ofSections(byId.keySet()));
   }
 
+  /** What calendars should be told of one thing. */
+  private record Told(
+      String uid,
+      String summary,
+      String about,
+      String place,
+      Instant starts,
+      Instant ends,
+      boolean cancelled) {
+
+    static Told of(FeedEntry e) {
+      return new Told(
+          e.uid(), e.summary(), e.about(), e.place(), e.startsAt(), e.endsAt(), e.cancelled());
+    }
+  }
+
+  /** Notes what has changed since calendars were last told; mostly that is nothing. */
   private void note(SectionView section, Standing standing, Map<UUID, TaskView> known) {
-    Instant now = clock.instant();
+    List<Told> now = told(section, standing, known);
+    Set<String> uids = now.stream().map(Told::uid).collect(Collectors.toSet());
+    List<FeedEntry> before = entries.ofSections(Set.of(section.id()));
+    Set<Told> same = before.stream().map(Told::of).collect(Collectors.toSet());
+    List<Told> changed = now.stream().filter(t -> !same.contains(t)).toList();
+    boolean gone = before.stream().anyMatch(e -> !e.cancelled() && !uids.contains(e.uid()));
+    if (changed.isEmpty() && !gone) {
+      return;
+    }
+    Instant moment = clock.instant();
     entries.hold(section.id());
-    List<String> kept = new ArrayList<>(List.of("")); // "not in ()" is no SQL.
+    for (Told t : changed) {
+      entries.note(
+          t.uid(),
+          section.id(),
+          t.summary(),
+          t.about(),
+          t.place(),
+          t.starts(),
+          t.ends(),
+          t.cancelled(),
+          moment);
+    }
+    if (gone) {
+      uids.add(""); // "not in ()" is no SQL.
+      entries.cancelAllBut(section.id(), uids, moment);
+    }
+  }
+
+  private List<Told> told(SectionView section, Standing standing, Map<UUID, TaskView> known) {
+    List<Told> all = new ArrayList<>();
     for (TaskView posted : known.values()) {
       TaskView task = posted.in(section.id());
-      Optional<Instant> seenDue =
-          standing
-              .seen(task.id(), section.id())
-              .flatMap(d -> standing.due(task, section, Optional.of(d)))
-              .map(Standing.Due::at);
-      seenDue.ifPresent(
-          due -> {
-            String uid = "task-" + task.id() + "-" + section.id() + "@kerygma";
-            kept.add(uid);
-            entries.note(
-                uid, section.id(), task.title(), task.sheet().detail(), "", due, due, false, now);
-          });
+      standing
+          .seen(task.id(), section.id())
+          .flatMap(d -> standing.due(task, section, Optional.of(d)))
+          .map(Standing.Due::at)
+          .ifPresent(
+              due ->
+                  all.add(
+                      new Told(
+                          "task-" + task.id() + "-" + section.id() + "@kerygma",
+                          task.title(),
+                          task.sheet().detail(),
+                          "",
+                          due,
+                          due,
+                          false)));
     }
     for (SessionView session : sessions.ofSection(section.id())) {
-      String uid = "session-" + session.id() + "@kerygma";
-      kept.add(uid);
-      entries.note(
-          uid,
-          section.id(),
-          session.sheet().title(),
-          "",
-          session.sheet().place(),
-          at(section, session.sheet().day(), session.sheet().starts()),
-          at(section, session.sheet().day(), session.sheet().ends()),
-          session.cancelled(),
-          now);
+      all.add(
+          new Told(
+              "session-" + session.id() + "@kerygma",
+              session.sheet().title(),
+              "",
+              session.sheet().place(),
+              at(section, session.sheet().day(), session.sheet().starts()),
+              at(section, session.sheet().day(), session.sheet().ends()),
+              session.cancelled()));
     }
-    entries.cancelAllBut(section.id(), kept, now);
+    return all;
   }
 
   private static Instant at(SectionView section, LocalDate day, LocalTime time) {
