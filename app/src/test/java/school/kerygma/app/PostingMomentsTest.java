@@ -9,6 +9,7 @@ import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.icegreen.greenmail.util.GreenMail;
 import jakarta.mail.MessagingException;
 import jakarta.mail.internet.MimeMessage;
+import java.net.http.HttpClient;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -161,8 +162,9 @@ class PostingMomentsTest {
   }
 
   @Test
-  void aDeliveryThatCannotBeAnnouncedIsTriedAgainAndItsTeacherSeesIt() {
+  void aDeliveryThatCannotBeAnnouncedIsTriedAgainAndItsTeacherSeesIt() throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 1);
+    HttpClient desk = Caller.teacher(school.email());
     UUID posting = UUID.randomUUID();
     AtomicBoolean broken = new AtomicBoolean(true);
     DemoServer.listen(
@@ -182,9 +184,11 @@ class PostingMomentsTest {
         .atMost(Duration.ofSeconds(60))
         .until(() -> postings.ofPosting(posting).getFirst().untold());
     assertThat(messages(posting)).isZero();
+    assertThat(Caller.get(desk, "/plan").body()).contains("nobody could be told of it");
     broken.set(false);
     await().atMost(Duration.ofSeconds(60)).until(() -> messages(posting) == 2);
     assertThat(postings.ofPosting(posting).getFirst().untold()).isFalse();
+    assertThat(Caller.get(desk, "/plan").body()).doesNotContain("nobody could be told of it");
   }
 
   @Test

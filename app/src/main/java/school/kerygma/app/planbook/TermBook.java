@@ -5,9 +5,9 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -121,7 +121,7 @@ record TermBook(
 
     /** The titles of all that is planned or posted; what is posted may stand on no day. */
     private Map<UUID, String> titles(List<TaskView> planned, List<DeliveryView> deliveries) {
-      Map<UUID, String> titles = new HashMap<>();
+      Map<UUID, String> titles = new LinkedHashMap<>(); // In the order of the plan.
       planned.forEach(t -> titles.put(t.id(), t.title()));
       Set<UUID> others = new HashSet<>();
       deliveries.forEach(d -> others.addAll(d.tasks()));
@@ -139,7 +139,12 @@ record TermBook(
         .walkthrough()
         .map(heads::get)
         .map(Scripts.Head::title)
-        .or(() -> delivery.tasks().stream().map(titles::get).filter(Objects::nonNull).findFirst())
+        .or(
+            () ->
+                titles.entrySet().stream()
+                    .filter(t -> delivery.tasks().contains(t.getKey()))
+                    .map(Map.Entry::getValue)
+                    .findFirst())
         .orElse("");
   }
 

@@ -191,7 +191,7 @@ class Weeks {
 
   private static List<ToLookAt.Untold> untold(TermBook book) {
     return book.deliveries().stream()
-        .filter(DeliveryView::untold)
+        .filter(d -> d.up() && d.untold())
         .map(d -> new ToLookAt.Untold(book.title(d), section(book, d), d))
         .toList();
   }
