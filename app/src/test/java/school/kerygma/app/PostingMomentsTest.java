@@ -21,7 +21,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import org.springframework.context.PayloadApplicationEvent;
 import school.kerygma.app.planning.TaskSheet;
@@ -189,6 +191,51 @@ class PostingMomentsTest {
     await().atMost(Duration.ofSeconds(60)).until(() -> messages(posting) == 2);
     assertThat(postings.ofPosting(posting).getFirst().untold()).isFalse();
     assertThat(Caller.get(desk, "/plan").body()).doesNotContain("nobody could be told of it");
+  }
+
+  /** Both write the same row: neither may undo the other. */
+  @Test
+  void whatIsWithdrawnWhileItIsAnnouncedStaysWithdrawnAndIsAnnouncedOnce() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID posting = UUID.randomUUID();
+    AtomicInteger announced = new AtomicInteger();
+    CompletableFuture<Void> withdrawn = new CompletableFuture<>();
+    DemoServer.listen(
+        event -> {
+          if (event instanceof PayloadApplicationEvent<?> p
+              && p.getPayload() instanceof DeliveryWentUp up
+              && up.delivery().posting().equals(posting)) {
+            announced.incrementAndGet();
+            CompletableFuture.runAsync(() -> postings.withdraw(up.delivery().id()))
+                .whenComplete((done, fault) -> withdrawn.complete(done));
+            await()
+                .atMost(Duration.ofSeconds(60))
+                .until(() -> withdrawn.isDone() || waitingForARow("delivery"));
+          }
+        });
+    postings.post(
+        posting,
+        school.teacher(),
+        sheet(task(school, "Taken down"), Map.of(school.section(), upFor(Duration.ofDays(2)))));
+    await()
+        .atMost(Duration.ofSeconds(60))
+        .until(() -> withdrawn.isDone() && messages(posting) == 2);
+    DeliveryView delivery = postings.ofPosting(posting).getFirst();
+    assertThat(delivery.state()).isEqualTo(Moments.State.WITHDRAWN);
+    postings.putUpAgain(delivery.id());
+    assertThat(
+            TestSchool.count(
+                "select count(*) from delivery where id = ? and announced_at is not null",
+                delivery.id()))
+        .isOne();
+    assertThat(announced).hasValue(1);
+  }
+
+  private static boolean waitingForARow(String table) {
+    return TestSchool.count(
+            "select count(*) from pg_stat_activity where wait_event_type = 'Lock' and position(? in query) > 0",
+            table)
+        > 0;
   }
 
   @Test

@@ -12,11 +12,13 @@ import jakarta.persistence.JoinColumn;
 import java.util.HashSet;
 import java.util.Set;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 import school.kerygma.core.access.Access.Role;
 
 /** A teacher, a student or a guardian. */
 @Entity
+@DynamicUpdate
 class Person {
 
   @Id @GeneratedValue private UUID id;

@@ -5,10 +5,12 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 /** A sign-in that failed, counted for the rate limit. */
 @Entity
+@DynamicUpdate
 class SignInFailure {
 
   /** How long a subject may be. */

@@ -8,12 +8,14 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 /** One of several ways to do a task that a student ticked off. */
 @Entity
+@DynamicUpdate
 @IdClass(WayTick.Key.class)
 class WayTick {
 

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
@@ -15,6 +16,7 @@ import org.springframework.data.jpa.repository.Query;
  * that calendars take it over (RFC 5545, 3.8.7.4).
  */
 @Entity
+@DynamicUpdate
 class FeedEntry {
 
   @Id private String uid;

@@ -10,6 +10,7 @@ import java.io.Serializable;
 import java.util.List;
 import java.util.Objects;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Persistable;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -18,6 +19,7 @@ import org.springframework.data.jpa.repository.Query;
 
 /** Under which id the school's other system knows a section or a person. */
 @Entity
+@DynamicUpdate
 class RosterKey implements Persistable<RosterKey.Key> {
 
   /** What is known. */

@@ -9,6 +9,7 @@ import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
 import school.kerygma.core.handout.TextAnchor;
 import school.kerygma.core.proof.Fact;
@@ -18,6 +19,7 @@ import school.kerygma.core.proof.Fact;
  * decision finds its fact by its words, so that it survives a better reader and a new edition.
  */
 @Entity
+@DynamicUpdate
 class FactDecision {
 
   /** What was decided. */

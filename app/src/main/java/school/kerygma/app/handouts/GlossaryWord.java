@@ -6,10 +6,12 @@ import jakarta.persistence.Id;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 /** A word of a paper that its teacher explains. */
 @Entity
+@DynamicUpdate
 class GlossaryWord {
 
   @Id @GeneratedValue private UUID id;

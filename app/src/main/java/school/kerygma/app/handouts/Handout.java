@@ -11,6 +11,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
@@ -20,6 +21,7 @@ import school.kerygma.app.frame.Excerpt;
 
 /** An imported paper. */
 @Entity
+@DynamicUpdate
 class Handout {
 
   @Id @GeneratedValue private UUID id;
@@ -55,6 +57,7 @@ class Handout {
 
   /** One version of a handout. */
   @Entity(name = "Edition")
+  @DynamicUpdate
   static class Edition {
     @Id @GeneratedValue private UUID id;
     @ManyToOne private Handout handout;
@@ -135,6 +138,7 @@ class Handout {
 
   /** One page of an edition. */
   @Entity(name = "Page")
+  @DynamicUpdate
   static class PageEntity {
     @Id @GeneratedValue private UUID id;
     @ManyToOne private Edition edition;

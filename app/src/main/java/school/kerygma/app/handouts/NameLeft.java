@@ -7,11 +7,13 @@ import java.io.Serializable;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 /** A name of the roster that a teacher has seen on a paper and leaves there. */
 @Entity
+@DynamicUpdate
 class NameLeft {
 
   @Embeddable

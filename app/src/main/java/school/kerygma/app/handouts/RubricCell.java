@@ -8,6 +8,7 @@ import java.io.Serializable;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -15,6 +16,7 @@ import school.kerygma.core.rubric.MendedCells;
 
 /** A cell of a table that a teacher mended. */
 @Entity
+@DynamicUpdate
 class RubricCell {
 
   /** Where it stands: the how-manieth table of the page, its row and column, all from 0. */

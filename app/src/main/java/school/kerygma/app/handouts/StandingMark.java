@@ -11,6 +11,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.domain.Persistable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -20,6 +21,7 @@ import school.kerygma.core.handout.Box;
 
 /** A mark that stands on a page of an edition, with or without a recording. */
 @Entity
+@DynamicUpdate
 class StandingMark implements Persistable<UUID> {
 
   @Id private UUID id;

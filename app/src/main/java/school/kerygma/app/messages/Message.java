@@ -6,6 +6,7 @@ import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
@@ -13,6 +14,7 @@ import org.springframework.data.jpa.repository.Query;
 
 /** A message to one person about one delivery. */
 @Entity
+@DynamicUpdate
 class Message {
 
   @Id @GeneratedValue private UUID id;

@@ -8,11 +8,13 @@ import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 /** What stands over one day of one section: the line to begin with, and a note for a substitute. */
 @Entity
+@DynamicUpdate
 class DayNote {
 
   /** One section, one day. */

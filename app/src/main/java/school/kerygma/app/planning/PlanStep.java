@@ -9,6 +9,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -18,6 +19,7 @@ import org.springframework.data.jpa.repository.Query;
  * deed are undone together.
  */
 @Entity
+@DynamicUpdate
 class PlanStep {
 
   @Id @GeneratedValue private UUID id;

@@ -10,11 +10,13 @@ import java.time.LocalTime;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
 
 /** A live meeting, a lesson or an hour of help of one section. */
 @Entity
+@DynamicUpdate
 class Session {
 
   @Id @GeneratedValue private UUID id;

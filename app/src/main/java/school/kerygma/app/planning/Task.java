@@ -24,6 +24,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.Fetch;
 import org.hibernate.annotations.FetchMode;
 import org.hibernate.annotations.SQLRestriction;
@@ -37,6 +38,7 @@ import school.kerygma.core.time.DueRule;
 
 /** A thing students do, and on which day each section does it. What is put away is not seen. */
 @Entity
+@DynamicUpdate
 @SQLRestriction("put_away_at is null")
 class Task {
 

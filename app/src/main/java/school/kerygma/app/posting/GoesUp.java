@@ -83,7 +83,7 @@ class GoesUp {
                 inTransaction.executeWithoutResult(
                     t ->
                         deliveries
-                            .findById(id)
+                            .toChange(id)
                             .ifPresent(d -> d.untold(failed, over ? clock.instant() : null)));
                 if (over) {
                   then.stop();
@@ -117,7 +117,7 @@ class GoesUp {
         Posting.DeliveryRepository deliveries,
         ApplicationEventPublisher events,
         Instant now) {
-      Optional<Posting.Delivery> found = deliveries.findById(id).filter(d -> !d.announced());
+      Optional<Posting.Delivery> found = deliveries.toChange(id).filter(d -> !d.announced());
       Optional<Instant> moment = found.map(d -> d.moments().goesUpAt());
       if (moment.filter(at -> at.isAfter(now) && at.isBefore(now.plus(EARLY))).isPresent()) {
         return moment;

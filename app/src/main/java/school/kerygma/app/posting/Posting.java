@@ -8,6 +8,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
+import jakarta.persistence.LockModeType;
 import jakarta.persistence.ManyToOne;
 import jakarta.persistence.OneToMany;
 import java.time.Instant;
@@ -18,10 +19,12 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.SQLRestriction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Persistable;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.core.time.Moments;
@@ -31,6 +34,7 @@ import school.kerygma.core.time.Moments;
  * once.
  */
 @Entity
+@DynamicUpdate
 class Posting implements Persistable<UUID> {
 
   @Id private UUID id;
@@ -87,6 +91,7 @@ class Posting implements Persistable<UUID> {
 
   /** The posting for one section. */
   @Entity(name = "Delivery")
+  @DynamicUpdate
   static class Delivery {
     @Id @GeneratedValue private UUID id;
     @ManyToOne private Posting posting;
@@ -172,6 +177,11 @@ class Posting implements Persistable<UUID> {
   }
 
   interface DeliveryRepository extends JpaRepository<Delivery, UUID> {
+
+    /** To be changed: nobody else changes it meanwhile, as it goes up or is withdrawn. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select d from Delivery d where d.id = :id")
+    Optional<Delivery> toChange(UUID id);
 
     String WHOLE =
         "select distinct d from Delivery d join fetch d.posting p left join fetch p.tasks where p.putAwayAt is null and ";

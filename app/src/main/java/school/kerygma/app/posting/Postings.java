@@ -63,7 +63,7 @@ public class Postings {
    */
   public void change(UUID delivery, String seen, Moments moments) {
     PostingSheet.check(moments);
-    Posting.Delivery d = get(delivery);
+    Posting.Delivery d = toChange(delivery);
     Seen.check(seen, d.view(now()).seen());
     d.change(moments);
     goesUp.schedule(d);
@@ -71,12 +71,12 @@ public class Postings {
 
   /** Takes a delivery down. */
   public void withdraw(UUID delivery) {
-    get(delivery).withdraw(clock.instant());
+    toChange(delivery).withdraw(clock.instant());
   }
 
   /** Undoes {@link #withdraw}. */
   public void putUpAgain(UUID delivery) {
-    Posting.Delivery d = get(delivery);
+    Posting.Delivery d = toChange(delivery);
     d.putUpAgain();
     goesUp.schedule(d);
   }
@@ -90,6 +90,10 @@ public class Postings {
   /** Tries once more to tell of what is up. */
   public void tell(UUID delivery) {
     goesUp.schedule(get(delivery));
+  }
+
+  private Posting.Delivery toChange(UUID delivery) {
+    return deliveries.toChange(delivery).orElseThrow(Problem::notFound);
   }
 
   private Posting.Delivery get(UUID delivery) {

@@ -10,6 +10,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -21,6 +22,7 @@ import school.kerygma.core.access.Access.Role;
  * a teacher does not stand there at all.
  */
 @Entity
+@DynamicUpdate
 class LinkRequest {
 
   @Id @GeneratedValue private UUID id;

@@ -18,12 +18,14 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 import school.kerygma.core.time.SchoolCalendar;
 import school.kerygma.core.time.SchoolDay;
 
 /** A school and its clock. */
 @Entity
+@DynamicUpdate
 class School {
 
   @Id @GeneratedValue private UUID id;
@@ -70,6 +72,7 @@ class School {
 
   /** A term of a school. */
   @Entity(name = "Term")
+  @DynamicUpdate
   static class Term {
 
     @Id @GeneratedValue private UUID id;

@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
@@ -26,6 +27,7 @@ import school.kerygma.core.time.MeetingPattern;
 
 /** One class group that meets. */
 @Entity
+@DynamicUpdate
 class Section {
 
   @Id @GeneratedValue private UUID id;

@@ -11,6 +11,7 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Modifying;
@@ -19,6 +20,7 @@ import school.kerygma.core.time.Span;
 
 /** One uninterrupted run of the microphone, over one stop or several. */
 @Entity
+@DynamicUpdate
 class Recording {
 
   /** States of a recording. */
@@ -83,6 +85,7 @@ class Recording {
 
   /** One stop's stretch of a recording. */
   @Entity(name = "Take")
+  @DynamicUpdate
   static class Take {
     @Id @GeneratedValue private UUID id;
 

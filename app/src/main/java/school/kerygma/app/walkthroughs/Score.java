@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.domain.Persistable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
@@ -26,6 +27,7 @@ import school.kerygma.core.walkthrough.RunningOrder;
 
 /** A compiled score. It is never changed; compiling again makes another. */
 @Entity
+@DynamicUpdate
 class Score {
 
   @Id @GeneratedValue private UUID id;
@@ -117,6 +119,7 @@ class Score {
 
   /** What the player reads; apart, since it is large and seldom asked for. */
   @Entity(name = "ScoreBody")
+  @DynamicUpdate
   static class Body implements Persistable<UUID> {
     @Id private UUID scoreId;
     private String body;

@@ -14,6 +14,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.OptimisticLock;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -25,6 +26,7 @@ import school.kerygma.core.walkthrough.Sight;
 
 /** A recorded explanation, or one that is to be recorded. */
 @Entity
+@DynamicUpdate
 class Walkthrough {
 
   @Id @GeneratedValue private UUID id;
@@ -61,6 +63,7 @@ class Walkthrough {
 
   /** One stop of a walkthrough's script. */
   @Entity(name = "Stop")
+  @DynamicUpdate
   static class StopEntity {
     @Id @GeneratedValue private UUID id;
     private UUID walkthroughId;

@@ -11,6 +11,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
@@ -19,6 +20,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** One piece of long work and how far it is. */
 @Entity
+@DynamicUpdate
 @Table(name = "work")
 class WorkItem {
 

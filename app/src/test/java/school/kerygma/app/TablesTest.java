@@ -2,12 +2,14 @@ package school.kerygma.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import jakarta.persistence.EntityManagerFactory;
 import java.util.List;
 import java.util.Set;
+import org.hibernate.annotations.DynamicUpdate;
 import org.junit.jupiter.api.Test;
 
-/** What is looked for has an index: asked of PostgreSQL's own catalog. */
-class IndexesTest {
+/** Tables and their entities: asked of PostgreSQL's own catalog and of Hibernate. */
+class TablesTest {
 
   /** Ids that are only ever read with the row that they stand in. */
   private static final Set<String> READ_WITH_THEIR_ROW =
@@ -35,6 +37,15 @@ class IndexesTest {
             .query(String.class)
             .list();
     assertThat(without).isEmpty();
+  }
+
+  /** A job and a person may change two columns of one row at once. */
+  @Test
+  void whatIsChangedWritesOnlyTheColumnsThatChanged() {
+    assertThat(DemoServer.bean(EntityManagerFactory.class).getMetamodel().getEntities())
+        .isNotEmpty()
+        .allSatisfy(
+            e -> assertThat(e.getJavaType().isAnnotationPresent(DynamicUpdate.class)).isTrue());
   }
 
   @Test
