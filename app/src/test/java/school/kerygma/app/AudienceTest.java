@@ -7,7 +7,7 @@ import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import school.kerygma.app.audience.Audience;
-import school.kerygma.app.walkthroughs.Scores;
+import school.kerygma.app.scores.Scores;
 import school.kerygma.core.time.Span;
 
 /** Watched means played: the union of the stretches that beacons report. */

@@ -28,8 +28,8 @@ import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.handouts.Editions;
 import school.kerygma.app.handouts.Marks;
+import school.kerygma.app.scores.Scores;
 import school.kerygma.app.sections.Rosters;
-import school.kerygma.app.walkthroughs.Scores;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
 

@@ -150,7 +150,7 @@ class EveryScreenTest {
             .plan(
                 owner,
                 TaskSheet.of("One more " + i, 1, Map.of(section, LocalDate.parse("2026-10-02"))));
-        DemoServer.bean(school.kerygma.app.walkthroughs.Scripts.class).write(owner, "More " + i);
+        DemoServer.bean(school.kerygma.app.scripts.Scripts.class).write(owner, "More " + i);
       }
       Map<String, Long> after = new LinkedHashMap<>();
       lists.forEach(path -> after.put(path, statements(page, path)));

@@ -32,8 +32,8 @@ import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.handouts.PageView;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.walkthroughs.Scripts;
-import school.kerygma.app.walkthroughs.StopView;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.handout.Box;
 

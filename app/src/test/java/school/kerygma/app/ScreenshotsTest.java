@@ -15,8 +15,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.accounts.People;
-import school.kerygma.app.walkthroughs.Scripts;
-import school.kerygma.app.walkthroughs.StopView;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.scripts.StopView;
 import school.kerygma.core.handout.Box;
 
 /**

@@ -14,8 +14,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.frame.Excerpt;
 import school.kerygma.app.handouts.Handouts;
-import school.kerygma.app.walkthroughs.Scores;
-import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.app.scores.Scores;
+import school.kerygma.app.scripts.Scripts;
 
 /** Finds the page of a paper, or the second of a walkthrough, that has some words. */
 @Controller

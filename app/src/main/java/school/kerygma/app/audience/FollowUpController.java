@@ -22,11 +22,11 @@ import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;
+import school.kerygma.app.scores.Scores;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
-import school.kerygma.app.walkthroughs.Scores;
-import school.kerygma.app.walkthroughs.Scripts;
-import school.kerygma.app.walkthroughs.StopView;
 import school.kerygma.core.audience.Progress;
 import school.kerygma.core.audience.Watched;
 

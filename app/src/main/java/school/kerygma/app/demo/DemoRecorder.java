@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.handouts.Handouts;
-import school.kerygma.app.walkthroughs.Recordings;
+import school.kerygma.app.lectern.Recordings;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.SnapTargets;
 import tools.jackson.databind.json.JsonMapper;

@@ -21,7 +21,7 @@ import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.problems.Problem;
-import school.kerygma.app.walkthroughs.Scripts;
+import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.work.Nightly;
 import school.kerygma.app.work.PutAway;
 import school.kerygma.app.work.Shelf;

@@ -26,9 +26,9 @@ import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.DeliveryWentUp;
 import school.kerygma.app.posting.Standing;
+import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
-import school.kerygma.app.walkthroughs.Scripts;
 import school.kerygma.app.work.Nightly;
 
 /**

@@ -23,9 +23,9 @@ import school.kerygma.app.planning.Worths;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.posting.Standing;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.SectionView;
-import school.kerygma.app.walkthroughs.Scripts;
-import school.kerygma.app.walkthroughs.StopView;
 import school.kerygma.core.plan.Workload;
 import school.kerygma.core.time.SchoolCalendar;
 

@@ -10,8 +10,8 @@ import school.kerygma.app.planning.SessionView;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Standing;
+import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
-import school.kerygma.app.walkthroughs.Scripts;
 
 /**
  * One week as the plan book shows it.

@@ -14,9 +14,9 @@ import school.kerygma.app.accounts.People;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.scores.Scores;
+import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.Sections;
-import school.kerygma.app.walkthroughs.Scores;
-import school.kerygma.app.walkthroughs.Scripts;
 import school.kerygma.core.access.Access.Circle;
 
 /**

@@ -27,11 +27,11 @@ import school.kerygma.app.handouts.RosterNames;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.scores.Scores;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
-import school.kerygma.app.walkthroughs.Scores;
-import school.kerygma.app.walkthroughs.Scripts;
-import school.kerygma.app.walkthroughs.StopView;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.time.Moments;
 

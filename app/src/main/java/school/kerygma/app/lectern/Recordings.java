@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.lectern;
 
 import java.io.ByteArrayInputStream;
 import java.io.InputStream;
@@ -9,12 +9,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Circle;
@@ -38,35 +40,40 @@ public class Recordings implements Gate.CircleSource {
   private static final int MAX_TRACE_CHARS = 256 * 1024;
 
   private final Recording.Repository recordings;
-  private final Walkthrough.Repository walkthroughs;
+  private final Scripts scripts;
   private final MediaStore store;
   private final Works works;
+  private final ApplicationEventPublisher events;
   private final JsonMapper json;
   private final TransactionTemplate inTransaction;
   private final Clock clock;
 
   Recordings(
       Recording.Repository recordings,
-      Walkthrough.Repository walkthroughs,
+      Scripts scripts,
       MediaStore store,
       Works works,
+      ApplicationEventPublisher events,
       JsonMapper json,
       TransactionTemplate inTransaction,
       Clock clock) {
     this.recordings = recordings;
-    this.walkthroughs = walkthroughs;
+    this.scripts = scripts;
     this.store = store;
     this.works = works;
+    this.events = events;
     this.json = json;
     this.inTransaction = inTransaction;
     this.clock = clock;
   }
 
-  static String sound(UUID recording) {
+  /** The name of a recording's sound in the store. */
+  public static String sound(UUID recording) {
     return "recordings/" + recording + ".webm";
   }
 
-  static String loudness(UUID recording) {
+  /** The name under which is kept how loud it is. */
+  public static String loudness(UUID recording) {
     return "recordings/" + recording + ".loudness";
   }
 
@@ -145,8 +152,7 @@ public class Recordings implements Gate.CircleSource {
         return Optional.empty();
       }
       recording.end();
-      UUID owner = walkthroughs.findById(recording.walkthroughId()).orElseThrow().ownerId();
-      return Optional.of(works.start(Compiling.KIND, recording.walkthroughId(), owner));
+      events.publishEvent(new RecordingEnded(recording.walkthroughId()));
     }
     return works.latest(recording.walkthroughId()).map(Works.View::id);
   }
@@ -213,8 +219,8 @@ public class Recordings implements Gate.CircleSource {
   public Circle circle(Gate.Kind kind, UUID id) {
     return recordings
         .findById(id)
-        .flatMap(r -> walkthroughs.findById(r.walkthroughId()))
-        .map(w -> Circle.ofTeachers(Set.of(w.ownerId())))
+        .flatMap(r -> scripts.ownerOf(r.walkthroughId()))
+        .map(owner -> Circle.ofTeachers(Set.of(owner)))
         .orElse(Circle.NOBODY);
   }
 }

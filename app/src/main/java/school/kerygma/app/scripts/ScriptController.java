@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.scripts;
 
 import java.time.Clock;
 import java.time.LocalDate;
@@ -24,7 +24,7 @@ import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.handout.Box;
 
-/** The list of walkthroughs, the script, and the teacher's own view of the player. */
+/** The list of walkthroughs, and the script. */
 @Controller
 class ScriptController {
 
@@ -42,16 +42,13 @@ class ScriptController {
   record Drawn(UUID page, double x, double y, double width, double height) {}
 
   private final Scripts scripts;
-  private final Scores scores;
   private final Tasks tasks;
   private final Works works;
   private final Gate gate;
   private final Clock clock;
 
-  ScriptController(
-      Scripts scripts, Scores scores, Tasks tasks, Works works, Gate gate, Clock clock) {
+  ScriptController(Scripts scripts, Tasks tasks, Works works, Gate gate, Clock clock) {
     this.scripts = scripts;
-    this.scores = scores;
     this.tasks = tasks;
     this.works = works;
     this.gate = gate;
@@ -61,7 +58,7 @@ class ScriptController {
   @GetMapping("/walkthroughs")
   String list(@AuthenticationPrincipal SignedIn me, Model model) {
     model.addAttribute("walkthroughs", scripts.ofTeacher(me.id()));
-    return "walkthroughs/list";
+    return "scripts/list";
   }
 
   @PostMapping("/walkthroughs")
@@ -83,16 +80,7 @@ class ScriptController {
         "tasks",
         tasks.toExplain(me.id(), today.minusWeeks(WEEKS_BACK), today.plusWeeks(WEEKS_AHEAD), tied));
     model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
-    return "walkthroughs/script";
-  }
-
-  @GetMapping("/walkthroughs/{id}/play")
-  String play(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    model.addAttribute("walkthrough", scripts.head(id));
-    model.addAttribute("score", scores.current(id).orElse(null));
-    model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
-    return "walkthroughs/play";
+    return "scripts/script";
   }
 
   @PostMapping("/walkthroughs/{id}/title")

@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.scores;
 
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;

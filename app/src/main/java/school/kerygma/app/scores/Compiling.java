@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.scores;
 
 import java.time.Clock;
 import java.util.ArrayList;
@@ -12,11 +12,18 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.handouts.Editions;
 import school.kerygma.app.handouts.Handouts;
 import school.kerygma.app.handouts.PageView;
+import school.kerygma.app.lectern.RecordingEnded;
+import school.kerygma.app.lectern.Recordings;
+import school.kerygma.app.lectern.Takes;
+import school.kerygma.app.scripts.ScriptChanged;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.work.Lane;
 import school.kerygma.app.work.Work;
 import school.kerygma.app.work.Works;
@@ -45,16 +52,14 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 class Compiling implements Work {
 
-  static final String KIND = "compile";
+  private static final String KIND = "compile";
   private static final int STEPS = 5;
 
-  private final Walkthrough.Repository walkthroughs;
-  private final Walkthrough.StopRepository stops;
-  private final Recording.TakeRepository takes;
+  private final Scripts scripts;
+  private final Takes takes;
   private final Score.Repository scores;
   private final Score.BodyRepository bodies;
   private final Recordings recordings;
-  private final Ending ending;
   private final Handouts handouts;
   private final Editions editions;
   private final Sounds sounds;
@@ -65,13 +70,11 @@ class Compiling implements Work {
   private final ScriptAligner aligner = new SyllableAligner();
 
   Compiling(
-      Walkthrough.Repository walkthroughs,
-      Walkthrough.StopRepository stops,
-      Recording.TakeRepository takes,
+      Scripts scripts,
+      Takes takes,
       Score.Repository scores,
       Score.BodyRepository bodies,
       Recordings recordings,
-      Ending ending,
       Handouts handouts,
       Editions editions,
       Sounds sounds,
@@ -79,13 +82,11 @@ class Compiling implements Work {
       TransactionTemplate inTransaction,
       JsonMapper json,
       Clock clock) {
-    this.walkthroughs = walkthroughs;
-    this.stops = stops;
+    this.scripts = scripts;
     this.takes = takes;
     this.scores = scores;
     this.bodies = bodies;
     this.recordings = recordings;
-    this.ending = ending;
     this.handouts = handouts;
     this.editions = editions;
     this.sounds = sounds;
@@ -95,18 +96,23 @@ class Compiling implements Work {
     this.clock = clock;
   }
 
-  /** Starts compiling a walkthrough. */
-  UUID start(UUID walkthrough) {
-    return works.start(
-        KIND, walkthrough, walkthroughs.findById(walkthrough).orElseThrow().ownerId());
+  @EventListener
+  void on(RecordingEnded event) {
+    start(event.walkthrough());
   }
 
   /** Compiles again if there is anything recorded, and no such work waits already. */
-  void again(UUID walkthrough) {
+  @EventListener
+  void on(ScriptChanged event) {
+    UUID walkthrough = event.walkthrough();
     boolean waits = works.latest(walkthrough).filter(w -> w.state() == State.WAITING).isPresent();
-    if (!waits && !takes.chosen(Set.of(walkthrough)).isEmpty()) {
+    if (!waits && !takes.chosen(walkthrough).isEmpty()) {
       start(walkthrough);
     }
+  }
+
+  private void start(UUID walkthrough) {
+    works.start(KIND, walkthrough, scripts.ownerOf(walkthrough).orElseThrow());
   }
 
   @Override
@@ -122,7 +128,7 @@ class Compiling implements Work {
   /** A recording whose takes could not be made is open again, and the lectern offers to go on. */
   @Override
   public void clear(UUID walkthrough) {
-    ending.open(walkthrough);
+    takes.open(walkthrough);
   }
 
   /** All that is needed to compile, read in one transaction. */
@@ -138,7 +144,7 @@ class Compiling implements Work {
   public void run(UUID walkthrough, Progress progress) {
     progress.at(0, STEPS);
     Optional<UUID> self = works.latest(walkthrough).map(Works.View::id);
-    ending.ofWalkthrough(walkthrough);
+    takes.make(walkthrough);
     progress.at(1, STEPS);
     Material material = inTransaction.execute(t -> material(walkthrough));
     if (material.order().segments().isEmpty()) {
@@ -181,38 +187,36 @@ class Compiling implements Work {
   }
 
   private Material material(UUID id) {
-    Walkthrough walkthrough = walkthroughs.findById(id).orElseThrow();
-    List<Walkthrough.StopEntity> all = stops.ofWalkthrough(id);
+    List<StopView> all = scripts.stopsOf(id);
     Map<UUID, Integer> place = new HashMap<>();
-    all.forEach(s -> place.put(s.id(), s.position()));
-    List<RunningOrder.Part> parts =
-        takes.chosen(Set.of(id)).stream()
-            .sorted(Comparator.comparing(t -> place.get(t.stopId())))
-            .map(t -> new RunningOrder.Part(t.stopId(), t.id(), t.recordingId(), t.span()))
-            .toList();
     Map<UUID, Sight> sights = new HashMap<>();
-    all.stream()
-        .filter(s -> s.sight() != null)
-        .forEach(s -> sights.put(s.id(), java.util.Objects.requireNonNull(s.sight())));
+    for (StopView s : all) {
+      place.put(s.id(), s.number());
+      s.sight().ifPresent(sight -> sights.put(s.id(), sight));
+    }
+    List<RunningOrder.Part> parts =
+        takes.chosen(id).stream()
+            .filter(p -> place.containsKey(p.stopId()))
+            .sorted(Comparator.comparing(p -> place.get(p.stopId())))
+            .toList();
     Map<UUID, Trace> traces = onNewest(parts, sights);
-    Map<UUID, PageView> pages = new HashMap<>(handouts.pages(pageIds(all, traces)));
-    UUID owner = walkthrough.ownerId();
-    pages.keySet().removeIf(p -> !handouts.ownerOfPage(p).equals(java.util.Optional.of(owner)));
+    Map<UUID, PageView> pages = new HashMap<>(handouts.pages(pageIds(sights, traces)));
+    Optional<UUID> owner = scripts.ownerOf(id);
+    pages.keySet().removeIf(p -> !handouts.ownerOfPage(p).equals(owner));
     Map<UUID, ScoreCompiler.StopSheet> sheets = new HashMap<>();
-    Map<UUID, String> scripts = new HashMap<>();
-    for (Walkthrough.StopEntity s : all) {
-      if (s.sight() instanceof Sight sight && pages.containsKey(sight.pageId())) {
-        String title = s.title().isEmpty() ? Scripts.opening(s.script()) : s.title();
-        sheets.put(s.id(), new ScoreCompiler.StopSheet(s.position(), title, sight));
-        scripts.put(s.id(), s.script());
+    Map<UUID, String> words = new HashMap<>();
+    for (StopView s : all) {
+      if (s.sight().filter(sight -> pages.containsKey(sight.pageId())).isPresent()) {
+        sheets.put(s.id(), new ScoreCompiler.StopSheet(s.number(), s.title(), sights.get(s.id())));
+        words.put(s.id(), s.script());
       }
     }
     return new Material(
-        walkthrough.title(),
+        scripts.head(id).title(),
         RunningOrder.of(parts.stream().filter(p -> sheets.containsKey(p.stopId())).toList()),
         traces,
         sheets,
-        scripts,
+        words,
         pages.values().stream()
             .collect(
                 Collectors.toMap(
@@ -252,12 +256,8 @@ class Compiling implements Work {
     return traces;
   }
 
-  private static Set<UUID> pageIds(List<Walkthrough.StopEntity> stops, Map<UUID, Trace> traces) {
-    Set<UUID> ids = new HashSet<>();
-    stops.stream()
-        .map(Walkthrough.StopEntity::sight)
-        .filter(java.util.Objects::nonNull)
-        .forEach(s -> ids.add(s.pageId()));
+  private static Set<UUID> pageIds(Map<UUID, Sight> sights, Map<UUID, Trace> traces) {
+    Set<UUID> ids = sights.values().stream().map(Sight::pageId).collect(Collectors.toSet());
     for (Trace trace : traces.values()) {
       for (TraceEvent event : trace.events()) {
         if (event instanceof TraceEvent.Look look) {

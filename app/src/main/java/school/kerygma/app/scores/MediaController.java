@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.scores;
 
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;

@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.scripts;
 
 import java.time.Clock;
 import java.util.Collection;
@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -42,26 +43,26 @@ public class Scripts {
 
   private final Walkthrough.Repository walkthroughs;
   private final Walkthrough.StopRepository stops;
-  private final Recording.TakeRepository takes;
+  private final RecordedLengths recorded;
   private final Handouts handouts;
   private final Tasks tasks;
-  private final Compiling compiling;
+  private final ApplicationEventPublisher events;
   private final Clock clock;
 
   Scripts(
       Walkthrough.Repository walkthroughs,
       Walkthrough.StopRepository stops,
-      Recording.TakeRepository takes,
+      RecordedLengths recorded,
       Handouts handouts,
       Tasks tasks,
-      Compiling compiling,
+      ApplicationEventPublisher events,
       Clock clock) {
     this.walkthroughs = walkthroughs;
     this.stops = stops;
-    this.takes = takes;
+    this.recorded = recorded;
     this.handouts = handouts;
     this.tasks = tasks;
-    this.compiling = compiling;
+    this.events = events;
     this.clock = clock;
   }
 
@@ -82,7 +83,7 @@ public class Scripts {
 
   public void rename(UUID walkthrough, String title) {
     walkthroughs.findById(walkthrough).orElseThrow(Problem::notFound).rename(title(title));
-    compiling.again(walkthrough);
+    changed(walkthrough);
   }
 
   /**
@@ -118,7 +119,7 @@ public class Scripts {
         s.moveTo(position++);
       }
     }
-    compiling.again(gone.walkthroughId());
+    changed(gone.walkthroughId());
   }
 
   /** Moves a stop by so many places; at the ends it stays. */
@@ -131,7 +132,7 @@ public class Scripts {
     for (int i = 0; i < all.size(); i++) {
       all.get(i).moveTo(i + 1);
     }
-    compiling.again(moved.walkthroughId());
+    changed(moved.walkthroughId());
   }
 
   /**
@@ -149,7 +150,7 @@ public class Scripts {
     }
     s.say(title.strip(), script.strip());
     stops.flush();
-    compiling.again(s.walkthroughId());
+    changed(s.walkthroughId());
     return get(stop);
   }
 
@@ -160,7 +161,7 @@ public class Scripts {
         Optional.ofNullable(handouts.pages(Set.of(page)).get(page)).orElseThrow(Problem::notFound);
     s.show(new Sight(page, handouts.targets(page).frame(drawn, shown.box())));
     stops.flush();
-    compiling.again(s.walkthroughId());
+    changed(s.walkthroughId());
     return get(stop);
   }
 
@@ -168,7 +169,7 @@ public class Scripts {
   void reframe(UUID stop, Sight sight) {
     Walkthrough.StopEntity s = entity(stop);
     s.show(sight);
-    compiling.again(s.walkthroughId());
+    changed(s.walkthroughId());
   }
 
   /** Ties a stop to the tasks that it explains; only tasks of the walkthrough's owner count. */
@@ -268,8 +269,8 @@ public class Scripts {
 
   @Transactional(readOnly = true)
   public List<StopView> stopsOf(UUID walkthrough) {
-    Map<UUID, Long> recorded = recorded(Set.of(walkthrough));
-    return stops.ofWalkthrough(walkthrough).stream().map(s -> view(s, recorded)).toList();
+    Map<UUID, Long> lengths = recorded.ofWalkthroughs(Set.of(walkthrough));
+    return stops.ofWalkthrough(walkthrough).stream().map(s -> view(s, lengths)).toList();
   }
 
   /**
@@ -327,17 +328,15 @@ public class Scripts {
   }
 
   /** A stop without a name is called by its first words. */
-  static String opening(String script) {
+  private static String opening(String script) {
     List<String> words = Words.of(script);
     return words.isEmpty()
         ? "New stop"
         : String.join(" ", words.subList(0, Math.min(4, words.size()))).replaceAll("[.,;:!?]$", "");
   }
 
-  private Map<UUID, Long> recorded(Collection<UUID> ids) {
-    Map<UUID, Long> lengths = new HashMap<>();
-    takes.chosen(ids).forEach(t -> lengths.merge(t.stopId(), t.span().lengthMs(), Long::sum));
-    return lengths;
+  private void changed(UUID walkthrough) {
+    events.publishEvent(new ScriptChanged(walkthrough));
   }
 
   @Transactional(readOnly = true)
@@ -363,7 +362,7 @@ public class Scripts {
     if (ids.isEmpty()) {
       return List.of();
     }
-    Map<UUID, Long> recorded = recorded(ids);
+    Map<UUID, Long> lengths = recorded.ofWalkthroughs(ids);
     List<Walkthrough.StopEntity> allStops = stops.ofWalkthroughs(ids);
     return all.stream()
         .map(
@@ -374,9 +373,9 @@ public class Scripts {
                   w.ownerId(),
                   w.title(),
                   own.size(),
-                  (int) own.stream().filter(s -> recorded.containsKey(s.id())).count(),
+                  (int) own.stream().filter(s -> lengths.containsKey(s.id())).count(),
                   own.stream().mapToLong(s -> SpeakingTime.ofMs(s.script())).sum(),
-                  own.stream().mapToLong(s -> recorded.getOrDefault(s.id(), 0L)).sum());
+                  own.stream().mapToLong(s -> lengths.getOrDefault(s.id(), 0L)).sum());
             })
         .toList();
   }

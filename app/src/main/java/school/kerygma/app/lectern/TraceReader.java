@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.lectern;
 
 import java.util.ArrayList;
 import java.util.List;

@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.lectern;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
@@ -29,6 +29,8 @@ import school.kerygma.app.handouts.Marks;
 import school.kerygma.app.handouts.PageView;
 import school.kerygma.app.handouts.RosterNames;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.scripts.StopView;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
@@ -118,7 +120,7 @@ class LecternController {
                       .findFirst()
                       .orElse(1));
             });
-    return "walkthroughs/lectern";
+    return "lectern/lectern";
   }
 
   private Lectern lectern(SignedIn me, UUID id, List<StopView> stops) {

@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.lectern;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -16,31 +16,31 @@ import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.handouts.Marks;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.voice.SoundLoss;
+import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.core.walkthrough.Trace;
 import school.kerygma.media.process.Program;
 import school.kerygma.media.sound.Sound;
 
 /** Makes takes of the recordings that have ended: joins their pieces and cuts them at the stops. */
 @Component
-class Ending {
+public class Takes {
 
   private final Recording.Repository recordings;
   private final Recording.TakeRepository takes;
-  private final Walkthrough.StopRepository stops;
-  private final Walkthrough.Repository walkthroughs;
+  private final Scripts scripts;
   private final Recordings traces;
   private final Marks marks;
   private final MediaStore store;
   private final TransactionTemplate inTransaction;
   private final Clock clock;
 
-  Ending(
+  Takes(
       Recording.Repository recordings,
       Recording.TakeRepository takes,
-      Walkthrough.StopRepository stops,
-      Walkthrough.Repository walkthroughs,
+      Scripts scripts,
       Recordings traces,
       Marks marks,
       MediaStore store,
@@ -48,8 +48,7 @@ class Ending {
       Clock clock) {
     this.recordings = recordings;
     this.takes = takes;
-    this.stops = stops;
-    this.walkthroughs = walkthroughs;
+    this.scripts = scripts;
     this.traces = traces;
     this.marks = marks;
     this.store = store;
@@ -62,7 +61,7 @@ class Ending {
    *
    * @throws Problem if a sound cannot be read or kept
    */
-  void ofWalkthrough(UUID walkthrough) {
+  public void make(UUID walkthrough) {
     for (Recording ended : recordings.ending(walkthrough)) {
       UUID id = ended.id();
       Path directory = store.workDirectory();
@@ -80,9 +79,16 @@ class Ending {
   }
 
   /** Opens again what has ended but has no takes: all its pieces are kept. */
-  void open(UUID walkthrough) {
+  public void open(UUID walkthrough) {
     inTransaction.executeWithoutResult(
         t -> recordings.ending(walkthrough).forEach(Recording::open));
+  }
+
+  /** The takes that are played, in the order of their making. */
+  public List<RunningOrder.Part> chosen(UUID walkthrough) {
+    return takes.chosen(Set.of(walkthrough)).stream()
+        .map(t -> new RunningOrder.Part(t.stopId(), t.id(), t.recordingId(), t.span()))
+        .toList();
   }
 
   private Path joined(UUID recording, Path directory) {
@@ -118,10 +124,10 @@ class Ending {
     }
     recording.finish(durationMs);
     Trace trace = traces.trace(recording.id());
-    UUID owner = walkthroughs.findById(recording.walkthroughId()).orElseThrow().ownerId();
+    UUID owner = scripts.ownerOf(recording.walkthroughId()).orElseThrow();
     trace.covered().forEach(c -> marks.cover(owner, c.pageId(), c.id(), c.boxes()));
     Set<UUID> own = new HashSet<>();
-    stops.ofWalkthrough(recording.walkthroughId()).forEach(s -> own.add(s.id()));
+    scripts.stopsOf(recording.walkthroughId()).forEach(s -> own.add(s.id()));
     for (Trace.Stretch stretch : trace.stretches(durationMs)) {
       if (own.contains(stretch.stopId())) {
         if (!stretch.continues()) {

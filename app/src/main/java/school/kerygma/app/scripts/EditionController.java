@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.scripts;
 
 import java.io.IOException;
 import java.util.ArrayList;
@@ -106,7 +106,7 @@ class EditionController {
       model.addAttribute("stops", stops);
       model.addAttribute("movable", stops.stream().anyMatch(Shown::same));
     }
-    return "walkthroughs/edition";
+    return "scripts/edition";
   }
 
   /** Lets an edition go up whose covers its teacher has looked at. */

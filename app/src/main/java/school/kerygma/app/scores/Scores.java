@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.scores;
 
 import java.util.Collection;
 import java.util.HashMap;

@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.scripts;
 
 import java.util.Optional;
 import java.util.Set;

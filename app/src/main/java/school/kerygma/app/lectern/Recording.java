@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.lectern;
 
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
@@ -191,8 +191,8 @@ class Recording {
 
   interface TakeRepository extends JpaRepository<Take, UUID> {
     @Query(
-        "select t from Take t where t.chosen and t.stopId in"
-            + " (select s.id from Stop s where s.walkthroughId in :walkthroughs) order by t.seq")
+        "select t from Take t where t.chosen and t.recordingId in"
+            + " (select r.id from Recording r where r.walkthroughId in :walkthroughs) order by t.seq")
     List<Take> chosen(Collection<UUID> walkthroughs);
 
     @Modifying

@@ -1,4 +1,4 @@
-package school.kerygma.app.walkthroughs;
+package school.kerygma.app.scores;
 
 import java.io.ByteArrayInputStream;
 import java.io.DataInputStream;
@@ -17,6 +17,7 @@ import java.util.UUID;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
+import school.kerygma.app.lectern.Recordings;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.voice.Loudness;
 import school.kerygma.core.walkthrough.RunningOrder;

@@ -1,0 +1,39 @@
+package school.kerygma.app.scores;
+
+import java.util.UUID;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.work.Works;
+import school.kerygma.core.access.Access.Deed;
+
+/** The teacher's own view of the player. */
+@Controller
+class PlayController {
+
+  private final Scripts scripts;
+  private final Scores scores;
+  private final Works works;
+  private final Gate gate;
+
+  PlayController(Scripts scripts, Scores scores, Works works, Gate gate) {
+    this.scripts = scripts;
+    this.scores = scores;
+    this.works = works;
+    this.gate = gate;
+  }
+
+  @GetMapping("/walkthroughs/{id}/play")
+  String play(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    model.addAttribute("walkthrough", scripts.head(id));
+    model.addAttribute("score", scores.current(id).orElse(null));
+    model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
+    return "scores/play";
+  }
+}
