@@ -24,7 +24,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.accounts.People;
-import school.kerygma.app.handouts.Marks;
+import school.kerygma.app.marking.Marks;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.Rosters;

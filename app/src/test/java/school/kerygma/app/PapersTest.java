@@ -27,9 +27,10 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import school.kerygma.app.handouts.Facts;
-import school.kerygma.app.handouts.Handouts;
-import school.kerygma.app.handouts.PageView;
+import school.kerygma.app.margin.Facts;
+import school.kerygma.app.papers.Editions;
+import school.kerygma.app.papers.Handouts;
+import school.kerygma.app.papers.PageView;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.scripts.Scripts;
@@ -70,7 +71,12 @@ class PapersTest {
   }
 
   private static List<String> states(UUID handout) {
-    return DemoServer.bean(Facts.class).of(handout).pages().getFirst().notes().stream()
+    return DemoServer.bean(Facts.class)
+        .of(DemoServer.bean(Editions.class).opened(handout))
+        .pages()
+        .getFirst()
+        .notes()
+        .stream()
         .map(n -> n.fact().kind() + " " + n.value() + " " + n.state())
         .toList();
   }
@@ -430,7 +436,12 @@ class PapersTest {
           .extracting(PageView::number)
           .containsExactly(1, 2, 1);
     }
-    assertThat(DemoServer.bean(Facts.class).of(handout).pages().get(1).notes())
+    assertThat(
+            DemoServer.bean(Facts.class)
+                .of(DemoServer.bean(Editions.class).opened(handout))
+                .pages()
+                .get(1)
+                .notes())
         .extracting(n -> n.fact().quote() + " " + n.state())
         .contains("6 points ACCEPTED");
   }

@@ -13,7 +13,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.frame.Excerpt;
-import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 

@@ -18,7 +18,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.frame.Wording;
-import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.planning.DayNotes;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.TaskView;

@@ -25,7 +25,7 @@ import org.springframework.stereotype.Component;
 import school.kerygma.app.ScopedClock;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.audience.Audience;
-import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.scores.Scores;

@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
-import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
 

@@ -16,7 +16,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
-import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;

@@ -14,7 +14,7 @@ import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.FileSystemUtils;
-import school.kerygma.app.handouts.Marks;
+import school.kerygma.app.marking.Marks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.store.MediaStore;

@@ -14,7 +14,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import school.kerygma.app.handouts.Handouts;
+import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.planning.SessionView;
 import school.kerygma.app.planning.Sessions;
 import school.kerygma.app.planning.TaskView;

@@ -19,11 +19,12 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
-import school.kerygma.app.handouts.Editions;
-import school.kerygma.app.handouts.Facts;
-import school.kerygma.app.handouts.Handouts;
-import school.kerygma.app.handouts.PageReading;
-import school.kerygma.app.handouts.Rubrics;
+import school.kerygma.app.margin.Facts;
+import school.kerygma.app.margin.Rubrics;
+import school.kerygma.app.marking.CarriedMarks;
+import school.kerygma.app.papers.Editions;
+import school.kerygma.app.papers.Handouts;
+import school.kerygma.app.papers.PageReading;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.annotation.Carry;
 import school.kerygma.core.handout.Box;
@@ -50,6 +51,7 @@ class EditionController {
   private final Handouts handouts;
   private final Editions editions;
   private final PageReading reading;
+  private final CarriedMarks carried;
   private final Facts facts;
   private final Rubrics rubrics;
   private final Scripts scripts;
@@ -59,6 +61,7 @@ class EditionController {
       Handouts handouts,
       Editions editions,
       PageReading reading,
+      CarriedMarks carried,
       Facts facts,
       Rubrics rubrics,
       Scripts scripts,
@@ -66,6 +69,7 @@ class EditionController {
     this.handouts = handouts;
     this.editions = editions;
     this.reading = reading;
+    this.carried = carried;
     this.facts = facts;
     this.rubrics = rubrics;
     this.scripts = scripts;
@@ -89,8 +93,14 @@ class EditionController {
   String changes(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
     model.addAttribute("handout", handouts.get(id));
-    model.addAttribute("held", editions.held(id).orElse(null));
+    Optional<Editions.Held> held = editions.held(id);
     List<Editions.Content> all = editions.of(id);
+    model.addAttribute("held", held.orElse(null));
+    model.addAttribute(
+        "unsure",
+        held.filter(h -> !all.isEmpty())
+            .map(h -> carried.unsure(all.getFirst(), h))
+            .orElse(List.of()));
     if (all.size() > 1) {
       EditionChanges changes =
           EditionChanges.between(all.get(1).text().text(), all.get(0).text().text());
@@ -100,8 +110,10 @@ class EditionController {
       }
       model.addAttribute(
           "lost",
-          Stream.concat(facts.lost(id).stream(), rubrics.lost(id).stream()).distinct().toList());
-      model.addAttribute("lostMarks", editions.lost(id));
+          Stream.concat(facts.lost(all.getFirst()).stream(), rubrics.lost(all.getFirst()).stream())
+              .distinct()
+              .toList());
+      model.addAttribute("lostMarks", carried.lost(all));
       List<Shown> stops = stops(me, all);
       model.addAttribute("stops", stops);
       model.addAttribute("movable", stops.stream().anyMatch(Shown::same));

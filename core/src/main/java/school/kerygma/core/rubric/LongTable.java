@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Page;
 
@@ -26,8 +27,36 @@ public record LongTable(List<Part> parts) {
    */
   public record Part(int page, int number, Grid grid) {}
 
-  /** A page with its lines. */
-  public record Sheet(Page page, List<Ruling> rulings) {}
+  /** A page with its lines; its tables are found once. */
+  public static final class Sheet {
+
+    private final Page page;
+    private final List<Ruling> rulings;
+    private @Nullable List<Grid> grids;
+
+    public Sheet(Page page, List<Ruling> rulings) {
+      this.page = page;
+      this.rulings = List.copyOf(rulings);
+    }
+
+    public Page page() {
+      return page;
+    }
+
+    public List<Ruling> rulings() {
+      return rulings;
+    }
+
+    /** The tables that stand on the page, from the top. */
+    public List<Grid> grids() {
+      List<Grid> found = grids;
+      if (found == null) {
+        found = List.copyOf(GridReader.read(page, rulings));
+        grids = found;
+      }
+      return found;
+    }
+  }
 
   public LongTable {
     parts = List.copyOf(parts);
@@ -43,7 +72,7 @@ public record LongTable(List<Part> parts) {
     List<List<Part>> tables = new ArrayList<>();
     Optional<Sheet> before = Optional.empty();
     for (Sheet sheet : sheets) {
-      List<Grid> grids = new ArrayList<>(GridReader.read(sheet.page(), sheet.rulings()));
+      List<Grid> grids = new ArrayList<>(sheet.grids());
       List<Part> open = tables.isEmpty() ? List.of() : tables.getLast();
       boolean mayGoOn =
           !open.isEmpty()

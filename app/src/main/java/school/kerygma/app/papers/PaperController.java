@@ -1,0 +1,64 @@
+package school.kerygma.app.papers;
+
+import java.io.IOException;
+import java.util.UUID;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.multipart.MultipartFile;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.work.Works;
+import school.kerygma.core.access.Access.Deed;
+
+/** The list of papers, and taking them in. */
+@Controller
+class PaperController {
+
+  private final Handouts handouts;
+  private final Works works;
+  private final Gate gate;
+
+  PaperController(Handouts handouts, Works works, Gate gate) {
+    this.handouts = handouts;
+    this.works = works;
+    this.gate = gate;
+  }
+
+  @GetMapping("/handouts")
+  String list(@AuthenticationPrincipal SignedIn me, Model model) {
+    model.addAttribute("handouts", handouts.ofTeacher(me.id()));
+    model.addAttribute("failed", works.failed(me.id(), PageReading.KIND));
+    return "papers/list";
+  }
+
+  @PostMapping("/handouts")
+  @ResponseBody
+  Handouts.TakenIn takeIn(@AuthenticationPrincipal SignedIn me, @RequestParam MultipartFile paper)
+      throws IOException {
+    try (var content = paper.getInputStream()) {
+      return handouts.takeIn(me.id(), String.valueOf(paper.getOriginalFilename()), content);
+    }
+  }
+
+  /** A paper that could not be read is spoken of no more. */
+  @PostMapping("/handouts/failed/{work}")
+  String putAway(@AuthenticationPrincipal SignedIn me, @PathVariable UUID work) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WORK, work);
+    works.putAway(work);
+    return "redirect:/handouts";
+  }
+
+  @PostMapping("/handouts/{id}/title")
+  String rename(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam String title) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+    handouts.rename(id, title);
+    return "redirect:/handouts/" + id;
+  }
+}
