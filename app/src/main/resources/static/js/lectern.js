@@ -364,13 +364,13 @@ document.addEventListener('alpine:init', () => {
         this.recording = false;
         await pieces.allSent();
         this.finishWord = this.words.making;
-        await this.askUntilKept(`/recordings/${this.id}/finish?soundPieces=${count.sound}&tracePieces=${count.trace}`);
+        await this.askUntilKept(`/recordings/${this.id}/finish`, count);
       },
 
-      async askUntilKept(url) {
+      async askUntilKept(url, count) {
         for (;;) {
           try {
-            const { work } = await send('POST', url);
+            const { work } = await send('POST', url, count);
             await pieces.forget(this.id);
             await this.waitFor(work);
             if (this.byItself) {

@@ -43,7 +43,7 @@ class InterruptedRecordingTest {
 
   private int kept(UUID walkthrough) {
     return TestSchool.count(
-        "select count(*) from sound_piece p join recording r on r.id = p.recording_id where walkthrough_id = ?",
+        "select count(*) from piece p join track t on t.id = p.track_id and t.name = 'sound' join recording r on r.id = t.recording_id where walkthrough_id = ?",
         walkthrough);
   }
 

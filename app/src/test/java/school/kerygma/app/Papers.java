@@ -130,13 +130,14 @@ final class Papers {
     scripts.show(stop.id(), page, frame);
     UUID recording = recordings.begin(walkthrough);
     try (var in = Papers.class.getResourceAsStream("/demo/narration/box-1.webm")) {
-      recordings.keepSound(recording, 0, in.readAllBytes());
+      recordings.keep(recording, "sound", 0, in.readAllBytes());
     }
     List<Map<String, Object>> all = new java.util.ArrayList<>();
     all.add(Map.of("t", 0, "do", "stop", "stop", stop.id()));
     all.addAll(events);
-    recordings.keepTrace(recording, 0, DemoServer.bean(JsonMapper.class).writeValueAsString(all));
-    end(recordings.finish(recording, 1, 1).orElseThrow());
+    recordings.keep(
+        recording, "trace", 0, DemoServer.bean(JsonMapper.class).writeValueAsBytes(all));
+    end(recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow());
     return walkthrough;
   }
 }

@@ -45,10 +45,10 @@ class RecordingsTest {
     return walkthrough;
   }
 
-  private String trace(UUID walkthrough) {
+  private byte[] trace(UUID walkthrough) {
     UUID stop = scripts.stopsOf(walkthrough).getFirst().id();
     return DemoServer.bean(JsonMapper.class)
-        .writeValueAsString(List.of(Map.of("t", 0, "do", "stop", "stop", stop)));
+        .writeValueAsBytes(List.of(Map.of("t", 0, "do", "stop", "stop", stop)));
   }
 
   private static byte[] sound() throws IOException {
@@ -69,13 +69,13 @@ class RecordingsTest {
   void aPieceSentTwiceIsKeptOnceAndTheScoreThatIsMadeKeepsItsPublishedForm() throws IOException {
     UUID walkthrough = walkthrough();
     UUID recording = recordings.begin(walkthrough);
-    recordings.keepSound(recording, 0, sound());
-    recordings.keepSound(recording, 0, sound());
-    recordings.keepTrace(recording, 0, trace(walkthrough));
-    recordings.keepTrace(recording, 0, trace(walkthrough));
-    UUID work = recordings.finish(recording, 1, 1).orElseThrow();
+    recordings.keep(recording, "sound", 0, sound());
+    recordings.keep(recording, "sound", 0, sound());
+    recordings.keep(recording, "trace", 0, trace(walkthrough));
+    recordings.keep(recording, "trace", 0, trace(walkthrough));
+    UUID work = recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow();
     assertThat(end(work).state()).isEqualTo(Work.State.DONE);
-    assertThat(recordings.finish(recording, 1, 1)).contains(work);
+    assertThat(recordings.finish(recording, Map.of("sound", 1, "trace", 1))).contains(work);
     assertThat(TestSchool.count("select count(*) from take where recording_id = ?", recording))
         .isEqualTo(1);
 
@@ -94,15 +94,24 @@ class RecordingsTest {
   void aChangeOfWordsMakesAScoreAnewAndDecodesAndEncodesNothing() throws IOException {
     UUID walkthrough = walkthrough();
     UUID recording = recordings.begin(walkthrough);
-    recordings.keepSound(recording, 0, sound());
-    recordings.keepTrace(recording, 0, trace(walkthrough));
-    assertThat(end(recordings.finish(recording, 1, 1).orElseThrow()).state())
+    recordings.keep(recording, "sound", 0, sound());
+    recordings.keep(recording, "trace", 0, trace(walkthrough));
+    assertThat(
+            end(recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow()).state())
         .isEqualTo(Work.State.DONE);
     Scores scores = DemoServer.bean(Scores.class);
     UUID before = scores.current(walkthrough).orElseThrow().id();
     MediaStore store = DemoServer.bean(MediaStore.class);
     Files.write(
-        store.find("recordings/" + recording + ".webm").orElseThrow().getFile().toPath(),
+        store
+            .find(
+                "recordings/"
+                    + TestSchool.id(
+                        "select id from track where recording_id = ? and name = 'sound'", recording)
+                    + ".webm")
+            .orElseThrow()
+            .getFile()
+            .toPath(),
         new byte[] {1, 2, 3});
     StopView stop = scripts.stopsOf(walkthrough).getFirst();
     scripts.say(stop.id(), stop.version(), "Joints", "A box that lasts has joints.");
@@ -118,8 +127,8 @@ class RecordingsTest {
   @Test
   void aRecordingOfWhichAPieceIsMissingIsNotEndedYet() throws IOException {
     UUID recording = recordings.begin(walkthrough());
-    recordings.keepSound(recording, 1, sound());
-    assertThatThrownBy(() -> recordings.finish(recording, 2, 0))
+    recordings.keep(recording, "sound", 1, sound());
+    assertThatThrownBy(() -> recordings.finish(recording, Map.of("sound", 2, "trace", 0)))
         .isInstanceOf(Problem.class)
         .hasMessage("pieces-missing");
   }
@@ -128,8 +137,9 @@ class RecordingsTest {
   void whatCannotBeReadAsSoundIsSaidAndItsPiecesAreKept() {
     UUID walkthrough = walkthrough();
     UUID recording = recordings.begin(walkthrough);
-    recordings.keepSound(recording, 0, "no sound at all".getBytes());
-    Works.View end = end(recordings.finish(recording, 1, 0).orElseThrow());
+    recordings.keep(recording, "sound", 0, "no sound at all".getBytes());
+    Works.View end =
+        end(recordings.finish(recording, Map.of("sound", 1, "trace", 0)).orElseThrow());
     assertThat(end.state()).isEqualTo(Work.State.FAILED);
     assertThat(end.problem()).isEqualTo("problem.sound-unreadable");
     assertThat(recordings.interrupted(walkthrough))
@@ -141,9 +151,9 @@ class RecordingsTest {
   void workThatIsCancelledBeforeItBeginsDoesNothing() throws IOException {
     UUID walkthrough = walkthrough();
     UUID recording = recordings.begin(walkthrough);
-    recordings.keepSound(recording, 0, sound());
-    recordings.keepTrace(recording, 0, trace(walkthrough));
-    UUID work = recordings.finish(recording, 1, 1).orElseThrow();
+    recordings.keep(recording, "sound", 0, sound());
+    recordings.keep(recording, "trace", 0, trace(walkthrough));
+    UUID work = recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow();
     works.cancel(work);
     await()
         .atMost(Duration.ofSeconds(60))
@@ -160,10 +170,10 @@ class RecordingsTest {
   void aRecordingThatWasEndedTakesNothingMore() throws IOException {
     UUID walkthrough = walkthrough();
     UUID recording = recordings.begin(walkthrough);
-    recordings.keepSound(recording, 0, sound());
-    recordings.keepTrace(recording, 0, trace(walkthrough));
-    end(recordings.finish(recording, 1, 1).orElseThrow());
-    assertThatThrownBy(() -> recordings.keepSound(recording, 1, new byte[] {1}))
+    recordings.keep(recording, "sound", 0, sound());
+    recordings.keep(recording, "trace", 0, trace(walkthrough));
+    end(recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow());
+    assertThatThrownBy(() -> recordings.keep(recording, "sound", 1, new byte[] {1}))
         .isInstanceOf(Problem.class)
         .hasMessage("recording-over");
   }

@@ -40,13 +40,15 @@ class DemoRecorder {
     UUID recording = recordings.begin(walkthrough);
     int pieces = 0;
     for (int from = 0; from < sound.length; from += PIECE_BYTES) {
-      recordings.keepSound(
+      recordings.keep(
           recording,
+          "sound",
           pieces++,
           Arrays.copyOfRange(sound, from, Math.min(sound.length, from + PIECE_BYTES)));
     }
-    recordings.keepTrace(recording, 0, json.writeValueAsString(trace(stop, page, demo, lengthMs)));
-    recordings.finish(recording, pieces, 1);
+    recordings.keep(
+        recording, "trace", 0, json.writeValueAsBytes(trace(stop, page, demo, lengthMs)));
+    recordings.finish(recording, Map.of("sound", pieces, "trace", 1));
   }
 
   private static byte[] sound(String narration) {

@@ -47,7 +47,7 @@ enum Kinds {
       return BEACON;
     }
     if (path.startsWith("/recordings/")) {
-      return path.contains("/sound/") ? PIECE : TRACE;
+      return path.contains("/trace/") ? TRACE : PIECE;
     }
     if (type.startsWith("multipart/")) {
       if (path.startsWith("/handouts")) {

@@ -9,7 +9,6 @@ import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -150,31 +149,25 @@ class LecternController {
     return Map.of("recording", recordings.begin(id));
   }
 
-  @PutMapping(
-      path = "/recordings/{id}/sound/{number}",
-      consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  /**
+   * Takes in a piece of a track.
+   *
+   * @param starts when the track begins, in milliseconds of the recording
+   */
+  @PutMapping("/recordings/{id}/{track}/{number}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void sound(
+  void piece(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
+      @PathVariable String track,
       @PathVariable int number,
+      @RequestParam(defaultValue = "0") long starts,
       HttpServletRequest request)
       throws IOException {
     check(me, id);
-    try (InputStream sound = request.getInputStream()) {
-      recordings.keepSound(id, number, sound);
+    try (InputStream piece = request.getInputStream()) {
+      recordings.keep(id, track, number, starts, piece);
     }
-  }
-
-  @PutMapping(path = "/recordings/{id}/trace/{number}", consumes = MediaType.APPLICATION_JSON_VALUE)
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void trace(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @PathVariable int number,
-      @RequestBody String events) {
-    check(me, id);
-    recordings.keepTrace(id, number, events);
   }
 
   @PostMapping("/recordings/{id}/finish")
@@ -182,10 +175,9 @@ class LecternController {
   Map<String, Optional<UUID>> finish(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
-      @RequestParam int soundPieces,
-      @RequestParam int tracePieces) {
+      @RequestBody Map<String, Integer> pieces) {
     check(me, id);
-    return Map.of("work", recordings.finish(id, soundPieces, tracePieces));
+    return Map.of("work", recordings.finish(id, pieces));
   }
 
   @PostMapping("/recordings/{id}/keep")

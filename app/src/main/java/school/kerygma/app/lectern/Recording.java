@@ -1,15 +1,20 @@
 package school.kerygma.app.lectern;
 
+import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
 import jakarta.persistence.LockModeType;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -95,19 +100,21 @@ class Recording {
 
     private UUID stopId;
     private UUID recordingId;
-    private long startMs;
-    private long endMs;
+
+    @ElementCollection
+    @CollectionTable(name = "take_span", joinColumns = @JoinColumn(name = "take_id"))
+    private Set<Track.Part> parts = new HashSet<>();
+
     private boolean chosen = true;
     private Instant madeAt;
 
     @SuppressWarnings("NullAway.Init")
     protected Take() {}
 
-    Take(UUID stopId, UUID recordingId, Span span, Instant madeAt) {
+    Take(UUID stopId, UUID recordingId, Collection<Track.Part> parts, Instant madeAt) {
       this.stopId = stopId;
       this.recordingId = recordingId;
-      this.startMs = span.startMs();
-      this.endMs = span.endMs();
+      this.parts.addAll(parts);
       this.madeAt = madeAt;
     }
 
@@ -123,8 +130,13 @@ class Recording {
       return recordingId;
     }
 
+    /** What is heard of it, on the recording's clock. */
     Span span() {
-      return Span.of(startMs, endMs);
+      return parts.stream()
+          .filter(p -> p.track().name().equals(Track.SOUND))
+          .findFirst()
+          .orElseThrow()
+          .span();
     }
   }
 
@@ -137,61 +149,17 @@ class Recording {
         "select r from Recording r where r.walkthroughId = :walkthrough and r.state = ENDING order by r.startedAt, r.id")
     List<Recording> ending(UUID walkthrough);
 
-    /** Recordings whose pieces have been joined, or that were thrown away. */
-    @Query(
-        value =
-            "select distinct r.id from recording r join sound_piece p on p.recording_id = r.id"
-                + " where r.state in ('FINISHED', 'DISCARDED') and r.started_at < :before",
-        nativeQuery = true)
-    List<UUID> joined(Instant before);
-
-    @Modifying
-    @Query(value = "delete from sound_piece where recording_id = :recording", nativeQuery = true)
-    void forgetPieces(UUID recording);
-
     @Query("select r.id from Recording r where r.walkthroughId = :walkthrough")
     List<UUID> ofWalkthrough(UUID walkthrough);
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select r from Recording r where r.id = :id")
     Recording locked(UUID id);
-
-    /** Keeps a piece once, however often it is sent. */
-    @Modifying
-    @Query(
-        value =
-            "insert into sound_piece (recording_id, number, bytes) values (:recording, :number, :bytes)"
-                + " on conflict do nothing",
-        nativeQuery = true)
-    void keepSound(UUID recording, int number, int bytes);
-
-    @Modifying
-    @Query(
-        value =
-            "insert into trace_piece (recording_id, number, events) values (:recording, :number, :events)"
-                + " on conflict do nothing",
-        nativeQuery = true)
-    void keepTrace(UUID recording, int number, String events);
-
-    @Query(
-        value = "select number from sound_piece where recording_id = :recording order by number",
-        nativeQuery = true)
-    List<Integer> soundPieces(UUID recording);
-
-    @Query(
-        value = "select number from trace_piece where recording_id = :recording order by number",
-        nativeQuery = true)
-    List<Integer> tracePieces(UUID recording);
-
-    @Query(
-        value = "select events from trace_piece where recording_id = :recording order by number",
-        nativeQuery = true)
-    List<String> traceOf(UUID recording);
   }
 
   interface TakeRepository extends JpaRepository<Take, UUID> {
     @Query(
-        "select t from Take t where t.chosen and t.recordingId in"
+        "select distinct t from Take t join fetch t.parts p join fetch p.track where t.chosen and t.recordingId in"
             + " (select r.id from Recording r where r.walkthroughId in :walkthroughs) order by t.seq")
     List<Take> chosen(Collection<UUID> walkthroughs);
 

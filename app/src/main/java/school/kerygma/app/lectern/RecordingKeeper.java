@@ -13,9 +13,11 @@ import school.kerygma.app.work.Nightly;
 class RecordingKeeper {
 
   private final Recording.Repository recordings;
+  private final Track.Repository tracks;
   private final MediaStore store;
 
-  RecordingKeeper(Recording.Repository recordings, MediaStore store) {
+  RecordingKeeper(Recording.Repository recordings, Track.Repository tracks, MediaStore store) {
+    this.tracks = tracks;
     this.recordings = recordings;
     this.store = store;
   }
@@ -23,9 +25,9 @@ class RecordingKeeper {
   @EventListener
   @Transactional
   void on(Nightly night) {
-    for (UUID recording : recordings.joined(night.yesterday())) {
-      removePieces(recording);
-      recordings.forgetPieces(recording);
+    for (UUID track : tracks.joined(night.yesterday())) {
+      removePieces(track);
+      tracks.forgetPieces(track);
     }
   }
 
@@ -33,13 +35,15 @@ class RecordingKeeper {
   @Transactional
   void on(WalkthroughGone gone) {
     for (UUID recording : recordings.ofWalkthrough(gone.walkthrough())) {
-      removePieces(recording);
-      store.delete(Recordings.sound(recording));
-      store.delete(Recordings.loudness(recording));
+      for (Track track : tracks.ofRecording(recording)) {
+        removePieces(track.id());
+        store.delete(Track.whole(track.id()));
+        store.delete(Track.loudness(track.id()));
+      }
     }
   }
 
-  private void removePieces(UUID recording) {
-    recordings.soundPieces(recording).forEach(n -> store.delete(Recordings.piece(recording, n)));
+  private void removePieces(UUID track) {
+    tracks.pieces(track).forEach(n -> store.delete(Track.piece(track, n)));
   }
 }

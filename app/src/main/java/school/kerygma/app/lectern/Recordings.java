@@ -1,14 +1,18 @@
 package school.kerygma.app.lectern;
 
 import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -20,7 +24,6 @@ import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Circle;
-import school.kerygma.core.voice.SoundLoss;
 import school.kerygma.core.walkthrough.Trace;
 import school.kerygma.core.walkthrough.TraceEvent;
 import tools.jackson.databind.json.JsonMapper;
@@ -37,9 +40,11 @@ public class Recordings implements Gate.CircleSource {
   public record Interrupted(UUID id, Instant startedAt, int seconds, Optional<UUID> lastStop) {}
 
   private static final int MAX_PIECES = 4 * 3600;
-  private static final int MAX_TRACE_CHARS = 256 * 1024;
+  private static final int MAX_TRACE_BYTES = 256 * 1024;
 
   private final Recording.Repository recordings;
+  private final Track.Repository tracks;
+  private final Traces traces;
   private final Scripts scripts;
   private final MediaStore store;
   private final Works works;
@@ -50,6 +55,8 @@ public class Recordings implements Gate.CircleSource {
 
   Recordings(
       Recording.Repository recordings,
+      Track.Repository tracks,
+      Traces traces,
       Scripts scripts,
       MediaStore store,
       Works works,
@@ -58,6 +65,8 @@ public class Recordings implements Gate.CircleSource {
       TransactionTemplate inTransaction,
       Clock clock) {
     this.recordings = recordings;
+    this.tracks = tracks;
+    this.traces = traces;
     this.scripts = scripts;
     this.store = store;
     this.works = works;
@@ -67,54 +76,74 @@ public class Recordings implements Gate.CircleSource {
     this.clock = clock;
   }
 
-  /** The name of a recording's sound in the store. */
-  public static String sound(UUID recording) {
-    return "recordings/" + recording + ".webm";
-  }
-
-  /** The name under which is kept how loud it is. */
-  public static String loudness(UUID recording) {
-    return "recordings/" + recording + ".loudness";
-  }
-
-  static String piece(UUID recording, int number) {
-    return "recordings/" + recording + "/" + "%06d".formatted(number);
-  }
-
   public UUID begin(UUID walkthrough) {
     return recordings.save(new Recording(walkthrough, clock.instant())).id();
   }
 
-  /** Keeps a piece of sound that is there as a whole. */
+  /** Keeps a piece that is there as a whole. */
   @Transactional(propagation = Propagation.NOT_SUPPORTED)
-  public void keepSound(UUID recording, int number, byte[] sound) {
-    keepSound(recording, number, new ByteArrayInputStream(sound));
+  public void keep(UUID recording, String track, int number, byte[] piece) {
+    keep(recording, track, number, 0, new ByteArrayInputStream(piece));
   }
 
-  /** Keeps a piece of sound: first on the disk, then noted. */
+  /**
+   * Keeps a piece of a track: what was done as text, everything else first on the disk, then noted.
+   *
+   * @param starts when the track begins, in milliseconds of the recording; counts with its first
+   *     piece
+   * @throws Problem if it is no piece, or comes when the recording is over
+   */
   @Transactional(propagation = Propagation.NOT_SUPPORTED)
-  public void keepSound(UUID recording, int number, InputStream sound) {
+  public void keep(UUID recording, String name, int number, long starts, InputStream piece) {
+    Track.Kind kind = Track.Kind.of(name);
     checkOpen(recording, number);
-    long bytes = store.put(piece(recording, number), sound);
-    if (bytes == 0) {
-      store.delete(piece(recording, number));
-      throw Problem.refused("piece");
+    UUID track = track(recording, name, starts);
+    if (kind == Track.Kind.TRACE) {
+      String events = events(piece);
+      note(recording, track, number, events.length(), events);
+    } else {
+      long bytes = store.put(Track.piece(track, number), piece);
+      if (bytes == 0) {
+        store.delete(Track.piece(track, number));
+        throw Problem.refused("piece");
+      }
+      note(recording, track, number, (int) bytes, null);
     }
+  }
+
+  private UUID track(UUID recording, String name, long starts) {
+    return tracks.named(List.of(recording), name).stream()
+        .findFirst()
+        .orElseGet(
+            () -> {
+              inTransaction.executeWithoutResult(
+                  t -> tracks.begin(UUID.randomUUID(), recording, name, Math.max(0, starts)));
+              return tracks.named(List.of(recording), name).getFirst();
+            })
+        .id();
+  }
+
+  /** A piece of a trace, which can be read. */
+  private String events(InputStream piece) {
+    try {
+      byte[] bytes = piece.readNBytes(MAX_TRACE_BYTES + 1);
+      if (bytes.length > MAX_TRACE_BYTES) {
+        throw Problem.refused("piece");
+      }
+      String events = new String(bytes, StandardCharsets.UTF_8);
+      TraceReader.read(events, json);
+      return events;
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private void note(UUID recording, UUID track, int number, int bytes, @Nullable String body) {
     inTransaction.executeWithoutResult(
         t -> {
           checkOpen(recording, number);
-          recordings.keepSound(recording, number, (int) bytes);
+          tracks.keep(track, number, bytes, body);
         });
-  }
-
-  /** Keeps a piece of the trace. */
-  public void keepTrace(UUID recording, int number, String events) {
-    checkOpen(recording, number);
-    if (events.length() > MAX_TRACE_CHARS) {
-      throw Problem.refused("piece");
-    }
-    TraceReader.read(events, json);
-    recordings.keepTrace(recording, number, events);
   }
 
   private void checkOpen(UUID recording, int number) {
@@ -133,13 +162,16 @@ public class Recordings implements Gate.CircleSource {
   /**
    * Ends a recording whose pieces have all arrived. Its takes are made in the background.
    *
+   * @param pieces how many of each track there are
    * @return the work that makes them and compiles the walkthrough
    */
-  public Optional<UUID> finish(UUID recording, int soundPieces, int tracePieces) {
-    if (count(recordings.soundPieces(recording)) < soundPieces
-        || count(recordings.tracePieces(recording)) < tracePieces) {
-      throw Problem.conflict("pieces-missing");
-    }
+  public Optional<UUID> finish(UUID recording, Map<String, Integer> pieces) {
+    pieces.forEach(
+        (name, sent) -> {
+          if (sent == null || count(recording, name) < sent) {
+            throw Problem.conflict("pieces-missing");
+          }
+        });
     return keep(recording);
   }
 
@@ -147,7 +179,7 @@ public class Recordings implements Gate.CircleSource {
   public Optional<UUID> keep(UUID id) {
     Recording recording = recordings.locked(id);
     if (recording.state() == Recording.State.OPEN) {
-      if (count(recordings.soundPieces(id)) == 0) {
+      if (count(id, Track.SOUND) == 0) {
         recording.discard();
         return Optional.empty();
       }
@@ -155,6 +187,12 @@ public class Recordings implements Gate.CircleSource {
       events.publishEvent(new RecordingEnded(recording.walkthroughId()));
     }
     return works.latest(recording.walkthroughId()).map(Works.View::id);
+  }
+
+  private int count(UUID recording, String name) {
+    return tracks.named(List.of(recording), name).stream()
+        .mapToInt(t -> count(tracks.pieces(t.id())))
+        .sum();
   }
 
   /** How many pieces there are without a gap from the first. */
@@ -169,26 +207,16 @@ public class Recordings implements Gate.CircleSource {
   /** What the teacher did during a recording. */
   @Transactional(readOnly = true)
   public Trace trace(UUID recording) {
-    List<TraceEvent> events = new ArrayList<>();
-    recordings.traceOf(recording).forEach(piece -> events.addAll(TraceReader.read(piece, json)));
-    return new Trace(events);
-  }
-
-  /** What the lectern has noted of the clocks of machine and sound. */
-  @Transactional(readOnly = true)
-  List<SoundLoss.Reading> clocks(UUID recording) {
-    List<SoundLoss.Reading> readings = new ArrayList<>();
-    recordings
-        .traceOf(recording)
-        .forEach(piece -> readings.addAll(TraceReader.clocks(piece, json)));
-    return readings;
+    return traces.of(recording).trace();
   }
 
   public void discard(UUID recording) {
     Recording r = get(recording);
     if (r.state() == Recording.State.OPEN) {
       r.discard();
-      recordings.soundPieces(recording).forEach(n -> store.delete(piece(recording, n)));
+      for (Track track : tracks.ofRecording(recording)) {
+        tracks.pieces(track.id()).forEach(n -> store.delete(Track.piece(track.id(), n)));
+      }
     }
   }
 
@@ -203,8 +231,7 @@ public class Recordings implements Gate.CircleSource {
                       .filter(TraceEvent.StopBegins.class::isInstance)
                       .map(e -> ((TraceEvent.StopBegins) e).stopId())
                       .reduce((a, b) -> b);
-              return new Interrupted(
-                  r.id(), r.startedAt(), count(recordings.soundPieces(r.id())), last);
+              return new Interrupted(r.id(), r.startedAt(), count(r.id(), Track.SOUND), last);
             })
         .toList();
   }

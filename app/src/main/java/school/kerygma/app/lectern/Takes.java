@@ -31,7 +31,8 @@ public class Takes {
   private final Recording.Repository recordings;
   private final Recording.TakeRepository takes;
   private final Scripts scripts;
-  private final Recordings traces;
+  private final Traces traces;
+  private final Track.Repository tracks;
   private final Marks marks;
   private final MediaStore store;
   private final TransactionTemplate inTransaction;
@@ -41,7 +42,8 @@ public class Takes {
       Recording.Repository recordings,
       Recording.TakeRepository takes,
       Scripts scripts,
-      Recordings traces,
+      Traces traces,
+      Track.Repository tracks,
       Marks marks,
       MediaStore store,
       TransactionTemplate inTransaction,
@@ -50,6 +52,7 @@ public class Takes {
     this.takes = takes;
     this.scripts = scripts;
     this.traces = traces;
+    this.tracks = tracks;
     this.marks = marks;
     this.store = store;
     this.inTransaction = inTransaction;
@@ -66,9 +69,10 @@ public class Takes {
       UUID id = ended.id();
       Path directory = store.workDirectory();
       try {
-        Path sound = mended(id, joined(id, directory), directory);
+        Track track = tracks.named(List.of(id), Track.SOUND).getFirst();
+        Path sound = mended(id, joined(track.id(), directory), directory);
         long durationMs = Sound.durationMs(sound);
-        store.putFile(Recordings.sound(id), sound);
+        store.putFile(Track.whole(track.id()), sound);
         inTransaction.executeWithoutResult(t -> makeTakes(recordings.locked(id), durationMs));
       } catch (Program.Failed e) {
         throw Problem.refused("sound-unreadable");
@@ -91,12 +95,12 @@ public class Takes {
         .toList();
   }
 
-  private Path joined(UUID recording, Path directory) {
+  private Path joined(UUID track, Path directory) {
     Path joined = directory.resolve("joined.webm");
-    int pieces = Recordings.count(recordings.soundPieces(recording));
+    int pieces = Recordings.count(tracks.pieces(track));
     try (OutputStream out = Files.newOutputStream(joined)) {
       for (int i = 0; i < pieces; i++) {
-        Resource piece = store.find(Recordings.piece(recording, i)).orElseThrow();
+        Resource piece = store.find(Track.piece(track, i)).orElseThrow();
         try (InputStream in = piece.getInputStream()) {
           in.transferTo(out);
         }
@@ -109,7 +113,7 @@ public class Takes {
 
   /** Where the microphone lost sound there is silence, so that what follows fits what was done. */
   private Path mended(UUID recording, Path sound, Path directory) {
-    List<SoundLoss.Reading> readings = traces.clocks(recording);
+    List<SoundLoss.Reading> readings = traces.of(recording).clocks();
     if (SoundLoss.gaps(readings, List.of()).isEmpty()) {
       return sound;
     }
@@ -123,7 +127,9 @@ public class Takes {
       return; // Another piece of work was here before.
     }
     recording.finish(durationMs);
-    Trace trace = traces.trace(recording.id());
+    List<Track> all = tracks.ofRecording(recording.id());
+    all.forEach(t -> t.lasts(durationMs));
+    Trace trace = traces.of(recording.id()).trace();
     UUID owner = scripts.ownerOf(recording.walkthroughId()).orElseThrow();
     trace.covered().forEach(c -> marks.cover(owner, c.pageId(), c.id(), c.boxes()));
     Set<UUID> own = new HashSet<>();
@@ -134,7 +140,11 @@ public class Takes {
           takes.unchoose(stretch.stopId());
         }
         takes.save(
-            new Recording.Take(stretch.stopId(), recording.id(), stretch.span(), clock.instant()));
+            new Recording.Take(
+                stretch.stopId(),
+                recording.id(),
+                all.stream().flatMap(t -> t.in(stretch.span()).stream()).toList(),
+                clock.instant()));
       }
     }
   }

@@ -25,40 +25,36 @@ final class TraceReader {
   private TraceReader() {}
 
   /**
+   * What stands in one piece.
+   *
+   * @param clocks what it says of the clocks of machine and sound
+   */
+  record Piece(List<TraceEvent> events, List<SoundLoss.Reading> clocks) {}
+
+  /**
    * Reads one piece.
    *
    * @throws IllegalArgumentException if anything in it is not as it should be
    */
-  static List<TraceEvent> read(String piece, JsonMapper json) {
+  static Piece read(String piece, JsonMapper json) {
     try {
       List<TraceEvent> events = new ArrayList<>();
+      List<SoundLoss.Reading> clocks = new ArrayList<>();
       for (JsonNode node : json.readTree(piece)) {
         if (isClock(node)) {
-          node.required("t").longValue();
-          node.required("lag").longValue();
+          clocks.add(
+              new SoundLoss.Reading(
+                  node.required("t").longValue(),
+                  node.required("lag").longValue(),
+                  node.path("afresh").asBoolean(false)));
         } else {
           events.add(event(node));
         }
       }
-      return events;
+      return new Piece(events, clocks);
     } catch (JacksonException e) {
       throw new IllegalArgumentException("No trace: " + e.getOriginalMessage(), e);
     }
-  }
-
-  /** What a piece says of the clocks of machine and sound. */
-  static List<SoundLoss.Reading> clocks(String piece, JsonMapper json) {
-    List<SoundLoss.Reading> readings = new ArrayList<>();
-    for (JsonNode node : json.readTree(piece)) {
-      if (isClock(node)) {
-        readings.add(
-            new SoundLoss.Reading(
-                node.required("t").longValue(),
-                node.required("lag").longValue(),
-                node.path("afresh").asBoolean(false)));
-      }
-    }
-    return readings;
   }
 
   private static boolean isClock(JsonNode node) {

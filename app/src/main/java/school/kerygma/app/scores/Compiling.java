@@ -15,6 +15,7 @@ import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.lectern.RecordedSound;
 import school.kerygma.app.lectern.RecordingEnded;
 import school.kerygma.app.lectern.Recordings;
 import school.kerygma.app.lectern.Takes;
@@ -63,6 +64,7 @@ class Compiling implements Work {
   private final Handouts handouts;
   private final Editions editions;
   private final Sounds sounds;
+  private final RecordedSound recorded;
   private final Works works;
   private final TransactionTemplate inTransaction;
   private final JsonMapper json;
@@ -78,6 +80,7 @@ class Compiling implements Work {
       Handouts handouts,
       Editions editions,
       Sounds sounds,
+      RecordedSound recorded,
       Works works,
       TransactionTemplate inTransaction,
       JsonMapper json,
@@ -90,6 +93,7 @@ class Compiling implements Work {
     this.handouts = handouts;
     this.editions = editions;
     this.sounds = sounds;
+    this.recorded = recorded;
     this.works = works;
     this.inTransaction = inTransaction;
     this.json = json;
@@ -281,7 +285,7 @@ class Compiling implements Work {
       List<Span> speech = new ArrayList<>();
       for (RunningOrder.Segment part : material.order().segments()) {
         if (part.part().stopId().equals(stop)) {
-          Loudness sound = measured.computeIfAbsent(part.part().recordingId(), sounds::loudness);
+          Loudness sound = measured.computeIfAbsent(part.part().recordingId(), recorded::loudness);
           speech.addAll(islands(sound, part));
         }
       }

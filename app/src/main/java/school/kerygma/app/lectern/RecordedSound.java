@@ -1,0 +1,94 @@
+package school.kerygma.app.lectern;
+
+import java.io.ByteArrayInputStream;
+import java.io.DataInputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
+import java.nio.file.Path;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.function.Function;
+import org.springframework.core.io.Resource;
+import org.springframework.stereotype.Service;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.voice.Loudness;
+import school.kerygma.media.sound.Sound;
+
+/** The sounds of recordings that have ended. How loud one is is measured once. */
+@Service
+public class RecordedSound {
+
+  private final Track.Repository tracks;
+  private final MediaStore store;
+
+  RecordedSound(Track.Repository tracks, MediaStore store) {
+    this.tracks = tracks;
+    this.store = store;
+  }
+
+  /**
+   * Lends the sounds of recordings as files.
+   *
+   * @throws Problem if one is not there
+   */
+  public <T> T with(Collection<UUID> recordings, Function<Map<UUID, Path>, T> use) {
+    List<UUID> asked = recordings.stream().distinct().toList();
+    return store.withAll(
+        asked.stream().map(r -> Track.whole(track(r))).toList(),
+        files -> {
+          Map<UUID, Path> sounds = new HashMap<>();
+          for (int i = 0; i < asked.size(); i++) {
+            sounds.put(asked.get(i), files.get(i));
+          }
+          return use.apply(sounds);
+        });
+  }
+
+  private UUID track(UUID recording) {
+    return tracks.named(List.of(recording), Track.SOUND).stream()
+        .findFirst()
+        .map(Track::id)
+        .orElseThrow(Problem::notFound);
+  }
+
+  /** How loud a recording is, from moment to moment. */
+  public Loudness loudness(UUID recording) {
+    UUID track = track(recording);
+    String name = Track.loudness(track);
+    Optional<Resource> kept = store.find(name);
+    if (kept.isPresent()) {
+      return read(kept.get());
+    }
+    Loudness measured = store.with(Track.whole(track), Sound::loudness);
+    ByteBuffer bytes = ByteBuffer.allocate(8 + 4 * measured.decibels().length);
+    bytes.putInt(measured.frameMs()).putInt(measured.decibels().length);
+    for (double value : measured.decibels()) {
+      bytes.putFloat((float) value);
+    }
+    store.put(name, new ByteArrayInputStream(bytes.array()));
+    return read(bytes.flip());
+  }
+
+  private static Loudness read(Resource kept) {
+    try (DataInputStream in = new DataInputStream(kept.getInputStream())) {
+      return read(ByteBuffer.wrap(in.readAllBytes()));
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private static Loudness read(ByteBuffer bytes) {
+    int frameMs = bytes.getInt();
+    double[] decibels = new double[bytes.getInt()];
+    for (int i = 0; i < decibels.length; i++) {
+      decibels[i] = bytes.getFloat();
+    }
+    return new Loudness(frameMs, decibels);
+  }
+}
