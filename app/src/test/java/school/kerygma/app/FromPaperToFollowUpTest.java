@@ -40,6 +40,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.scores.Scores;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.captions.WebVtt;
@@ -73,7 +74,10 @@ class FromPaperToFollowUpTest {
   private static Page teacher;
   private static JdbcClient sql;
   private static UUID walkthrough;
+
+  /** When the mark was made, on the recording's clock. */
   private static double markedAt;
+
   private static double lostMs;
   private static String studentLink;
   private static String studentName;
@@ -293,6 +297,15 @@ class FromPaperToFollowUpTest {
     teacher.waitForURL("**/play");
   }
 
+  /** When the mark is to be seen, on the program's clock. */
+  private static double marked() {
+    return DemoServer.bean(Scores.class).get(score()).order().segments().stream()
+        .filter(s -> s.part().span().contains((long) markedAt))
+        .findFirst()
+        .orElseThrow()
+        .toProgram((long) markedAt);
+  }
+
   private static UUID score() {
     return sql.sql("select id from score where walkthrough_id = ? order by seq desc limit 1")
         .param(walkthrough)
@@ -365,8 +378,8 @@ class FromPaperToFollowUpTest {
   void theMarkIsSeenInThePlayerAtTheMomentAtWhichItWasMade() {
     teacher.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/play");
     teacher.locator(".player[data-ready]").waitFor();
-    assertThat(marksAt(teacher, markedAt - 100)).doesNotContain("ring");
-    assertThat(marksAt(teacher, markedAt + 100)).contains("ring");
+    assertThat(marksAt(teacher, marked() - 100)).doesNotContain("ring");
+    assertThat(marksAt(teacher, marked() + 100)).contains("ring");
     Chromium.assertAccessible(teacher);
   }
 
@@ -389,7 +402,7 @@ class FromPaperToFollowUpTest {
       pages.add(ImageIO.read(store.find("pages/" + page.id() + "-l").orElseThrow().getFile()));
     }
     for (double at :
-        new double[] {500, markedAt + 125, markedAt + 2_000, score.durationMs() - 500}) {
+        new double[] {500, marked() + 125, marked() + 2_000, score.durationMs() - 500}) {
       marksAt(teacher, at);
       teacher.waitForFunction("() => document.querySelector('.stage canvas').dataset.pictured");
       String data =

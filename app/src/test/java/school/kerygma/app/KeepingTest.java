@@ -14,6 +14,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
@@ -108,6 +109,8 @@ class KeepingTest {
     MediaStore store = DemoServer.bean(MediaStore.class);
     store.put("imports/x/children.csv", new ByteArrayInputStream(new byte[] {1}));
     store.find("imports/x/children.csv").orElseThrow().getFile().setLastModified(0);
+    store.put("sounds/overtaken.webm", new ByteArrayInputStream(new byte[] {1}));
+    store.find("sounds/overtaken.webm").orElseThrow().getFile().setLastModified(0);
     UUID task = task();
     TestSchool.sql()
         .sql("insert into beacon (viewing_id, number, student_id, at) values (?, 1, ?, ?)")
@@ -115,6 +118,7 @@ class KeepingTest {
         .update();
     night(now.plus(Duration.ofDays(2)));
     assertThat(store.find("imports/x/children.csv")).isEmpty();
+    assertThat(store.find("sounds/overtaken.webm")).isEmpty();
     assertThat(count("select count(*) from beacon where viewing_id = ?", task)).isZero();
     assertThat(
             count(
@@ -124,6 +128,9 @@ class KeepingTest {
         TestSchool.sql().sql("select sound from score").query(String.class).list()) {
       assertThat(store.find(sound + ".webm")).isPresent();
     }
+    List<String> stops =
+        TestSchool.sql().sql("select name from score_stop_sound").query(String.class).list();
+    assertThat(stops).isNotEmpty().allMatch(s -> store.find(s + ".opus").isPresent());
   }
 
   @Test

@@ -2,6 +2,7 @@ package school.kerygma.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
 import static org.awaitility.Awaitility.await;
 
 import com.networknt.schema.InputFormat;
@@ -15,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.lectern.Recordings;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scores.Scores;
@@ -24,10 +26,14 @@ import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Work;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.handout.Box;
+import school.kerygma.core.walkthrough.StopCells;
+import school.kerygma.media.sound.Sound;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Recordings that come in piece by piece, and what is made of them in the background. */
 class RecordingsTest {
+
+  @TempDir private Path directory;
 
   private final Recordings recordings = DemoServer.bean(Recordings.class);
   private final Scripts scripts = DemoServer.bean(Scripts.class);
@@ -101,18 +107,7 @@ class RecordingsTest {
         .isEqualTo(Work.State.DONE);
     Scores scores = DemoServer.bean(Scores.class);
     UUID before = scores.current(walkthrough).orElseThrow().id();
-    MediaStore store = DemoServer.bean(MediaStore.class);
-    Files.write(
-        store
-            .find(
-                "recordings/"
-                    + TestSchool.id(
-                        "select id from track where recording_id = ? and name = 'sound'", recording)
-                    + ".webm")
-            .orElseThrow()
-            .getFile()
-            .toPath(),
-        new byte[] {1, 2, 3});
+    spoil(recording);
     StopView stop = scripts.stopsOf(walkthrough).getFirst();
     scripts.say(stop.id(), stop.version(), "Joints", "A box that lasts has joints.");
     await()
@@ -122,6 +117,70 @@ class RecordingsTest {
     assertThat(scores.captions(after)).contains("joints");
     assertThat(scores.soundOf(after, "webm").getContentAsByteArray())
         .isEqualTo(scores.soundOf(before, "webm").getContentAsByteArray());
+  }
+
+  /** Were the other stop encoded again, its recording that cannot be read would be told. */
+  @Test
+  void aStopThatIsSaidAgainIsEncodedAloneAndHeardAtItsPlace() throws IOException {
+    UUID walkthrough = walkthrough();
+    scripts.addStop(walkthrough, 1);
+    List<UUID> stops = scripts.stopsOf(walkthrough).stream().map(StopView::id).toList();
+    Scores scores = DemoServer.bean(Scores.class);
+    UUID first = recorded(walkthrough, stops.get(0), "/demo/narration/box-1.webm");
+    recorded(walkthrough, stops.get(1), "/demo/narration/box-2.webm");
+    Scores.Info before = scores.current(walkthrough).orElseThrow();
+    spoil(first);
+    recorded(walkthrough, stops.get(1), "/demo/narration/box-1.webm");
+    Scores.Info after = scores.current(walkthrough).orElseThrow();
+    long begins = before.order().programOf(stops.get(0)).orElseThrow().endMs();
+    assertThat(after.order().programOf(stops.get(1)))
+        .hasValueSatisfying(
+            s -> {
+              assertThat(s.startMs()).isEqualTo(begins);
+              assertThat(s.lengthMs()).isEqualTo(begins);
+            });
+    assertThat(begins % StopCells.CELL_MS).isZero();
+    Path heard = directory.resolve("heard.webm");
+    Files.write(heard, scores.soundOf(after.id(), "webm").getContentAsByteArray());
+    short[] samples = Sound.samples(heard);
+    assertThat(samples.length / 16.0).isCloseTo(2.0 * begins, within(25.0));
+    // The same was said twice, a cell's multiple apart: the second half sounds as the first.
+    double difference = 0;
+    double energy = 0;
+    int half = (int) begins * 16;
+    for (int i = 0; i < half - 1_600; i++) {
+      difference += Math.pow(samples[i] - samples[i + half], 2);
+      energy += Math.pow(samples[i], 2);
+    }
+    assertThat(difference / energy).isLessThan(0.05);
+  }
+
+  private UUID recorded(UUID walkthrough, UUID stop, String sound) throws IOException {
+    UUID recording = recordings.begin(walkthrough);
+    try (var in = RecordingsTest.class.getResourceAsStream(sound)) {
+      recordings.keep(recording, "sound", 0, in.readAllBytes());
+    }
+    recordings.keep(
+        recording,
+        "trace",
+        0,
+        DemoServer.bean(JsonMapper.class)
+            .writeValueAsBytes(List.of(Map.of("t", 0, "do", "stop", "stop", stop))));
+    UUID work = recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow();
+    assertThat(end(work).state()).isEqualTo(Work.State.DONE);
+    return recording;
+  }
+
+  private static void spoil(UUID recording) throws IOException {
+    UUID track =
+        TestSchool.id("select id from track where recording_id = ? and name = 'sound'", recording);
+    Files.write(
+        DemoServer.bean(MediaStore.class)
+            .find("recordings/" + track + ".webm")
+            .orElseThrow()
+            .getFile()
+            .toPath(),
+        new byte[] {1, 2, 3});
   }
 
   @Test

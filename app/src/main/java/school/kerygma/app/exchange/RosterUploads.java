@@ -76,6 +76,6 @@ class RosterUploads {
   /** Files with children's names that were looked at and not brought in are kept for a day. */
   @EventListener
   void on(Nightly night) {
-    store.deleteBefore("imports", Instant.now().minus(Nightly.A_DAY));
+    store.deleteBefore("imports", Instant.now().minus(Nightly.A_DAY), name -> true);
   }
 }

@@ -169,7 +169,7 @@ class Compiling implements Work {
             material.sheets(),
             material.pages(),
             speech);
-    sounds.join(material.order());
+    sounds.make(material.order());
     progress.at(4, STEPS);
     inTransaction.executeWithoutResult(
         t -> {
@@ -184,6 +184,7 @@ class Compiling implements Work {
                           clock.instant(),
                           material.order(),
                           Sounds.name(material.order()),
+                          Sounds.stopNames(material.order()),
                           score.pages().stream().map(PlaybackScore.ShownPage::id).toList()))
                   .id();
           bodies.save(new Score.Body(id, json.writeValueAsString(score)));
@@ -217,7 +218,7 @@ class Compiling implements Work {
     }
     return new Material(
         scripts.head(id).title(),
-        RunningOrder.of(parts.stream().filter(p -> sheets.containsKey(p.stopId())).toList()),
+        RunningOrder.inCells(parts.stream().filter(p -> sheets.containsKey(p.stopId())).toList()),
         traces,
         sheets,
         words,

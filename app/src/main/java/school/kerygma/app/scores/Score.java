@@ -43,6 +43,15 @@ class Score {
   /** Name of what it plays, without its kind. */
   private String sound;
 
+  /** Whether its stops fill cells; scores of old do not. */
+  private boolean inCells = true;
+
+  /** Names of the sounds of its stops, without their kinds. */
+  @ElementCollection
+  @CollectionTable(name = "score_stop_sound", joinColumns = @JoinColumn(name = "score_id"))
+  @Column(name = "name")
+  private Set<String> stopSounds = new HashSet<>();
+
   @ElementCollection
   @CollectionTable(name = "score_page", joinColumns = @JoinColumn(name = "score_id"))
   @Column(name = "page_id")
@@ -84,9 +93,11 @@ class Score {
       Instant madeAt,
       RunningOrder order,
       String sound,
+      Collection<String> stopSounds,
       Collection<UUID> pages) {
     this.walkthroughId = walkthroughId;
     this.sound = sound;
+    this.stopSounds.addAll(stopSounds);
     this.madeAt = madeAt;
     this.durationMs = order.durationMs();
     this.pages.addAll(pages);
@@ -114,7 +125,8 @@ class Score {
   }
 
   RunningOrder order() {
-    return RunningOrder.of(parts.stream().map(Part::part).toList());
+    List<RunningOrder.Part> all = parts.stream().map(Part::part).toList();
+    return inCells ? RunningOrder.inCells(all) : RunningOrder.of(all);
   }
 
   /** What the player reads; apart, since it is large and seldom asked for. */
@@ -166,6 +178,14 @@ class Score {
     String soundOf(UUID id);
 
     boolean existsBySound(String sound);
+
+    @Query(value = "select name from score_stop_sound where score_id = :id", nativeQuery = true)
+    List<String> stopSoundsOf(UUID id);
+
+    @Query(
+        value = "select exists (select 1 from score_stop_sound where name = :name)",
+        nativeQuery = true)
+    boolean plays(String name);
 
     @Modifying
     @Query(value = "delete from score where id = :id", nativeQuery = true)

@@ -1,5 +1,7 @@
 package school.kerygma.app.scores;
 
+import java.time.Instant;
+import java.util.List;
 import java.util.UUID;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
@@ -13,17 +15,21 @@ import school.kerygma.app.work.Nightly;
 class ScoreKeeper {
 
   private final Score.Repository scores;
+  private final Sounds sounds;
   private final MediaStore store;
 
-  ScoreKeeper(Score.Repository scores, MediaStore store) {
-    this.scores = scores;
+  ScoreKeeper(Score.Repository scores, Sounds sounds, MediaStore store) {
     this.store = store;
+    this.scores = scores;
+    this.sounds = sounds;
   }
 
   @EventListener
   @Transactional
   void on(Nightly night) {
     scores.replaced(night.yesterday()).forEach(this::remove);
+    // Of work that was overtaken by newer work no score tells.
+    store.deleteBefore("sounds", Instant.now().minus(Nightly.A_DAY), name -> !isPlayed(name));
   }
 
   @EventListener
@@ -32,11 +38,18 @@ class ScoreKeeper {
     scores.ofWalkthrough(gone.walkthrough()).forEach(this::remove);
   }
 
+  private boolean isPlayed(String file) {
+    String name = file.substring(0, file.lastIndexOf('.'));
+    return scores.existsBySound(name) || scores.plays(name);
+  }
+
   private void remove(UUID score) {
     String sound = scores.soundOf(score);
+    List<String> stops = scores.stopSoundsOf(score);
     scores.deleteWhole(score);
     if (!scores.existsBySound(sound)) {
-      Sounds.KINDS.forEach(kind -> store.delete(sound + "." + kind));
+      sounds.remove(sound);
     }
+    stops.stream().filter(name -> !scores.plays(name)).forEach(sounds::removeStop);
   }
 }

@@ -4,23 +4,33 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.UUID;
+import java.util.function.Consumer;
 import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.lectern.RecordedSound;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.walkthrough.RunningOrder;
-import school.kerygma.media.sound.Sound;
+import school.kerygma.media.sound.StopSound;
 
-/** The sounds of what is played. Each is made once: it is named by what it plays. */
+/**
+ * The sounds of what is played. Each stop is encoded once, and put together with the others by
+ * copying; both are named by what they play, so that a change of one stop encodes that stop.
+ */
 @Component
 class Sounds {
 
+  /** The kinds of what is played whole. */
   static final List<String> KINDS = List.of("webm", "mp4");
 
-  /** Counts up when joining changes, so that sounds are joined anew. */
-  private static final int JOINING = 1;
+  /** The kinds of what stops are kept in. */
+  static final List<String> STOP_KINDS = List.of("opus", "aac");
+
+  /** Counts up when encoding changes, so that sounds are made anew. */
+  private static final int MADE = 2;
 
   private final RecordedSound recorded;
   private final MediaStore store;
@@ -30,59 +40,130 @@ class Sounds {
     this.store = store;
   }
 
-  /** The name of what an order plays, without its kind; the same for the same parts. */
-  static String name(RunningOrder order) {
-    StringBuilder parts = new StringBuilder("joined " + JOINING);
-    for (RunningOrder.Segment s : order.segments()) {
-      parts
-          .append('\n')
-          .append(s.part().recordingId())
-          .append(' ')
-          .append(s.part().span().startMs())
-          .append(' ')
-          .append(s.part().span().endMs());
+  /** One stop of an order. */
+  private record Stop(List<RunningOrder.Part> parts) {
+
+    /** The same for the same parts, whatever the stop is called and wherever it is played. */
+    String name() {
+      StringBuilder what = new StringBuilder("stop " + MADE);
+      for (RunningOrder.Part p : parts) {
+        what.append('\n')
+            .append(p.recordingId())
+            .append(' ')
+            .append(p.span().startMs())
+            .append(' ')
+            .append(p.span().endMs());
+      }
+      return named(what.toString());
     }
+  }
+
+  private static String named(String what) {
     try {
       byte[] sum =
-          MessageDigest.getInstance("SHA-256")
-              .digest(parts.toString().getBytes(StandardCharsets.UTF_8));
+          MessageDigest.getInstance("SHA-256").digest(what.getBytes(StandardCharsets.UTF_8));
       return "sounds/" + HexFormat.of().formatHex(sum);
     } catch (NoSuchAlgorithmException e) {
       throw new IllegalStateException(e);
     }
   }
 
-  /**
-   * Joins what an order plays, unless that has been done.
-   *
-   * @return whether anything was encoded
-   */
-  boolean join(RunningOrder order) {
-    String name = name(order);
-    if (KINDS.stream().allMatch(kind -> store.find(name + "." + kind).isPresent())) {
-      return false;
+  private static List<Stop> stops(RunningOrder order) {
+    List<Stop> stops = new ArrayList<>();
+    UUID last = null;
+    for (RunningOrder.Segment s : order.segments()) {
+      if (!s.part().stopId().equals(last)) {
+        stops.add(new Stop(new ArrayList<>()));
+        last = s.part().stopId();
+      }
+      stops.getLast().parts().add(s.part());
     }
+    return stops;
+  }
+
+  /** The names of the stops' sounds, without their kinds, in the order of playing. */
+  static List<String> stopNames(RunningOrder order) {
+    return stops(order).stream().map(Stop::name).toList();
+  }
+
+  /** The name of what an order plays, without its kind; the same for the same stops. */
+  static String name(RunningOrder order) {
+    return named("joined " + String.join("\n", stopNames(order)));
+  }
+
+  /** Makes what an order plays: encodes the stops that were not encoded before, and joins all. */
+  void make(RunningOrder order) {
+    String name = name(order);
+    if (isThere(name, KINDS)) {
+      return;
+    }
+    for (Stop stop : stops(order)) {
+      if (!isThere(stop.name(), STOP_KINDS)) {
+        encode(stop);
+      }
+    }
+    inDirectory(
+        directory -> {
+          Path webm = directory.resolve("sound.webm");
+          Path mp4 = directory.resolve("sound.mp4");
+          List<String> names = stopNames(order);
+          List<String> files =
+              names.stream().flatMap(n -> STOP_KINDS.stream().map(k -> n + "." + k)).toList();
+          store.withAll(
+              files,
+              paths -> {
+                List<StopSound.Encoded> stops = new ArrayList<>();
+                for (int i = 0; i < paths.size(); i += STOP_KINDS.size()) {
+                  stops.add(new StopSound.Encoded(paths.get(i), paths.get(i + 1)));
+                }
+                StopSound.join(stops, webm, mp4);
+                return stops;
+              });
+          store.putFile(name + ".webm", webm);
+          store.putFile(name + ".mp4", mp4);
+        });
+  }
+
+  private boolean isThere(String name, List<String> kinds) {
+    return kinds.stream().allMatch(kind -> store.find(name + "." + kind).isPresent());
+  }
+
+  private void encode(Stop stop) {
+    inDirectory(
+        directory -> {
+          StopSound.Encoded to =
+              new StopSound.Encoded(directory.resolve("stop.opus"), directory.resolve("stop.aac"));
+          recorded.with(
+              stop.parts().stream().map(RunningOrder.Part::recordingId).toList(),
+              files -> {
+                StopSound.encode(
+                    stop.parts().stream()
+                        .map(p -> new StopSound.Part(files.get(p.recordingId()), p.span()))
+                        .toList(),
+                    to);
+                return to;
+              });
+          store.putFile(stop.name() + ".opus", to.opus());
+          store.putFile(stop.name() + ".aac", to.aac());
+        });
+  }
+
+  private void inDirectory(Consumer<Path> work) {
     Path directory = store.workDirectory();
     try {
-      Path webm = directory.resolve("sound.webm");
-      Path mp4 = directory.resolve("sound.mp4");
-      List<RunningOrder.Part> parts =
-          order.segments().stream().map(RunningOrder.Segment::part).toList();
-      recorded.with(
-          parts.stream().map(RunningOrder.Part::recordingId).toList(),
-          files -> {
-            List<Sound.Part> joined =
-                parts.stream()
-                    .map(p -> new Sound.Part(files.get(p.recordingId()), p.span()))
-                    .toList();
-            Sound.join(joined, webm, mp4);
-            return joined;
-          });
-      store.putFile(name + ".webm", webm);
-      store.putFile(name + ".mp4", mp4);
-      return true;
+      work.accept(directory);
     } finally {
       FileSystemUtils.deleteRecursively(directory.toFile());
     }
+  }
+
+  /** Removes what is played whole. */
+  void remove(String name) {
+    KINDS.forEach(kind -> store.delete(name + "." + kind));
+  }
+
+  /** Removes the sound of a stop. */
+  void removeStop(String name) {
+    STOP_KINDS.forEach(kind -> store.delete(name + "." + kind));
   }
 }

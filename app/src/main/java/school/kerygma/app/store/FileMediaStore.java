@@ -13,6 +13,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
@@ -100,7 +101,7 @@ class FileMediaStore implements MediaStore {
   }
 
   @Override
-  public void deleteBefore(String under, Instant moment) {
+  public void deleteBefore(String under, Instant moment, Predicate<String> unneeded) {
     Path directory = path(under);
     if (!Files.isDirectory(directory)) {
       return;
@@ -109,7 +110,9 @@ class FileMediaStore implements MediaStore {
       for (Path one : all.sorted(Comparator.reverseOrder()).toList()) {
         boolean empty = Files.isDirectory(one) && isEmpty(one) && !one.equals(directory);
         boolean old =
-            Files.isRegularFile(one) && Files.getLastModifiedTime(one).toInstant().isBefore(moment);
+            Files.isRegularFile(one)
+                && Files.getLastModifiedTime(one).toInstant().isBefore(moment)
+                && unneeded.test(root.relativize(one).toString());
         if (empty || old) {
           Files.deleteIfExists(one);
         }

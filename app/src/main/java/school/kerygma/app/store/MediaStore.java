@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import org.springframework.core.io.Resource;
 
 /**
@@ -42,8 +43,12 @@ public interface MediaStore {
 
   void delete(String name);
 
-  /** Removes what lies under a name and was written before a moment of the machine's clock. */
-  void deleteBefore(String under, Instant moment);
+  /**
+   * Removes what lies under a name and was written before a moment of the machine's clock.
+   *
+   * @param unneeded which of it, by its name
+   */
+  void deleteBefore(String under, Instant moment, Predicate<String> unneeded);
 
   /** An empty directory for work under way; whoever asks for it removes it. */
   Path workDirectory();

@@ -32,6 +32,9 @@ final class CameraTrack implements ScoreTrack {
 
   @Override
   public void begins(long at, Sight sight) {
+    if (to != null) {
+      key(at, to); // In the silence before, nothing moves.
+    }
     stand(at, sight.camera());
   }
 

@@ -1,9 +1,12 @@
 package school.kerygma.core.walkthrough;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.LongUnaryOperator;
 import school.kerygma.core.time.Span;
 
 /**
@@ -55,21 +58,57 @@ public final class RunningOrder {
   public record TakeSpan(UUID takeId, Span span) {}
 
   private final List<Segment> segments;
+  private final Map<UUID, Span> stops;
   private final long durationMs;
 
-  private RunningOrder(List<Segment> segments, long durationMs) {
+  private RunningOrder(List<Segment> segments, Map<UUID, Span> stops, long durationMs) {
     this.segments = segments;
+    this.stops = stops;
     this.durationMs = durationMs;
   }
 
+  /** Parts without a pause between them, as scores were made before stops had cells. */
   public static RunningOrder of(List<Part> parts) {
-    List<Segment> segments = new ArrayList<>();
-    long at = 0;
-    for (Part part : parts) {
-      segments.add(new Segment(part, at));
-      at += part.span().lengthMs();
+    return new Builder(parts, length -> length).order();
+  }
+
+  /** Each stop fills a whole number of {@link StopCells cells}; after its parts it is silent. */
+  public static RunningOrder inCells(List<Part> parts) {
+    return new Builder(parts, length -> StopCells.of(length) * StopCells.CELL_MS).order();
+  }
+
+  /** Puts parts one after the other, stop by stop. */
+  private static final class Builder {
+
+    private final List<Segment> segments = new ArrayList<>();
+    private final Map<UUID, Span> stops = new LinkedHashMap<>();
+    private final LongUnaryOperator filled;
+    private long begun;
+    private long at;
+
+    Builder(List<Part> parts, LongUnaryOperator filled) {
+      this.filled = filled;
+      for (Part part : parts) {
+        if (!segments.isEmpty() && !segments.getLast().part().stopId().equals(part.stopId())) {
+          endStop();
+        }
+        segments.add(new Segment(part, at));
+        at += part.span().lengthMs();
+      }
+      if (!segments.isEmpty()) {
+        endStop();
+      }
     }
-    return new RunningOrder(List.copyOf(segments), at);
+
+    private void endStop() {
+      at = begun + filled.applyAsLong(at - begun);
+      stops.merge(segments.getLast().part().stopId(), Span.of(begun, at), Span::span);
+      begun = at;
+    }
+
+    RunningOrder order() {
+      return new RunningOrder(List.copyOf(segments), Map.copyOf(stops), at);
+    }
   }
 
   public List<Segment> segments() {
@@ -81,17 +120,14 @@ public final class RunningOrder {
     return durationMs;
   }
 
-  /** What is played at a program time, or nothing before 0 and from the end on. */
+  /** What is played at a program time, or nothing before 0, in silence and from the end on. */
   public Optional<Segment> at(long programMs) {
     return segments.stream().filter(s -> s.program().contains(programMs)).findFirst();
   }
 
-  /** When a stop is played, from its first part to its last, or nothing if it is not recorded. */
+  /** When a stop is played, with the silence at its end, or nothing if it is not recorded. */
   public Optional<Span> programOf(UUID stopId) {
-    return segments.stream()
-        .filter(s -> s.part().stopId().equals(stopId))
-        .map(Segment::program)
-        .reduce(Span::span);
+    return Optional.ofNullable(stops.get(stopId));
   }
 
   /** What a stretch of the program shows, take by take. */

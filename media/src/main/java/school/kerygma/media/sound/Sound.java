@@ -11,13 +11,11 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
-import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.Loudness;
 import school.kerygma.core.voice.SoundLoss;
 import school.kerygma.media.process.Program;
 
-/** Decodes and joins sound with ffmpeg. */
+/** Decodes, measures and mends sound with ffmpeg. */
 public final class Sound {
 
   /** Enough for speech, and what recognizers are made for. */
@@ -31,18 +29,6 @@ public final class Sound {
 
   /** Time stamps are written in milliseconds; rounding alone makes no jump of this. */
   private static final double JUMP_S = 0.005;
-
-  /** Joints are faded over this long on both sides, so that they do not click. */
-  private static final double FADE_S = 0.006;
-
-  /**
-   * A stretch of a sound file.
-   *
-   * @param file any format that ffmpeg reads
-   * @param span on the clock of the file's samples, whatever its time stamps say; what lies after
-   *     its end is silent
-   */
-  public record Part(Path file, Span span) {}
 
   private Sound() {}
 
@@ -210,70 +196,5 @@ public final class Sound {
       out.write(buffer, 0, n); // One millisecond: 48 samples of two bytes.
       written++;
     }
-  }
-
-  /**
-   * Joins parts, to the millisecond, into one Opus/WebM and one AAC/MP4 file.
-   *
-   * @param parts at least one
-   * @param webm where the Opus file goes
-   * @param mp4 where the AAC file goes; it can be played while it arrives
-   */
-  public static void join(List<Part> parts, Path webm, Path mp4) {
-    List<String> command = new ArrayList<>(List.of("ffmpeg", "-v", "error", "-nostdin", "-y"));
-    StringBuilder filter = new StringBuilder();
-    StringBuilder joints = new StringBuilder();
-    for (int i = 0; i < parts.size(); i++) {
-      Span span = parts.get(i).span();
-      double length = span.lengthMs() / 1000.0;
-      command.addAll(List.of("-i", "file:" + parts.get(i).file()));
-      filter.append(
-          String.format(
-              Locale.ROOT,
-              "[%d:a]aresample=48000,asetpts=N/SR/TB,pan=mono|c0=c0,apad,atrim=start=%.3f:end=%.3f,asetpts=PTS-STARTPTS,"
-                  + "afade=t=in:d=%.3f,afade=t=out:st=%.3f:d=%.3f[p%d];",
-              i,
-              span.startMs() / 1000.0,
-              span.endMs() / 1000.0,
-              FADE_S,
-              Math.max(0, length - FADE_S),
-              FADE_S,
-              i));
-      joints.append("[p").append(i).append(']');
-    }
-    filter
-        .append(joints)
-        .append("concat=n=")
-        .append(parts.size())
-        .append(":v=0:a=1,asplit=2[o][m]");
-    command.addAll(List.of("-filter_complex", filter.toString()));
-    command.addAll(
-        List.of(
-            "-map",
-            "[o]",
-            "-c:a",
-            "libopus",
-            "-b:a",
-            "32k",
-            "-application",
-            "voip",
-            "-f",
-            "webm",
-            "file:" + webm));
-    command.addAll(
-        List.of(
-            "-map",
-            "[m]",
-            "-c:a",
-            "aac",
-            "-b:a",
-            "64k",
-            "-movflags",
-            "+faststart",
-            "-f",
-            "mp4",
-            "file:" + mp4));
-    long all = parts.stream().mapToLong(p -> p.span().lengthMs()).sum();
-    Program.run(command, LIMIT.plusMillis(all / 5), 1024); // Hours of it on a busy machine.
   }
 }

@@ -22,20 +22,6 @@ class SoundTest {
 
   @TempDir private Path directory;
 
-  /** A tone of so many hertz with a click-free start, as Opus in WebM. */
-  private Path tone(String name, int hertz, double seconds) {
-    Path file = directory.resolve(name);
-    ffmpeg(
-        "-f",
-        "lavfi",
-        "-i",
-        "sine=frequency=" + hertz + ":duration=" + seconds,
-        "-c:a",
-        "libopus",
-        file.toString());
-    return file;
-  }
-
   private static void ffmpeg(String... arguments) {
     List<String> command =
         new java.util.ArrayList<>(List.of("ffmpeg", "-v", "error", "-nostdin", "-y"));
@@ -44,47 +30,12 @@ class SoundTest {
   }
 
   /** How often the sound crosses zero per second, halved: its frequency in hertz. */
-  private static double hertz(short[] samples, int fromMs, int untilMs) {
+  static double hertz(short[] samples, int fromMs, int untilMs) {
     int crossings = 0;
     for (int i = fromMs * 16 + 1; i < untilMs * 16; i++) {
       crossings += samples[i - 1] < 0 != samples[i] < 0 ? 1 : 0;
     }
     return crossings / 2.0 / ((untilMs - fromMs) / 1000.0);
-  }
-
-  @Test
-  void partsAreJoinedToTheMillisecondInBothKinds() {
-    Path low = tone("low.webm", 300, 3);
-    Path high = tone("high.webm", 900, 3);
-    Path webm = directory.resolve("joined.webm");
-    Path mp4 = directory.resolve("joined.mp4");
-    Sound.join(
-        List.of(
-            new Sound.Part(low, Span.of(500, 1_750)),
-            new Sound.Part(high, Span.of(1_000, 1_600)),
-            new Sound.Part(low, Span.of(0, 400))),
-        webm,
-        mp4);
-    for (Path joined : List.of(webm, mp4)) {
-      short[] samples = Sound.samples(joined);
-      assertThat(samples.length / 16.0).as(joined.toString()).isCloseTo(2_250, within(25.0));
-      assertThat(hertz(samples, 200, 1_200)).isCloseTo(300, within(10.0));
-      assertThat(hertz(samples, 1_300, 1_800)).isCloseTo(900, within(20.0));
-      assertThat(hertz(samples, 1_900, 2_200)).isCloseTo(300, within(10.0));
-    }
-  }
-
-  @Test
-  void whatLiesAfterTheEndOfASoundIsSilent() {
-    Path webm = directory.resolve("joined.webm");
-    Sound.join(
-        List.of(new Sound.Part(tone("short.webm", 300, 1), Span.of(0, 3_000))),
-        webm,
-        directory.resolve("joined.mp4"));
-    short[] samples = Sound.samples(webm);
-    assertThat(samples.length / 16.0).isCloseTo(3_000, within(25.0));
-    assertThat(IslandFinder.find(Loudness.of(samples, 16_000)).asList().getLast().endMs())
-        .isCloseTo(1_000, within(30L));
   }
 
   @Test
@@ -171,9 +122,11 @@ class SoundTest {
 
   /** When a joined sound clicks, in milliseconds. */
   private List<Long> heard(Path file) {
+    StopSound.Encoded stop =
+        new StopSound.Encoded(directory.resolve("stop.opus"), directory.resolve("stop.aac"));
+    StopSound.encode(List.of(new StopSound.Part(file, Span.of(0, 600_000))), stop);
     Path webm = directory.resolve("heard.webm");
-    Path mp4 = directory.resolve("heard.mp4");
-    Sound.join(List.of(new Sound.Part(file, Span.of(0, 600_000))), webm, mp4);
+    StopSound.join(List.of(stop), webm, directory.resolve("heard.mp4"));
     return clicksOf(Sound.samples(webm));
   }
 
