@@ -40,6 +40,7 @@ import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.problems.Seen;
 import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.DueRuleText;
 import school.kerygma.core.time.Moments;
 import school.kerygma.media.process.Program;
 
@@ -161,7 +162,7 @@ class CalendarFeedTest {
 
   @Test
   void aRuleDecidesWhenATaskIsDueInTheCalendarToo() throws Exception {
-    post("Hand in the table", Optional.of(DueRule.parse("next-meeting")));
+    post("Hand in the table", Optional.of(DueRuleText.read("next-meeting")));
     // The section meets on Mondays, Wednesdays and Fridays; after Friday the 2nd comes Monday the
     // 5th.
     assertThat(value(events().getFirst(), "DTSTART")).isEqualTo("20261005T085000");

@@ -24,6 +24,9 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 import school.kerygma.app.accounts.People;
 
 /** What requests bring, how many there are, and what is asked for twice. */
@@ -48,6 +51,30 @@ class DoorTest {
             .method(method, HttpRequest.BodyPublishers.ofByteArrays(List.of(body.getBytes())))
             .build(),
         HttpResponse.BodyHandlers.ofString());
+  }
+
+  /** A handler with a fault in it. */
+  static final class Faulty {
+    @ResponseBody
+    public String answer() {
+      throw new IllegalArgumentException("A fault on purpose");
+    }
+  }
+
+  @Test
+  void aFaultIsNoRefusal() throws Exception {
+    RequestMappingHandlerMapping routes =
+        DemoServer.bean("requestMappingHandlerMapping", RequestMappingHandlerMapping.class);
+    RequestMappingInfo route =
+        RequestMappingInfo.paths("/plan/faulty").options(routes.getBuilderConfiguration()).build();
+    routes.registerMapping(route, new Faulty(), Faulty.class.getMethod("answer"));
+    try {
+      HttpResponse<String> answer = get(teacher(school.email()), "/plan/faulty");
+      assertThat(answer.statusCode()).isEqualTo(500);
+      assertThat(answer.body()).doesNotContain("on purpose");
+    } finally {
+      routes.unregisterMapping(route);
+    }
   }
 
   @Test

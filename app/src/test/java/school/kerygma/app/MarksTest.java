@@ -125,6 +125,7 @@ class MarksTest {
       click(page, 85, 87);
       page.keyboard().press("b");
       assertMarks(page, "ring underline note ink");
+      assertThat(page.locator(".marking [role=status]")).hasText("kept");
       page.reload();
       assertMarks(page, "ring underline note ink");
       assertThat(said(handout))

@@ -19,6 +19,7 @@ import org.junit.jupiter.api.Test;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.DueRuleText;
 
 /** The plan book in the browser: moving, undoing, copying a week. */
 class PlanBookTest {
@@ -102,7 +103,7 @@ class PlanBookTest {
     TestSchool school = TestSchool.in("America/Halifax", 2, Set.of(LocalDate.parse("2026-10-12")));
     plan(school, "First", "2026-10-05", Optional.empty());
     plan(school, "Second", "2026-10-07", Optional.empty());
-    plan(school, "Third", "2026-10-09", Optional.of(DueRule.parse("day 23:59")));
+    plan(school, "Third", "2026-10-09", Optional.of(DueRuleText.read("day 23:59")));
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = signedIn(desk, school);
       page.navigate(DemoServer.address() + "/plan?week=2026-10-12");

@@ -14,7 +14,7 @@ import org.apache.commons.csv.CSVRecord;
 import org.junit.jupiter.api.Test;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
-import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.DueRuleText;
 
 /** Standard: RFC 4180. Reference library: commons-csv reads it back. */
 class PlanCsvTest {
@@ -28,7 +28,7 @@ class PlanCsvTest {
           school.teacher(),
           TaskSheet.of(title, 20, Map.of(school.section(), LocalDate.parse("2026-09-30")))
               .worth(5, "")
-              .due(Optional.of(DueRule.parse("next-meeting"))));
+              .due(Optional.of(DueRuleText.read("next-meeting"))));
     }
     try (Chromium chromium = new Chromium(List.of());
         BrowserContext desk = chromium.context(1280, 800)) {

@@ -38,7 +38,7 @@ import school.kerygma.app.sections.Sections;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.plan.Opens;
-import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.DueRuleText;
 import school.kerygma.core.time.MeetingPattern;
 
 /** What a term's plan holds beside days: ways, differences, loads, worth, other weeks, the wall. */
@@ -111,7 +111,7 @@ class TermPlanTest {
     assertThat(sheet.in(school.section())).isEqualTo(sheet);
     assertThat(sheet.in(other))
         .extracting(TaskSheet::detail, TaskSheet::minutes, TaskSheet::due)
-        .containsExactly("alone", 50, Optional.of(DueRule.parse("school-end")));
+        .containsExactly("alone", 50, Optional.of(DueRuleText.read("school-end")));
   }
 
   /** 40 + 8 for two answers = 48 of 45; with the 20 of the other section 68. */
@@ -193,7 +193,7 @@ class TermPlanTest {
       plan(
           school,
           TaskSheet.of(title, 45, on(school, title.startsWith("B") ? 0 : 2))
-              .due(Optional.of(DueRule.parse("week FRI 20:00"))));
+              .due(Optional.of(DueRuleText.read("week FRI 20:00"))));
     }
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = signedIn(desk, school);
@@ -268,7 +268,7 @@ class TermPlanTest {
     tasks.plan(
         school.teacher(),
         TaskSheet.of("Draw", 20, Map.of(before, then.plusDays(1)))
-            .due(Optional.of(DueRule.parse("at 2025-10-03T02:59:00Z"))));
+            .due(Optional.of(DueRuleText.read("at 2025-10-03T02:59:00Z"))));
     tasks.plan(school.teacher(), TaskSheet.of("Build", 20, Map.of(before, then.plusDays(3))));
     DemoServer.bean(Sessions.class)
         .plan(
@@ -361,7 +361,8 @@ class TermPlanTest {
     UUID task =
         plan(
             school,
-            TaskSheet.of("Read", 10, on(school, 4)).due(Optional.of(DueRule.parse("day 23:59"))));
+            TaskSheet.of("Read", 10, on(school, 4))
+                .due(Optional.of(DueRuleText.read("day 23:59"))));
     school.post(MONDAY, task);
     UUID student = school.students().iterator().next();
     UUID guardian =

@@ -18,6 +18,7 @@ import java.util.function.IntFunction;
 import org.junit.jupiter.api.Test;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.DueRuleText;
 import school.kerygma.core.time.Meeting;
 import school.kerygma.core.time.MeetingPattern;
 
@@ -75,7 +76,7 @@ class WrittenRulesTest {
               case 4 -> new DueRule.DayOfPlanWeek(DayOfWeek.of(1 + random.nextInt(7)), time());
               default -> new DueRule.Fixed(Instant.ofEpochSecond(random.nextInt()));
             },
-        rule -> DueRule.parse(rule.text()));
+        rule -> DueRuleText.read(DueRuleText.write(rule)));
   }
 
   /** Names with numbers and with the words that are written between them, among others. */

@@ -4,6 +4,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access;
@@ -66,8 +67,8 @@ public class Gate {
    *
    * @throws Problem as if the thing did not exist, whether it does or not
    */
-  public void check(SignedIn me, Deed deed, Kind kind, UUID id) {
-    if (!may(me, deed, kind, id)) {
+  public void check(SignedIn me, Deed deed, Kind kind, @Nullable UUID id) {
+    if (id == null || !may(me, deed, kind, id)) {
       throw Problem.notFound();
     }
   }

@@ -41,7 +41,7 @@ class WatchController {
           || pair.size() != 2
           || pair.contains(null)
           || pair.get(0) < 0
-          || pair.get(1) < pair.get(0)
+          || pair.get(1) <= pair.get(0)
           || pair.get(1) > LONGEST_MS) {
         throw Problem.refused("unreadable");
       }

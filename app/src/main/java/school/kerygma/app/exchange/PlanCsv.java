@@ -27,7 +27,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.plan.ChoiceBoard;
-import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.DueRuleText;
 
 /** A term's plan as a CSV file (RFC 4180), a line for each task of each section. */
 @Controller
@@ -110,7 +110,7 @@ class PlanCsv {
             worth.isPresent() ? String.format(Locale.ROOT, "%.4f", worth.getAsDouble()) : "",
             sheet.required() ? "yes" : "no",
             sheet.opens().name().toLowerCase(Locale.ROOT).replace('_', ' '),
-            sheet.due().map(DueRule::text).orElse(""),
+            sheet.due().map(DueRuleText::write).orElse(""),
             sheet.board().map(PlanCsv::ways).orElse(""),
             sheet.board().map(b -> "" + b.pick()).orElse(""));
       }

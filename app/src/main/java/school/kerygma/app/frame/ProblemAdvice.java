@@ -1,7 +1,6 @@
 package school.kerygma.app.frame;
 
 import jakarta.servlet.http.HttpServletRequest;
-import java.time.DateTimeException;
 import java.util.Locale;
 import org.springframework.context.MessageSource;
 import org.springframework.core.NestedExceptionUtils;
@@ -81,15 +80,13 @@ class ProblemAdvice {
   }
 
   @ExceptionHandler({
-    DateTimeException.class,
     MultipartException.class,
     HttpMediaTypeNotSupportedException.class,
     MissingServletRequestPartException.class,
     MethodArgumentTypeMismatchException.class,
     MissingServletRequestParameterException.class,
     HttpMessageNotReadableException.class,
-    BindException.class,
-    IllegalArgumentException.class
+    BindException.class
   })
   Object unreadable(Exception e, HttpServletRequest request, Locale locale) {
     if (NestedExceptionUtils.getMostSpecificCause(e) instanceof TooLong) {

@@ -133,6 +133,8 @@ public class Recordings implements Gate.CircleSource {
       String events = new String(bytes, StandardCharsets.UTF_8);
       TraceReader.read(events, json);
       return events;
+    } catch (IllegalArgumentException e) {
+      throw Problem.refused("piece");
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

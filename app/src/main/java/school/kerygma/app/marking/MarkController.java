@@ -46,7 +46,7 @@ class MarkController {
 
     Marks.Drawn drawn() {
       return new Marks.Drawn(
-          kind.orElseThrow(() -> new IllegalArgumentException("A mark is of a kind")),
+          kind.orElseThrow(() -> Problem.refused("unreadable")),
           boxes.orElse(List.of()),
           number.orElse(0),
           words.orElse(""),

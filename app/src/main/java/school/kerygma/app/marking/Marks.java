@@ -138,8 +138,7 @@ public class Marks {
   /**
    * Makes a mark. One that is made twice is one mark.
    *
-   * @throws Problem if the page has too many
-   * @throws IllegalArgumentException if it is no mark
+   * @throws Problem if it is no mark, or the page has too many
    */
   public Standing make(UUID page, UUID id, Drawn drawn) {
     Optional<StandingMark> known = marks.findById(id);
@@ -198,7 +197,7 @@ public class Marks {
     Page on = editions.leaf(page).page();
     Box whole = on.box();
     if (drawn.boxes().stream().anyMatch(b -> !b.grownBy(1).overlaps(whole))) {
-      throw new IllegalArgumentException("A mark lies on its page");
+      throw Problem.refused("unreadable");
     }
     return switch (drawn.kind()) {
       case INK -> {
@@ -207,7 +206,7 @@ public class Marks {
             || raw.size() > Ink.MOST_POINTS
             || drawn.width() > WIDEST
             || raw.stream().anyMatch(p -> p.length < 3)) {
-          throw new IllegalArgumentException("No ink: " + raw.size());
+          throw Problem.refused("unreadable");
         }
         yield new Mark.InkLine(
             page,
@@ -224,8 +223,13 @@ public class Marks {
         Box place = Box.around(drawn.boxes());
         yield new Mark.Note(page, NoteSlip.at(place.x(), place.y(), text, whole), text);
       }
-      default ->
-          Mark.of(drawn.kind(), page, drawn.boxes(), drawn.number(), text(on, drawn.boxes()));
+      default -> {
+        try {
+          yield Mark.of(drawn.kind(), page, drawn.boxes(), drawn.number(), text(on, drawn.boxes()));
+        } catch (IllegalArgumentException e) {
+          throw Problem.refused("unreadable");
+        }
+      }
     };
   }
 

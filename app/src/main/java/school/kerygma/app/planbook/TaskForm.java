@@ -17,6 +17,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.DueRuleText;
 import school.kerygma.core.time.PlanDate;
 
 /** Reads the form of a task. Fields of one section end in a hyphen and its id. */
@@ -146,7 +147,7 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
             case "at" -> "at " + PlanDate.moment(text("dueAt" + of)).atZone(zone).toInstant();
             default -> chosen;
           };
-      return written.isEmpty() ? Optional.empty() : Optional.of(DueRule.parse(written));
+      return written.isEmpty() ? Optional.empty() : Optional.of(DueRuleText.read(written));
     } catch (IllegalArgumentException | DateTimeException e) {
       throw Problem.refused("due-rule");
     }

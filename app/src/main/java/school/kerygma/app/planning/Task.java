@@ -34,7 +34,7 @@ import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
-import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.DueRuleText;
 
 /** A thing students do, and on which day each section does it. What is put away is not seen. */
 @Entity
@@ -57,7 +57,7 @@ class Task {
           other.detail(),
           other.minutes(),
           other.points(),
-          other.due().map(DueRule::text).orElse(null));
+          other.due().map(DueRuleText::write).orElse(null));
     }
 
     Placement on(LocalDate other) {
@@ -66,7 +66,7 @@ class Task {
 
     TaskSheet.Difference difference() {
       return new TaskSheet.Difference(
-          detail, minutes, points, Optional.ofNullable(due).map(DueRule::parse));
+          detail, minutes, points, Optional.ofNullable(due).map(DueRuleText::read));
     }
   }
 
@@ -129,7 +129,7 @@ class Task {
     this.kind = sheet.kind();
     this.required = sheet.required();
     this.opens = sheet.opens();
-    this.due = sheet.due().map(DueRule::text).orElse(null);
+    this.due = sheet.due().map(DueRuleText::write).orElse(null);
     this.pick = sheet.board().map(ChoiceBoard::pick).orElse(0);
     List<Way> offered =
         sheet.board().stream()
@@ -206,7 +206,7 @@ class Task {
             kind,
             required,
             opens,
-            Optional.ofNullable(due).map(DueRule::parse),
+            Optional.ofNullable(due).map(DueRuleText::read),
             board(),
             handouts,
             placed,

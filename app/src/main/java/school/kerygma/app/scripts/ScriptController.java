@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -20,6 +21,7 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Problem;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.handout.Box;
@@ -36,10 +38,18 @@ class ScriptController {
   private static final int WEEKS_AHEAD = 4;
 
   /** Words of a stop, changed from a version. */
-  record Words(int version, String title, String script) {}
+  record Words(int version, Optional<String> title, Optional<String> script) {}
 
   /** A frame drawn on a page. */
-  record Drawn(UUID page, double x, double y, double width, double height) {}
+  record Drawn(UUID page, double x, double y, double width, double height) {
+
+    Box box() {
+      if (!Double.isFinite(x + y + width + height)) {
+        throw Problem.refused("unreadable");
+      }
+      return new Box(x, y, Math.max(0.1, width), Math.max(0.1, height));
+    }
+  }
 
   private final Scripts scripts;
   private final Tasks tasks;
@@ -118,7 +128,7 @@ class ScriptController {
   StopView say(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestBody Words words) {
     checkStop(me, id);
-    return scripts.say(id, words.version(), words.title(), words.script());
+    return scripts.say(id, words.version(), words.title().orElse(""), words.script().orElse(""));
   }
 
   @PutMapping("/stops/{id}/sight")
@@ -127,10 +137,7 @@ class ScriptController {
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestBody Drawn drawn) {
     checkStop(me, id);
     gate.check(me, Deed.CHANGE, Gate.Kind.PAGE, drawn.page());
-    return scripts.show(
-        id,
-        drawn.page(),
-        new Box(drawn.x(), drawn.y(), Math.max(0.1, drawn.width()), Math.max(0.1, drawn.height())));
+    return scripts.show(id, drawn.page(), drawn.box());
   }
 
   @PutMapping("/stops/{id}/ties")
@@ -138,6 +145,7 @@ class ScriptController {
   StopView tie(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestBody Set<UUID> to) {
     checkStop(me, id);
+    to.remove(null);
     return scripts.tie(id, to);
   }
 

@@ -7,7 +7,6 @@ import java.time.LocalTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -171,49 +170,5 @@ public sealed interface DueRule {
       }
     }
     return Optional.empty();
-  }
-
-  /**
-   * Reads what {@link #text} writes: "day 23:59", "next-meeting", "school-end", "meeting 2", "week
-   * THU 20:00", "at 2026-10-02T02:59:00Z".
-   *
-   * @throws IllegalArgumentException for anything else
-   */
-  static DueRule parse(String text) {
-    String[] parts = text.strip().split("\\s+");
-    try {
-      return switch (parts[0]) {
-        case "day" -> new OnTheDay(LocalTime.parse(parts[1]));
-        case "next-meeting" -> new BeforeTheNextMeeting();
-        case "school-end" -> new EndOfSchoolDay();
-        case "meeting" -> new NthMeeting(Integer.parseInt(parts[1]));
-        case "week" -> new DayOfPlanWeek(weekday(parts[1]), LocalTime.parse(parts[2]));
-        case "at" -> new Fixed(Instant.parse(parts[1]));
-        default -> throw new IllegalArgumentException(text);
-      };
-    } catch (RuntimeException e) {
-      throw new IllegalArgumentException("No rule for when work is due: " + text, e);
-    }
-  }
-
-  private static DayOfWeek weekday(String text) {
-    for (DayOfWeek day : DayOfWeek.values()) {
-      if (day.name().substring(0, 3).equals(text.toUpperCase(Locale.ROOT))) {
-        return day;
-      }
-    }
-    throw new IllegalArgumentException(text);
-  }
-
-  /** The rule in writing, as {@link #parse} reads it. */
-  default String text() {
-    return switch (this) {
-      case OnTheDay rule -> "day " + rule.time();
-      case BeforeTheNextMeeting rule -> "next-meeting";
-      case EndOfSchoolDay rule -> "school-end";
-      case NthMeeting rule -> "meeting " + rule.n();
-      case DayOfPlanWeek rule -> "week " + rule.day().name().substring(0, 3) + " " + rule.time();
-      case Fixed rule -> "at " + rule.at();
-    };
   }
 }
