@@ -35,7 +35,7 @@ public final class NumberedSteps {
 
   /** The steps of a page; a number that stands alone is none. */
   public static List<Step> of(Page page) {
-    List<PageLines.Line> lines = PageLines.of(page);
+    List<PageLines.Placed> lines = PageLines.of(page);
     List<Integer> labeled = new ArrayList<>();
     for (int i = 0; i < lines.size(); i++) {
       if (number(lines.get(i)).isPresent()) {
@@ -55,19 +55,19 @@ public final class NumberedSteps {
     return steps;
   }
 
-  private static OptionalInt number(PageLines.Line line) {
+  private static OptionalInt number(PageLines.Placed line) {
     Matcher label = LABEL.matcher(line.words().getFirst().word().text());
     return label.matches()
         ? OptionalInt.of(Integer.parseInt(Objects.requireNonNull(label.group(1))))
         : OptionalInt.empty();
   }
 
-  private static Step step(List<PageLines.Line> lines, int at, int number) {
-    PageLines.Line first = lines.get(at);
-    PageLines.Line last = first;
+  private static Step step(List<PageLines.Placed> lines, int at, int number) {
+    PageLines.Placed first = lines.get(at);
+    PageLines.Placed last = first;
     for (int i = at + 1; i < lines.size() && number(lines.get(i)).isEmpty(); i++) {
       Box line = lines.get(i).box();
-      boolean sameLine = PageLines.besides(last.box(), line);
+      boolean sameLine = Line.besides(last.box(), line);
       boolean near =
           line.y() - last.box().bottom() < AIR * last.box().height() && line.y() > last.box().y();
       if (!sameLine && (!near || line.x() < first.box().x() - OUTDENT)) {

@@ -106,7 +106,7 @@ public final class PaperText {
     Box line = middle.word().box();
     return words.subList(Math.max(0, word - 2), Math.min(words.size(), word + 3)).stream()
         .filter(w -> w.page() == middle.page())
-        .filter(w -> Math.abs(w.word().box().centerY() - line.centerY()) < line.height() / 2)
+        .filter(w -> Line.besides(w.word().box(), line))
         .toList();
   }
 
@@ -120,16 +120,6 @@ public final class PaperText {
 
   /** The boxes of words, joined line by line. */
   public static List<Box> lines(List<Placed> of) {
-    List<Box> lines = new ArrayList<>();
-    for (Placed placed : of) {
-      Box box = placed.word().box();
-      Box last = lines.isEmpty() ? null : lines.getLast();
-      if (last != null && Math.abs(last.y() - box.y()) < box.height() / 2 && box.x() > last.x()) {
-        lines.set(lines.size() - 1, last.union(box));
-      } else {
-        lines.add(box);
-      }
-    }
-    return lines;
+    return Line.of(of.stream().map(Placed::word).toList()).stream().map(Line::box).toList();
   }
 }

@@ -185,7 +185,7 @@ public record Outline(List<Part> parts, OptionalInt stated) {
 
     void read(Sheet sheet) {
       PaperText text = new PaperText(List.of(sheet.page()));
-      List<PageLines.Line> lines = PageLines.of(sheet.page());
+      List<PageLines.Placed> lines = PageLines.of(sheet.page());
       List<NumberedSteps.Step> steps = NumberedSteps.of(sheet.page());
       int headingEnd = -1;
       Optional<NumberedSteps.Step> step = Optional.empty();
@@ -194,7 +194,7 @@ public record Outline(List<Part> parts, OptionalInt stated) {
         if (inTable(text, fact, sheet.tables())) {
           continue;
         }
-        Optional<PageLines.Line> line =
+        Optional<PageLines.Placed> line =
             lines.stream().filter(l -> l.start() == fact.start()).findFirst();
         if (fact.kind() == Fact.Kind.PART && line.isPresent()) {
           headingEnd = line.get().end();

@@ -82,7 +82,7 @@ public record LongTable(List<Part> parts) {
       if (mayGoOn) {
         Grid above = open.getLast().grid();
         if (grids.isEmpty() || !goesOn(above, grids.getFirst(), sheet.page())) {
-          GridReader.rowsLike(above, sheet.page(), sheet.rulings())
+          RuledGrids.rowsLike(above, sheet.page(), sheet.rulings())
               .filter(row -> goesOn(above, row, sheet.page()))
               .ifPresent(grids::add);
         }
