@@ -18,6 +18,7 @@ import school.kerygma.app.papers.Leaf;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.PaperText;
 import school.kerygma.core.handout.TextAnchor;
@@ -25,7 +26,6 @@ import school.kerygma.core.proof.Fact;
 import school.kerygma.core.proof.FactReader;
 import school.kerygma.core.proof.Outline;
 import school.kerygma.core.rubric.Grid;
-import school.kerygma.core.time.DatePhrases;
 
 /** What papers say, with what teachers decided about it. */
 @Service

@@ -1,7 +1,7 @@
 package school.kerygma.core.proof;
 
 import java.util.List;
-import school.kerygma.core.time.DatePhrases;
+import school.kerygma.core.dates.DatePhrases;
 
 /**
  * Something a text says.

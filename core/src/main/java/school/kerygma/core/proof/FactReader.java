@@ -10,11 +10,11 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.handout.NumberedSteps;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.proof.Fact.Kind;
 import school.kerygma.core.text.NumberWords;
-import school.kerygma.core.time.DatePhrases;
 import school.kerygma.core.time.SchoolCalendar;
 
 /**

@@ -10,10 +10,10 @@ import java.util.List;
 import java.util.OptionalInt;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.handout.SetPage;
-import school.kerygma.core.time.DatePhrases;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.SchoolCalendar;
 

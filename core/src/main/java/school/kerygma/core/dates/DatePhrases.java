@@ -1,0 +1,126 @@
+package school.kerygma.core.dates;
+
+import java.time.DayOfWeek;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import school.kerygma.core.time.MeetingPattern;
+import school.kerygma.core.time.SchoolCalendar;
+
+/**
+ * Finds dates in the ways teachers write them, and says which day is meant: "Friday the 16th", "by
+ * Thursday night", "Oct. 16 at 11:59 p.m.", "16 October", "10/16", "next Monday before class", "end
+ * of week 5". A slash date is read month first (common practice in North America) unless only day
+ * first is possible.
+ */
+public final class DatePhrases {
+
+  /**
+   * Against what a phrase is read.
+   *
+   * @param today the day on which it was written or is read
+   */
+  public record Reference(LocalDate today, SchoolCalendar calendar, MeetingPattern meets) {}
+
+  /** What should be looked at. */
+  public enum Doubt {
+    /** The weekday that is said is not that of the date. */
+    WRONG_WEEKDAY,
+    WITHOUT_SCHOOL,
+    PASSED,
+    AFTER_THE_TERM,
+    /** "Next Friday", while this week's Friday is still to come. */
+    AMBIGUOUS
+  }
+
+  /**
+   * A date that was found.
+   *
+   * @param start where the phrase begins in the text
+   * @param end where it ends
+   * @param time the time of day if one is said
+   * @param said the weekday that is said, if one is
+   */
+  public record Found(
+      int start,
+      int end,
+      String quote,
+      LocalDate date,
+      Optional<LocalTime> time,
+      Optional<DayOfWeek> said,
+      List<Doubt> doubts) {
+
+    /** The instant that is meant; 11:59 p.m. where no time is said. */
+    public Instant at(SchoolCalendar calendar) {
+      return calendar.at(date, time.orElse(SchoolCalendar.DUE_TIME));
+    }
+  }
+
+  private static final List<Family> FAMILIES =
+      List.of(
+          new MonthDates(),
+          new DaysOfMonth(),
+          new SchoolSpans(),
+          new CountedDays(),
+          new Weekdays());
+
+  private DatePhrases() {}
+
+  /** All dates of a text, in the order of their places; none overlaps another. */
+  public static List<Found> in(String text, Reference reference) {
+    List<Phrase.Day> days = new ArrayList<>();
+    FAMILIES.forEach(family -> family.read(text, reference, days));
+    days.sort(Comparator.comparing(Phrase.Day::start).thenComparing(d -> d.start() - d.end()));
+    List<Found> found = new ArrayList<>();
+    int until = 0;
+    for (Phrase.Day day : days) {
+      if (day.start() >= until) {
+        Found one = withTime(day, text, until, reference);
+        found.add(one);
+        until = one.end();
+      }
+    }
+    return found;
+  }
+
+  private static Found withTime(Phrase.Day day, String text, int from, Reference reference) {
+    Optional<TimesOfDay.Said> said = TimesOfDay.beside(day, text, from, reference);
+    Optional<LocalTime> ofDay =
+        day.ofDay() ? Optional.of(TimesOfDay.ofDay(day, text, reference)) : Optional.empty();
+    int start = said.map(TimesOfDay.Said::start).orElse(day.start());
+    int end = said.map(TimesOfDay.Said::end).orElse(day.end());
+    return new Found(
+        start,
+        end,
+        text.substring(start, end),
+        day.date(),
+        said.map(TimesOfDay.Said::time).or(() -> ofDay),
+        Optional.ofNullable(day.said()),
+        doubts(day, reference));
+  }
+
+  private static List<Doubt> doubts(Phrase.Day day, Reference reference) {
+    List<Doubt> doubts = new ArrayList<>();
+    SchoolCalendar calendar = reference.calendar();
+    if (day.said() != null && day.said() != day.date().getDayOfWeek()) {
+      doubts.add(Doubt.WRONG_WEEKDAY);
+    }
+    if (!calendar.isSchoolDay(day.date())) {
+      doubts.add(Doubt.WITHOUT_SCHOOL);
+    }
+    if (day.date().isBefore(reference.today())) {
+      doubts.add(Doubt.PASSED);
+    }
+    if (!day.date().isBefore(calendar.end())) {
+      doubts.add(Doubt.AFTER_THE_TERM);
+    }
+    if (day.ambiguous()) {
+      doubts.add(Doubt.AMBIGUOUS);
+    }
+    return doubts;
+  }
+}

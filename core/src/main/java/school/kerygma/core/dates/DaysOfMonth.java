@@ -1,0 +1,43 @@
+package school.kerygma.core.dates;
+
+import java.time.DateTimeException;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.YearMonth;
+import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+
+/** A day of the month without its month: "Friday the 16th", "by the 2nd". */
+final class DaysOfMonth implements Family {
+
+  private static final Pattern WEEKDAY_THE =
+      Phrase.of("\\b(?<w>" + Phrase.WEEKDAY + "),?\\s+the\\s+(?<d>\\d{1,2})(?:st|nd|rd|th)\\b");
+
+  private static final Pattern THE_DAY =
+      Phrase.of(
+          "(?<=\\b(?:by|on|due|until|till|before|from)\\s)the\\s+(?<d>\\d{1,2})(?:st|nd|rd|th)\\b(?!\\s+(?:grade|century|time|row|part|page|step|of))");
+
+  @Override
+  public void read(String text, DatePhrases.Reference reference, List<Phrase.Day> days) {
+    Phrase.collect(
+        WEEKDAY_THE, text, days, m -> ofMonth(m, reference, Phrase.weekday(m.group("w"))));
+    Phrase.collect(THE_DAY, text, days, m -> ofMonth(m, reference, null));
+  }
+
+  /** A day of the month: the next one, or one that passed less than a week ago. */
+  private static Phrase.Day ofMonth(
+      Matcher m, DatePhrases.Reference reference, @Nullable DayOfWeek said) {
+    int day = Phrase.number(m, "d");
+    LocalDate from = reference.today().minusDays(6);
+    YearMonth month = YearMonth.from(from);
+    while (!month.isValidDay(day) || month.atDay(day).isBefore(from)) {
+      month = month.plusMonths(1);
+      if (day < 1 || day > 31) {
+        throw new DateTimeException("No such day");
+      }
+    }
+    return new Phrase.Day(m.start(), m.end(), month.atDay(day), said);
+  }
+}

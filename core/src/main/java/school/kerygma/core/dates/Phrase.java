@@ -1,0 +1,113 @@
+package school.kerygma.core.dates;
+
+import java.time.DateTimeException;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.Month;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+
+/** What the families of phrases share: the words for days and months, and a day that was found. */
+final class Phrase {
+
+  /**
+   * A day that was found.
+   *
+   * @param said the weekday that is said with it
+   * @param ambiguous whether another day may be meant
+   * @param ofDay whether the phrase names a time of that day
+   */
+  record Day(
+      int start,
+      int end,
+      LocalDate date,
+      @Nullable DayOfWeek said,
+      boolean ambiguous,
+      boolean ofDay) {
+
+    Day(int start, int end, LocalDate date, @Nullable DayOfWeek said) {
+      this(start, end, date, said, false, false);
+    }
+  }
+
+  /** Makes a day of what a pattern has found; nothing if it is no date after all. */
+  interface Reading {
+    @Nullable Day of(Matcher m);
+  }
+
+  static final String WEEKDAY =
+      "(?:(?:monday|tuesday|wednesday|thursday|friday|saturday|sunday)\\b"
+          + "|(?:mon|tues|tue|weds|wed|thurs|thur|thu|fri|sat|sun)\\b\\.?)";
+  static final String MONTH =
+      "(?:january|jan|february|feb|march|mar|april|apr|may|june|jun|july|jul|august|aug|september|sept|sep|october|oct|november|nov|december|dec)\\b\\.?";
+  static final String DAY = "(?<d>\\d{1,2})(?:st|nd|rd|th)?\\b";
+  static final String YEAR = "(?:,?\\s+(?<y>\\d{4})\\b)?";
+  static final String LEAD = "(?:\\b(?<w>" + WEEKDAY + "),?\\s+)?";
+  static final String TRAIL = "(?:\\s*\\((?<v>" + WEEKDAY + ")\\))?";
+  static final String COUNT = "(?<n>\\d{1,2}|a|one|two|three|four|five|six|seven|eight|nine|ten)";
+
+  private Phrase() {}
+
+  static Pattern of(String regex) {
+    return Pattern.compile(regex, Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE);
+  }
+
+  static void collect(Pattern pattern, String text, List<Day> days, Reading reading) {
+    Matcher m = pattern.matcher(text);
+    while (m.find()) {
+      try {
+        Day day = isWord(m) ? reading.of(m) : null;
+        if (day != null) {
+          days.add(day);
+        }
+      } catch (DateTimeException e) {
+        continue; // February 30 is no date.
+      }
+    }
+  }
+
+  /** "may", "march", "sat", "sun" and "wed" are names of months and days only with a capital. */
+  private static boolean isWord(Matcher m) {
+    for (String group : List.of("m", "w", "v")) {
+      String text = m.namedGroups().containsKey(group) ? m.group(group) : null;
+      if (text != null && text.matches("(?:may|march|mar|sat|sun|wed|mon)\\.?")) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  static @Nullable String group(Matcher m, String name) {
+    return m.namedGroups().containsKey(name) ? m.group(name) : null;
+  }
+
+  static int number(Matcher m, String name) {
+    return Integer.parseInt(Objects.requireNonNull(m.group(name)));
+  }
+
+  static @Nullable DayOfWeek weekday(@Nullable String text) {
+    return text == null
+        ? null
+        : Arrays.stream(DayOfWeek.values())
+            .filter(d -> d.name().startsWith(text.substring(0, 3).toUpperCase(Locale.ROOT)))
+            .findFirst()
+            .orElseThrow();
+  }
+
+  static Month month(String text) {
+    return Arrays.stream(Month.values())
+        .filter(m -> m.name().startsWith(text.substring(0, 3).toUpperCase(Locale.ROOT)))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  static @Nullable DayOfWeek said(Matcher m) {
+    DayOfWeek lead = weekday(group(m, "w"));
+    return lead != null ? lead : weekday(group(m, "v"));
+  }
+}

@@ -1,0 +1,52 @@
+package school.kerygma.core.dates;
+
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Objects;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import school.kerygma.core.time.SchoolCalendar;
+
+/** Weekdays: "Friday", "next Monday", "Tuesday of next week". */
+final class Weekdays implements Family {
+
+  private static final Pattern OTHER_WEEK =
+      Phrase.of(
+          "\\b(?:(?<w>"
+              + Phrase.WEEKDAY
+              + ")\\s+(?:of\\s+)?next\\s+week|next\\s+week(?:'s|,)?\\s+(?:on\\s+)?(?<v>"
+              + Phrase.WEEKDAY
+              + "))");
+
+  private static final Pattern WEEKDAY_ALONE =
+      Phrase.of(
+          "\\b(?:(?<q>next|this|coming|following)\\s+)?(?<w>" + Phrase.WEEKDAY + ")(?![\\w-])");
+
+  @Override
+  public void read(String text, DatePhrases.Reference reference, List<Phrase.Day> days) {
+    Phrase.collect(OTHER_WEEK, text, days, m -> otherWeek(m, reference.today()));
+    Phrase.collect(WEEKDAY_ALONE, text, days, m -> alone(m, reference.today()));
+  }
+
+  private static Phrase.Day otherWeek(Matcher m, LocalDate today) {
+    DayOfWeek said = Objects.requireNonNull(Phrase.said(m));
+    return new Phrase.Day(
+        m.start(), m.end(), SchoolCalendar.mondayOf(today).plusWeeks(1).with(said), said);
+  }
+
+  /** "Friday" is the one to come, today included; "next Friday" that of the next week. */
+  private static Phrase.Day alone(Matcher m, LocalDate today) {
+    DayOfWeek said = Objects.requireNonNull(Phrase.weekday(m.group("w")));
+    if (!"next".equalsIgnoreCase(m.group("q"))) {
+      return new Phrase.Day(m.start(), m.end(), onOrAfter(today, said), said);
+    }
+    LocalDate date = SchoolCalendar.mondayOf(today).plusWeeks(1).with(said);
+    boolean ambiguous = said.compareTo(today.getDayOfWeek()) > 0;
+    return new Phrase.Day(m.start(), m.end(), date, said, ambiguous, false);
+  }
+
+  static LocalDate onOrAfter(LocalDate today, DayOfWeek day) {
+    return today.plusDays((day.getValue() - today.getDayOfWeek().getValue() + 7) % 7);
+  }
+}

@@ -1,0 +1,5 @@
+/** Dates in the words of teachers: a file for each family of phrases. */
+@NullMarked
+package school.kerygma.core.dates;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,37 @@
+package school.kerygma.core.dates;
+
+import java.time.LocalDateTime;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Times beside a day. Common practice. */
+class TimesOfDayTest {
+
+  @ParameterizedTest(name = "{0}")
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "next Monday before class          | 2026-10-05T09:40 |",
+        "Tuesday before class              | 2026-10-06T08:50 |",
+        "Friday at the start of class      | 2026-10-02T09:40 |",
+        "Friday before school              | 2026-10-02T08:50 |",
+        "Friday after school               | 2026-10-02T15:10 |",
+        "Friday at the end of school       | 2026-10-02T15:10 |",
+        "Friday, end of the day            | 2026-10-02T23:59 |",
+        "Friday at noon                    | 2026-10-02T12:00 |",
+        "midnight on Friday                | 2026-10-02T23:59 |",
+        "by 5 p.m. on Friday               | 2026-10-02T17:00 |",
+        "11:59pm Friday                    | 2026-10-02T23:59 |",
+        "Friday by 5                       | 2026-10-02T17:00 |",
+        "Friday at 9                       | 2026-10-02T09:00 |",
+        "Friday 14:30                      | 2026-10-02T14:30 |",
+        "Friday at 2:30                    | 2026-10-02T14:30 |",
+        "Friday (8 a.m.)                   | 2026-10-02T08:00 |",
+        "Friday, 12 a.m.                   | 2026-10-02T00:00 |",
+        "Friday, 12 p.m.                   | 2026-10-02T12:00 |",
+        "Friday at 25:00                   | 2026-10-02T23:59 |",
+      })
+  void aPhraseIsReadAgainstTheDayItIsSaidOn(String phrase, LocalDateTime meant, String doubts) {
+    OnSeptember30.assertRead(phrase, meant, doubts);
+  }
+}

@@ -1,0 +1,32 @@
+package school.kerygma.core.dates;
+
+import java.time.LocalDateTime;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** Weekdays, of this week and the next. Common practice. */
+class WeekdaysTest {
+
+  @ParameterizedTest(name = "{0}")
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "by Thursday night                 | 2026-10-01T23:59 |",
+        "Thursday evening                  | 2026-10-01T23:59 |",
+        "Friday morning                    | 2026-10-02T08:50 |",
+        "Friday in the afternoon           | 2026-10-02T15:10 |",
+        "by Wednesday                      | 2026-09-30T23:59 |",
+        "on Monday                         | 2026-10-05T23:59 |",
+        "Tues.                             | 2026-10-06T23:59 |",
+        "this Friday                       | 2026-10-02T23:59 |",
+        "next Monday                       | 2026-10-05T23:59 |",
+        "next Friday                       | 2026-10-09T23:59 | AMBIGUOUS",
+        "Tuesday of next week              | 2026-10-06T23:59 |",
+        "next week Tuesday                 | 2026-10-06T23:59 |",
+        "next week on Thursday             | 2026-10-08T23:59 |",
+        "Saturday                          | 2026-10-03T23:59 | WITHOUT_SCHOOL",
+      })
+  void aPhraseIsReadAgainstTheDayItIsSaidOn(String phrase, LocalDateTime meant, String doubts) {
+    OnSeptember30.assertRead(phrase, meant, doubts);
+  }
+}
