@@ -1,6 +1,7 @@
 package school.kerygma.app;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.awaitility.Awaitility.await;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import java.io.ByteArrayInputStream;
@@ -39,6 +40,7 @@ import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.problems.Seen;
+import school.kerygma.app.work.Shelf;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.DueRuleText;
 import school.kerygma.core.time.Moments;
@@ -61,7 +63,19 @@ class CalendarFeedTest {
     }
   }
 
+  /** Calendars are told behind the change's back. */
+  private void settled() {
+    await()
+        .atMost(Duration.ofSeconds(60))
+        .until(
+            () ->
+                TestSchool.count(
+                        "select count(*) from feed_stale where section_id = ?", school.section())
+                    == 0);
+  }
+
   private String link() {
+    settled();
     return DemoServer.bean(People.class).feedLink(student);
   }
 
@@ -135,6 +149,26 @@ class CalendarFeedTest {
     postings.putUpAgain(delivery);
     assertThat(value(events().getFirst(), "STATUS")).isEqualTo("CONFIRMED");
     assertThat(value(events().getFirst(), "SEQUENCE")).isEqualTo("3");
+  }
+
+  @Test
+  void whatChangesIsNotedWithoutAnybodyAskingForTheCalendar() throws Exception {
+    UUID posting = post("Draw a bridge", Optional.empty());
+    String entries = "select count(*) from feed_entry where section_id = ? and not cancelled";
+    settled();
+    assertThat(TestSchool.count(entries, school.section())).isOne();
+    Shelf shelf = DemoServer.bean(Shelf.class);
+    UUID task =
+        DemoServer.bean(Postings.class).ofPosting(posting).getFirst().tasks().iterator().next();
+    shelf.put(Shelf.Of.TASK, task);
+    settled();
+    assertThat(TestSchool.count(entries, school.section())).isZero();
+    shelf.takeOut(Shelf.Of.TASK, task);
+    settled();
+    assertThat(value(events().getFirst(), "STATUS")).isEqualTo("CONFIRMED");
+    shelf.put(Shelf.Of.POSTING, posting);
+    settled();
+    assertThat(TestSchool.count(entries, school.section())).isZero();
   }
 
   /** Calendars ask every few minutes, and mostly nothing has changed: such a request only reads. */

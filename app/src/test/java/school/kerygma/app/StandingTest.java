@@ -138,6 +138,13 @@ class StandingTest {
                         student,
                         standing.toArray(UUID[]::new))
                     == TASKS);
+    await()
+        .atMost(java.time.Duration.ofSeconds(60))
+        .until(
+            () ->
+                TestSchool.count(
+                        "select count(*) from feed_stale where section_id = ?", school.section())
+                    == 0);
     String plan = Caller.get(Caller.teacher(school.email()), "/plan?week=" + MONDAY).body();
     String toPost = Caller.get(Caller.teacher(school.email()), "/plan/post?week=" + MONDAY).body();
     HttpClient tablet = Caller.byCard(people.cardLinks(Set.of(student)).get(student));

@@ -25,13 +25,13 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicLong;
 import javax.imageio.ImageIO;
-import school.kerygma.app.handouts.Handouts;
-import school.kerygma.app.handouts.PageView;
+import school.kerygma.app.lectern.Recordings;
+import school.kerygma.app.papers.Handouts;
+import school.kerygma.app.papers.PageView;
+import school.kerygma.app.scores.Scores;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.store.MediaStore;
-import school.kerygma.app.walkthroughs.Recordings;
-import school.kerygma.app.walkthroughs.Scores;
-import school.kerygma.app.walkthroughs.Scripts;
-import school.kerygma.app.walkthroughs.StopView;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.walkthrough.PlaybackScore;
@@ -121,8 +121,9 @@ final class PlayerBytes {
     byte[] bytes = Files.readAllBytes(sound);
     int pieces = 0;
     for (int from = 0; from < bytes.length; from += 8_000) {
-      recordings.keepSound(
+      recordings.keep(
           recording,
+          "sound",
           pieces++,
           Arrays.copyOfRange(bytes, from, Math.min(bytes.length, from + 8_000)));
     }
@@ -131,9 +132,9 @@ final class PlayerBytes {
     int parts = 0;
     for (int from = 0; from < events.size(); from += 200) {
       List<Map<String, Object>> part = events.subList(from, Math.min(events.size(), from + 200));
-      recordings.keepTrace(recording, parts++, json.writeValueAsString(part));
+      recordings.keep(recording, "trace", parts++, json.writeValueAsBytes(part));
     }
-    UUID work = recordings.finish(recording, pieces, parts).orElseThrow();
+    UUID work = recordings.finish(recording, Map.of("sound", pieces, "trace", parts)).orElseThrow();
     while (!school.bean(Works.class).find(work).orElseThrow().state().isOver()) {
       Thread.sleep(100);
     }

@@ -5,7 +5,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -24,6 +23,7 @@ import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.posting.Standing;
 import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
 
 /** Calendar feeds: the posted tasks of sections when they are due, and their sessions. */
 @Service
@@ -34,6 +34,7 @@ class Feeds {
   private final Postings postings;
   private final Tasks tasks;
   private final Sessions sessions;
+  private final Sections sections;
   private final Clock clock;
 
   Feeds(
@@ -41,32 +42,34 @@ class Feeds {
       Postings postings,
       Tasks tasks,
       Sessions sessions,
+      Sections sections,
       Clock clock) {
     this.entries = entries;
     this.postings = postings;
     this.tasks = tasks;
     this.sessions = sessions;
+    this.sections = sections;
     this.clock = clock;
   }
 
   /** The feed of some sections as an iCalendar file. */
-  byte[] of(String name, List<SectionView> sections) {
-    List<DeliveryView> deliveries =
-        postings.ofSections(sections.stream().map(SectionView::id).toList());
+  @Transactional(readOnly = true)
+  byte[] of(String name, List<SectionView> of) {
+    Map<UUID, SectionView> byId = new HashMap<>();
+    of.forEach(section -> byId.put(section.id(), section));
+    return FeedWriter.write(
+        name, byId, byId.isEmpty() ? List.of() : entries.ofSections(byId.keySet()));
+  }
+
+  /** Notes what calendars have to be told of a section. */
+  void note(UUID id) {
+    SectionView section = sections.get(id);
+    List<DeliveryView> deliveries = postings.ofSections(Set.of(id));
     Set<UUID> ids = new HashSet<>();
     deliveries.forEach(d -> ids.addAll(d.tasks()));
     Map<UUID, TaskView> known =
         tasks.among(ids).stream().collect(Collectors.toMap(TaskView::id, t -> t));
-    Standing standing = Standing.of(deliveries, clock.instant());
-    Map<UUID, SectionView> byId = new HashMap<>();
-    // Always in the same order: two feeds that note the same entries never wait for each other.
-    for (SectionView section :
-        sections.stream().sorted(Comparator.comparing(SectionView::id)).toList()) {
-      byId.put(section.id(), section);
-      note(section, standing, known);
-    }
-    return FeedWriter.write(
-        name, byId, sections.isEmpty() ? List.of() : entries.ofSections(byId.keySet()));
+    note(section, Standing.of(deliveries, clock.instant()), known);
   }
 
   /** What calendars should be told of one thing. */

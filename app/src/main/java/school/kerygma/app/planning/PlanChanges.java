@@ -5,11 +5,14 @@ import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Predicate;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionTouched;
 
 /** Moves tasks to other days, copies weeks, and undoes both. */
 @Service
@@ -17,12 +20,18 @@ import school.kerygma.app.problems.Problem;
 public class PlanChanges {
 
   private final Task.Repository tasks;
+  private final ApplicationEventPublisher events;
   private final Session.Repository sessions;
   private final PlanStep.Repository steps;
   private final Clock clock;
 
   PlanChanges(
-      Task.Repository tasks, Session.Repository sessions, PlanStep.Repository steps, Clock clock) {
+      ApplicationEventPublisher events,
+      Task.Repository tasks,
+      Session.Repository sessions,
+      PlanStep.Repository steps,
+      Clock clock) {
+    this.events = events;
     this.tasks = tasks;
     this.sessions = sessions;
     this.steps = steps;
@@ -35,6 +44,7 @@ public class PlanChanges {
     LocalDate before = moved.dayOf(section).orElseThrow(Problem::notFound);
     if (!before.equals(day)) {
       moved.place(section, Optional.of(day));
+      events.publishEvent(new SectionTouched(Set.of(section)));
       note(UUID.randomUUID(), owner, task, section, Optional.of(before), Optional.of(day));
     }
   }
@@ -65,6 +75,7 @@ public class PlanChanges {
     Optional<LocalDate> shown = Optional.empty();
     for (PlanStep step : steps.ofDeed(last.get().deedId())) {
       step.undo();
+      events.publishEvent(new SectionTouched(Set.of(step.sectionId())));
       shown = step.from().or(step::to);
       if (may.test(step.sectionId())) {
         step.taskId()
@@ -125,6 +136,7 @@ public class PlanChanges {
     WeekCopy copy = look(pairs, source, target);
     UUID deed = UUID.randomUUID();
     int position = tasks.lastPosition(owner);
+    events.publishEvent(new SectionTouched(pairs.stream().map(p -> p.to().id()).toList()));
     for (TaskSheet sheet : copy.tasks()) {
       Task again = tasks.save(new Task(owner, sheet.afresh(), ++position, clock.instant()));
       sheet

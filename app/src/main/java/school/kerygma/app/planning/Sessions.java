@@ -5,10 +5,12 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.problems.Seen;
+import school.kerygma.app.sections.SectionTouched;
 
 /** Plans sessions. */
 @Service
@@ -16,8 +18,10 @@ import school.kerygma.app.problems.Seen;
 public class Sessions {
 
   private final Session.Repository sessions;
+  private final ApplicationEventPublisher events;
 
-  Sessions(Session.Repository sessions) {
+  Sessions(ApplicationEventPublisher events, Session.Repository sessions) {
+    this.events = events;
     this.sessions = sessions;
   }
 
@@ -27,6 +31,7 @@ public class Sessions {
       throw Problem.refused("no-section");
     }
     sections.forEach(section -> sessions.save(new Session(section, sheet)));
+    events.publishEvent(new SectionTouched(sections));
   }
 
   /** Changes a session that still is as it was {@code seen}. */
@@ -34,11 +39,14 @@ public class Sessions {
     Session changed = find(session);
     Seen.check(seen, changed.view().seen());
     changed.change(sheet);
+    events.publishEvent(new SectionTouched(Set.of(changed.view().section())));
   }
 
   /** Cancels a session: it stays in the plan, struck out, and calendars are told. */
   public void cancel(UUID session) {
-    find(session).cancel();
+    Session cancelled = find(session);
+    cancelled.cancel();
+    events.publishEvent(new SectionTouched(Set.of(cancelled.view().section())));
   }
 
   private Session find(UUID session) {

@@ -10,11 +10,13 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionTouched;
 import school.kerygma.app.work.Nightly;
 import school.kerygma.app.work.Shelf;
 
@@ -24,16 +26,19 @@ import school.kerygma.app.work.Shelf;
 public class Tasks {
 
   private final Task.Repository tasks;
+  private final ApplicationEventPublisher events;
   private final Clock clock;
   private final Shelf shelf;
 
-  Tasks(Task.Repository tasks, Clock clock, Shelf shelf) {
+  Tasks(ApplicationEventPublisher events, Task.Repository tasks, Clock clock, Shelf shelf) {
+    this.events = events;
     this.shelf = shelf;
     this.tasks = tasks;
     this.clock = clock;
   }
 
   public UUID plan(UUID owner, TaskSheet sheet) {
+    events.publishEvent(new SectionTouched(sheet.days().keySet()));
     return tasks.save(new Task(owner, sheet, tasks.lastPosition(owner) + 1, clock.instant())).id();
   }
 
@@ -48,7 +53,21 @@ public class Tasks {
     if (changed.version() != version) {
       throw new OptimisticLockingFailureException("Changed since version " + version);
     }
+    Set<UUID> sections = new HashSet<>(changed.view().sheet().days().keySet());
     changed.change(sheet);
+    sections.addAll(sheet.days().keySet());
+    events.publishEvent(new SectionTouched(sections));
+  }
+
+  /** A task that is put away or taken out is so for its sections. */
+  @EventListener
+  void on(Shelf.Moved moved) {
+    if (moved.kind() == Shelf.Of.TASK) {
+      tasks
+          .findById(moved.id())
+          .map(t -> t.view().sheet().days().keySet())
+          .ifPresent(sections -> events.publishEvent(new SectionTouched(sections)));
+    }
   }
 
   /** Tasks that were put away long ago are gone, with what was ticked. */

@@ -183,6 +183,16 @@ class Posting implements Persistable<UUID> {
     @Query("select d from Delivery d where d.id = :id")
     Optional<Delivery> toChange(UUID id);
 
+    @Query(
+        value = "select section_id from delivery where posting_id = :posting",
+        nativeQuery = true)
+    List<UUID> sectionsOf(UUID posting);
+
+    /** Sections in which a delivery closed between two moments. */
+    @Query(
+        "select distinct d.sectionId from Delivery d where d.closesAt > :from and d.closesAt <= :until")
+    List<UUID> closed(Instant from, Instant until);
+
     String WHOLE =
         "select distinct d from Delivery d join fetch d.posting p left join fetch p.tasks where p.putAwayAt is null and ";
 

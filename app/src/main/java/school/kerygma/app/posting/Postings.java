@@ -5,12 +5,15 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.problems.Seen;
+import school.kerygma.app.sections.SectionTouched;
 import school.kerygma.app.work.Nightly;
 import school.kerygma.app.work.Shelf;
 import school.kerygma.core.time.Moments;
@@ -21,17 +24,20 @@ import school.kerygma.core.time.Moments;
 public class Postings {
 
   private final Posting.Repository postings;
+  private final ApplicationEventPublisher events;
   private final Posting.DeliveryRepository deliveries;
   private final GoesUp goesUp;
   private final Clock clock;
   private final Shelf shelf;
 
   Postings(
+      ApplicationEventPublisher events,
       Posting.Repository postings,
       Posting.DeliveryRepository deliveries,
       GoesUp goesUp,
       Clock clock,
       Shelf shelf) {
+    this.events = events;
     this.shelf = shelf;
     this.postings = postings;
     this.deliveries = deliveries;
@@ -54,6 +60,7 @@ public class Postings {
     }
     Posting posting = postings.saveAndFlush(new Posting(id, owner, sheet, clock.instant()));
     posting.deliveries().forEach(goesUp::schedule);
+    events.publishEvent(new SectionTouched(sheet.sections().keySet()));
   }
 
   /**
@@ -67,11 +74,14 @@ public class Postings {
     Seen.check(seen, d.view(now()).seen());
     d.change(moments);
     goesUp.schedule(d);
+    touched(d);
   }
 
   /** Takes a delivery down. */
   public void withdraw(UUID delivery) {
-    toChange(delivery).withdraw(clock.instant());
+    Posting.Delivery d = toChange(delivery);
+    d.withdraw(clock.instant());
+    touched(d);
   }
 
   /** Undoes {@link #withdraw}. */
@@ -79,6 +89,19 @@ public class Postings {
     Posting.Delivery d = toChange(delivery);
     d.putUpAgain();
     goesUp.schedule(d);
+    touched(d);
+  }
+
+  private void touched(Posting.Delivery d) {
+    events.publishEvent(new SectionTouched(Set.of(d.view(now()).section())));
+  }
+
+  /** A posting that is put away or taken out is so for its sections. */
+  @EventListener
+  void on(Shelf.Moved moved) {
+    if (moved.kind() == Shelf.Of.POSTING) {
+      events.publishEvent(new SectionTouched(deliveries.sectionsOf(moved.id())));
+    }
   }
 
   /** Postings that were put away long ago are gone, with the letters about them. */
@@ -137,6 +160,12 @@ public class Postings {
   @Transactional(readOnly = true)
   public List<DeliveryView> ofTasks(Collection<UUID> tasks) {
     return tasks.isEmpty() ? List.of() : views(deliveries.ofTasks(tasks));
+  }
+
+  /** Sections in which a delivery closed after a moment and up to another. */
+  @Transactional(readOnly = true)
+  public List<UUID> closed(Instant from, Instant until) {
+    return deliveries.closed(from, until);
   }
 
   private List<DeliveryView> views(List<Posting.Delivery> all) {

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
@@ -35,9 +36,14 @@ public class SchoolTime {
   }
 
   private final Section.SchoolRepository schools;
+  private final ApplicationEventPublisher events;
   private final Section.TermRepository terms;
 
-  SchoolTime(Section.SchoolRepository schools, Section.TermRepository terms) {
+  SchoolTime(
+      ApplicationEventPublisher events,
+      Section.SchoolRepository schools,
+      Section.TermRepository terms) {
+    this.events = events;
     this.schools = schools;
     this.terms = terms;
   }
@@ -92,6 +98,7 @@ public class SchoolTime {
     School.Term changed = term(term);
     Seen.check(seen, view(changed).seen());
     changed.change(name.strip(), SchoolCalendar.mondayOf(firstDay), weeks, begins, ends);
+    touched(term);
   }
 
   /** Makes a school day one without school, or the other way about. */
@@ -100,6 +107,7 @@ public class SchoolTime {
     if (!t.daysOff().remove(day)) {
       t.daysOff().add(day);
     }
+    touched(term);
   }
 
   /**
@@ -113,6 +121,7 @@ public class SchoolTime {
     Set<LocalDate> added = new HashSet<>(days);
     added.removeIf(d -> !calendar.holds(d) || !calendar.isSchoolDay(d));
     t.daysOff().addAll(added);
+    touched(term);
     return added.size();
   }
 
@@ -120,6 +129,11 @@ public class SchoolTime {
   public void closeEarly(UUID term, LocalDate day, Optional<LocalTime> at) {
     School.Term t = term(term);
     at.ifPresentOrElse(time -> t.early().put(day, time), () -> t.early().remove(day));
+    touched(term);
+  }
+
+  private void touched(UUID term) {
+    events.publishEvent(new SectionTouched(terms.sectionsOf(term)));
   }
 
   /** Says for how many days the school keeps what its students did; 30 to 3650. */

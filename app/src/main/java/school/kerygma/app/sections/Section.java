@@ -173,6 +173,9 @@ class Section {
 
   interface TermRepository extends JpaRepository<School.Term, UUID> {
 
+    @Query("select s.id from Section s where s.term.id = :term")
+    List<UUID> sectionsOf(UUID term);
+
     @Query(
         "select t from Term t where t.school.founderId = :teacher or exists"
             + " (select s from Section s where s.school = t.school and :teacher member of s.teachers)"

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,17 +31,20 @@ import school.kerygma.core.time.MeetingPattern;
 public class Sections implements Gate.CircleSource, Remembers {
 
   private final Section.Repository sections;
+  private final ApplicationEventPublisher events;
   private final Section.TermRepository terms;
   private final Section.SchoolRepository schools;
   private final People people;
   private final Clock clock;
 
   Sections(
+      ApplicationEventPublisher events,
       Section.Repository sections,
       Section.TermRepository terms,
       Section.SchoolRepository schools,
       People people,
       Clock clock) {
+    this.events = events;
     this.sections = sections;
     this.terms = terms;
     this.schools = schools;
@@ -91,6 +95,7 @@ public class Sections implements Gate.CircleSource, Remembers {
     Section changed = sections.findById(section).orElseThrow(Problem::notFound);
     Seen.check(seen, changed.view().seenMeetings());
     changed.change(name.strip(), meets, minutes);
+    events.publishEvent(new SectionTouched(Set.of(section)));
   }
 
   /**

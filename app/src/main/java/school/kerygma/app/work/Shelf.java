@@ -5,6 +5,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -35,11 +36,16 @@ public class Shelf {
     }
   }
 
+  /** Something was put away, or taken out. */
+  public record Moved(Of kind, UUID id) {}
+
   private final JdbcClient sql;
+  private final ApplicationEventPublisher events;
   private final Clock clock;
 
-  Shelf(JdbcClient sql, Clock clock) {
+  Shelf(JdbcClient sql, ApplicationEventPublisher events, Clock clock) {
     this.sql = sql;
+    this.events = events;
     this.clock = clock;
   }
 
@@ -56,6 +62,7 @@ public class Shelf {
         .param(at)
         .param(id)
         .update();
+    events.publishEvent(new Moved(kind, id));
   }
 
   /** What a teacher has put away. */
