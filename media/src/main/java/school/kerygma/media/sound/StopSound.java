@@ -237,7 +237,11 @@ public final class StopSound {
       }
       copy(opus, 0, List.of("-f", "webm"), webm);
       // The first packet of AAC holds nothing yet: by the edit list players begin after it.
-      copy(aac, -AAC_SAMPLES, List.of("-movflags", "+faststart", "-f", "mp4"), mp4);
+      copy(
+          aac,
+          -AAC_SAMPLES,
+          List.of("-avoid_negative_ts", "disabled", "-movflags", "+faststart", "-f", "mp4"),
+          mp4);
       Files.delete(opus);
       Files.delete(aac);
     } catch (IOException e) {
@@ -259,7 +263,6 @@ public final class StopSound {
     List<String> command = new ArrayList<>(List.of("ffmpeg", "-v", "error", "-nostdin", "-y"));
     String seconds = String.format(Locale.ROOT, "%.9f", (double) offset / RATE);
     command.addAll(List.of("-itsoffset", seconds, "-i", "file:" + from, "-c", "copy"));
-    command.addAll(List.of("-avoid_negative_ts", "disabled"));
     command.addAll(format);
     command.add("file:" + to);
     Program.run(command, LIMIT, 1024);
