@@ -4,12 +4,10 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -21,6 +19,7 @@ import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.PostedTitles;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
@@ -58,6 +57,7 @@ class FollowUpController {
   private final Scripts scripts;
   private final Scores scores;
   private final Tasks tasks;
+  private final PostedTitles titles;
   private final People people;
   private final Clock clock;
 
@@ -68,6 +68,7 @@ class FollowUpController {
       Scripts scripts,
       Scores scores,
       Tasks tasks,
+      PostedTitles titles,
       People people,
       Clock clock) {
     this.audience = audience;
@@ -76,6 +77,7 @@ class FollowUpController {
     this.scripts = scripts;
     this.scores = scores;
     this.tasks = tasks;
+    this.titles = titles;
     this.people = people;
     this.clock = clock;
   }
@@ -97,7 +99,7 @@ class FollowUpController {
             .filter(d -> d.id().equals(delivery))
             .findFirst()
             .or(() -> all.stream().findFirst());
-    Map<UUID, String> titles = titles(all);
+    Map<UUID, String> called = titles.of(all);
     List<Choice> choices = new ArrayList<>();
     for (DeliveryView d : all) {
       String section =
@@ -110,43 +112,16 @@ class FollowUpController {
           new Choice(
               d.id(),
               section,
-              titles.getOrDefault(d.id(), ""),
+              called.getOrDefault(d.id(), ""),
               shown.filter(d::equals).isPresent()));
     }
     model.addAttribute("choices", choices);
     shown.ifPresent(
         d -> {
-          model.addAttribute("called", titles.getOrDefault(d.id(), ""));
+          model.addAttribute("called", called.getOrDefault(d.id(), ""));
           addMatrix(d, own, model);
         });
     return "audience/follow-up";
-  }
-
-  /** What is posted is called by its walkthrough, or else by its first task. */
-  private Map<UUID, String> titles(List<DeliveryView> all) {
-    Map<UUID, Scripts.Head> heads =
-        scripts.heads(all.stream().flatMap(d -> d.walkthrough().stream()).toList());
-    List<TaskView> alone =
-        tasks.among(
-            all.stream()
-                .filter(d -> d.walkthrough().isEmpty())
-                .flatMap(d -> d.tasks().stream())
-                .collect(Collectors.toSet()));
-    Map<UUID, String> titles = new HashMap<>();
-    for (DeliveryView d : all) {
-      titles.put(
-          d.id(),
-          d.walkthrough()
-              .map(w -> heads.get(w).title())
-              .orElseGet(
-                  () ->
-                      alone.stream()
-                          .filter(t -> d.tasks().contains(t.id()))
-                          .map(TaskView::title)
-                          .findFirst()
-                          .orElse("")));
-    }
-    return titles;
   }
 
   private void addMatrix(DeliveryView delivery, List<SectionView> own, Model model) {

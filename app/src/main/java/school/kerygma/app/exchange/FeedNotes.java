@@ -94,6 +94,9 @@ class FeedNotes {
                   while (more.getAndSet(false)) {
                     note();
                   }
+                } catch (RuntimeException e) {
+                  LOG.warn(
+                      "Calendars will be told within the minute: {}", e.getClass().getSimpleName());
                 } finally {
                   noting.set(false);
                 }
@@ -106,17 +109,18 @@ class FeedNotes {
 
   /** Notes all that has to be noted. What fails is tried again within the minute. */
   void note() {
-    try {
-      for (UUID section :
-          sql.sql("select distinct section_id from feed_stale").query(UUID.class).list()) {
+    for (UUID section :
+        sql.sql("select distinct section_id from feed_stale").query(UUID.class).list()) {
+      try {
         inTransaction.executeWithoutResult(
             t -> {
               sql.sql("delete from feed_stale where section_id = ?").param(section).update();
               feeds.note(section);
             });
+      } catch (RuntimeException e) {
+        LOG.warn(
+            "Calendars of section {} could not be told: {}", section, e.getClass().getSimpleName());
       }
-    } catch (RuntimeException e) {
-      LOG.warn("Calendars could not be told: {}", e.getClass().getSimpleName());
     }
   }
 

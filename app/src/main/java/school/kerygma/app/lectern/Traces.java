@@ -11,7 +11,7 @@ import school.kerygma.core.walkthrough.Trace;
 import school.kerygma.core.walkthrough.TraceEvent;
 import tools.jackson.databind.json.JsonMapper;
 
-/** What was done during recordings. Of one that has ended nothing changes: it is parsed once. */
+/** What was done during recordings. It is parsed once, and again only when pieces were added. */
 @Component
 class Traces {
 
@@ -21,36 +21,35 @@ class Traces {
   /** About ten hours of much pointing, some tens of megabytes. */
   private static final long EVENTS_KNOWN = 400_000;
 
-  private final Recording.Repository recordings;
+  private record Known(UUID track, int pieces) {}
+
   private final Track.Repository tracks;
   private final JsonMapper json;
-  private final Cache<UUID, Read> known =
+  private final Cache<Known, Read> known =
       Caffeine.newBuilder()
           .maximumWeight(EVENTS_KNOWN)
-          .weigher((UUID id, Read read) -> 1 + read.trace().events().size())
+          .weigher((Known key, Read read) -> 1 + read.trace().events().size())
           .build();
 
-  Traces(Recording.Repository recordings, Track.Repository tracks, JsonMapper json) {
-    this.recordings = recordings;
+  Traces(Track.Repository tracks, JsonMapper json) {
     this.tracks = tracks;
     this.json = json;
   }
 
   Read of(UUID recording) {
-    boolean open =
-        recordings.findById(recording).filter(r -> r.state() == Recording.State.OPEN).isPresent();
-    return open ? parse(recording) : known.get(recording, this::parse);
+    return tracks.named(List.of(recording), Track.TRACE).stream()
+        .findFirst()
+        .map(t -> known.get(new Known(t.id(), tracks.pieces(t.id()).size()), k -> parse(k.track())))
+        .orElseGet(() -> new Read(new Trace(List.of()), List.of()));
   }
 
-  private Read parse(UUID recording) {
+  private Read parse(UUID track) {
     List<TraceEvent> events = new ArrayList<>();
     List<SoundLoss.Reading> clocks = new ArrayList<>();
-    for (Track track : tracks.named(List.of(recording), Track.TRACE)) {
-      for (String body : tracks.bodies(track.id())) {
-        TraceReader.Piece piece = TraceReader.read(body, json);
-        events.addAll(piece.events());
-        clocks.addAll(piece.clocks());
-      }
+    for (String body : tracks.bodies(track)) {
+      TraceReader.Piece piece = TraceReader.read(body, json);
+      events.addAll(piece.events());
+      clocks.addAll(piece.clocks());
     }
     return new Read(new Trace(events), List.copyOf(clocks));
   }

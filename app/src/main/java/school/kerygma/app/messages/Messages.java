@@ -25,8 +25,8 @@ import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.DeliveryWentUp;
+import school.kerygma.app.posting.PostedTitles;
 import school.kerygma.app.posting.Standing;
-import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.work.Nightly;
@@ -42,7 +42,7 @@ class Messages implements Remembers {
   private final Sections sections;
   private final People people;
   private final Tasks tasks;
-  private final Scripts scripts;
+  private final PostedTitles titles;
   private final ObjectProvider<SchedulerClient> scheduler;
   private final MessageSource words;
   private final Clock clock;
@@ -53,7 +53,7 @@ class Messages implements Remembers {
       Sections sections,
       People people,
       Tasks tasks,
-      Scripts scripts,
+      PostedTitles titles,
       ObjectProvider<SchedulerClient> scheduler,
       MessageSource words,
       Clock clock) {
@@ -61,7 +61,7 @@ class Messages implements Remembers {
     this.sections = sections;
     this.people = people;
     this.tasks = tasks;
-    this.scripts = scripts;
+    this.titles = titles;
     this.scheduler = scheduler;
     this.words = words;
     this.clock = clock;
@@ -114,7 +114,7 @@ class Messages implements Remembers {
       String subject =
           text(
               "mail." + kind + ".subject",
-              title(delivery),
+              titles.of(delivery),
               sections.get(delivery.section()).name());
       keep(new Message(delivery.id(), to, subject, body, clock.instant()));
     }
@@ -172,14 +172,6 @@ class Messages implements Remembers {
     messages.forget(merged.from());
   }
 
-  private String title(DeliveryView delivery) {
-    return delivery
-        .walkthrough()
-        .map(w -> scripts.head(w).title())
-        .or(() -> tasks.among(delivery.tasks()).stream().map(TaskView::title).findFirst())
-        .orElse("");
-  }
-
   private String body(
       DeliveryView delivery,
       SectionView section,
@@ -188,7 +180,7 @@ class Messages implements Remembers {
       String note,
       String link) {
     List<String> lines = new ArrayList<>();
-    lines.add(text("mail." + kind + ".opening", names, title(delivery), section.name()));
+    lines.add(text("mail." + kind + ".opening", names, titles.of(delivery), section.name()));
     if (!note.isBlank()) {
       lines.add(note.strip());
     }

@@ -5,7 +5,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -21,6 +20,7 @@ import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.planning.Worths;
 import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.PostedTitles;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.posting.Standing;
 import school.kerygma.app.scripts.Scripts;
@@ -55,6 +55,7 @@ record TermBook(
     private final Scripts scripts;
     private final Handouts handouts;
     private final Postings postings;
+    private final PostedTitles titles;
     private final Clock clock;
 
     Opener(
@@ -63,12 +64,14 @@ record TermBook(
         Scripts scripts,
         Handouts handouts,
         Postings postings,
+        PostedTitles titles,
         Clock clock) {
       this.tasks = tasks;
       this.sessions = sessions;
       this.scripts = scripts;
       this.handouts = handouts;
       this.postings = postings;
+      this.titles = titles;
       this.clock = clock;
     }
 
@@ -114,38 +117,15 @@ record TermBook(
           heads,
           handouts.words(papers),
           deliveries,
-          titles(planned, deliveries),
+          titles.of(deliveries),
           Standing.of(deliveries, clock.instant()),
           Worths.of(sections, planned));
     }
-
-    /** The titles of all that is planned or posted; what is posted may stand on no day. */
-    private Map<UUID, String> titles(List<TaskView> planned, List<DeliveryView> deliveries) {
-      Map<UUID, String> titles = new LinkedHashMap<>(); // In the order of the plan.
-      planned.forEach(t -> titles.put(t.id(), t.title()));
-      Set<UUID> others = new HashSet<>();
-      deliveries.forEach(d -> others.addAll(d.tasks()));
-      others.removeAll(titles.keySet());
-      if (!others.isEmpty()) {
-        tasks.among(others).forEach(t -> titles.put(t.id(), t.title()));
-      }
-      return titles;
-    }
   }
 
-  /** What is posted is called by its walkthrough, or else by its first task. */
+  /** What is posted is called so. */
   String title(DeliveryView delivery) {
-    return delivery
-        .walkthrough()
-        .map(heads::get)
-        .map(Scripts.Head::title)
-        .or(
-            () ->
-                titles.entrySet().stream()
-                    .filter(t -> delivery.tasks().contains(t.getKey()))
-                    .map(Map.Entry::getValue)
-                    .findFirst())
-        .orElse("");
+    return titles.getOrDefault(delivery.id(), "");
   }
 
   Optional<DeliveryView> delivery(TaskView task, SectionView section) {
