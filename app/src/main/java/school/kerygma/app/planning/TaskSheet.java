@@ -12,6 +12,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.DueRuleText;
 
 /**
  * What a teacher says of a task.
@@ -55,6 +56,11 @@ public record TaskSheet(
 
     public Difference {
       detail = detail == null || detail.isBlank() ? null : detail.strip();
+    }
+
+    /** The rule in writing, for the form; empty if there is none. */
+    public String dueInWriting() {
+      return due.map(DueRuleText::write).orElse("");
     }
   }
 
@@ -188,6 +194,11 @@ public record TaskSheet(
   /** Whether two say the same but for what their sections do otherwise, and when. */
   public boolean sameForAll(TaskSheet other) {
     return on(Map.of(), Map.of()).equals(other.on(Map.of(), Map.of()));
+  }
+
+  /** The rule in writing, for the form; empty if there is none. */
+  public String dueInWriting() {
+    return due.map(DueRuleText::write).orElse("");
   }
 
   /** The task as one section does it. */
