@@ -114,6 +114,7 @@ class FeedNotes {
       try {
         inTransaction.executeWithoutResult(
             t -> {
+              feeds.hold(section);
               sql.sql("delete from feed_stale where section_id = ?").param(section).update();
               feeds.note(section);
             });

@@ -61,7 +61,12 @@ class Feeds {
         name, byId, byId.isEmpty() ? List.of() : entries.ofSections(byId.keySet()));
   }
 
-  /** Notes what calendars have to be told of a section. */
+  /** Lets one at a time note what calendars are told of a section. */
+  void hold(UUID id) {
+    entries.hold(id);
+  }
+
+  /** Notes what calendars have to be told of a section that is {@link #hold held}. */
   void note(UUID id) {
     SectionView section = sections.get(id);
     List<DeliveryView> deliveries = postings.ofSections(Set.of(id));
@@ -100,7 +105,6 @@ class Feeds {
       return;
     }
     Instant moment = clock.instant();
-    entries.hold(section.id());
     for (Told t : changed) {
       entries.note(
           t.uid(),

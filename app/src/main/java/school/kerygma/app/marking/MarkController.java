@@ -46,7 +46,7 @@ class MarkController {
 
     Marks.Drawn drawn() {
       return new Marks.Drawn(
-          kind.orElseThrow(() -> Problem.refused("unreadable")),
+          kind.orElseThrow(() -> Problem.unreadable()),
           boxes.orElse(List.of()),
           number.orElse(0),
           words.orElse(""),

@@ -196,8 +196,9 @@ public class Marks {
   private Mark mark(UUID page, Drawn drawn) {
     Page on = editions.leaf(page).page();
     Box whole = on.box();
-    if (drawn.boxes().stream().anyMatch(b -> !b.grownBy(1).overlaps(whole))) {
-      throw Problem.refused("unreadable");
+    boolean nowhere = drawn.kind() != Mark.Kind.INK && drawn.boxes().isEmpty();
+    if (nowhere || drawn.boxes().stream().anyMatch(b -> !b.grownBy(1).overlaps(whole))) {
+      throw Problem.unreadable();
     }
     return switch (drawn.kind()) {
       case INK -> {
@@ -206,7 +207,7 @@ public class Marks {
             || raw.size() > Ink.MOST_POINTS
             || drawn.width() > WIDEST
             || raw.stream().anyMatch(p -> p.length < 3)) {
-          throw Problem.refused("unreadable");
+          throw Problem.unreadable();
         }
         yield new Mark.InkLine(
             page,
@@ -227,7 +228,7 @@ public class Marks {
         try {
           yield Mark.of(drawn.kind(), page, drawn.boxes(), drawn.number(), text(on, drawn.boxes()));
         } catch (IllegalArgumentException e) {
-          throw Problem.refused("unreadable");
+          throw Problem.unreadable();
         }
       }
     };

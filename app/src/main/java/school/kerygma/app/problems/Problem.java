@@ -28,6 +28,11 @@ public final class Problem extends RuntimeException {
     return new Problem(HttpStatus.UNPROCESSABLE_CONTENT, key, details);
   }
 
+  /** What was sent is nothing that a page of ours sends. */
+  public static Problem unreadable() {
+    return new Problem(HttpStatus.BAD_REQUEST, "unreadable");
+  }
+
   /** It was changed elsewhere in the meantime, or cannot be done in this state. */
   public static Problem conflict(String key, Object... details) {
     return new Problem(HttpStatus.CONFLICT, key, details);

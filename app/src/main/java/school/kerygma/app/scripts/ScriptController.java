@@ -45,7 +45,7 @@ class ScriptController {
 
     Box box() {
       if (!Double.isFinite(x + y + width + height)) {
-        throw Problem.refused("unreadable");
+        throw Problem.unreadable();
       }
       return new Box(x, y, Math.max(0.1, width), Math.max(0.1, height));
     }
