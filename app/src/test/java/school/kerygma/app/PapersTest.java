@@ -9,8 +9,10 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
+import jakarta.persistence.EntityManagerFactory;
 import java.awt.Rectangle;
 import java.io.OutputStream;
+import java.net.http.HttpClient;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
@@ -23,6 +25,8 @@ import java.util.stream.IntStream;
 import org.apache.poi.xslf.usermodel.XMLSlideShow;
 import org.apache.poi.xslf.usermodel.XSLFTextBox;
 import org.apache.poi.xwpf.usermodel.XWPFDocument;
+import org.hibernate.SessionFactory;
+import org.hibernate.stat.Statistics;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -79,6 +83,41 @@ class PapersTest {
         .stream()
         .map(n -> n.fact().kind() + " " + n.value() + " " + n.state())
         .toList();
+  }
+
+  /** Counted by Hibernate itself. */
+  @Test
+  void theReaderOpensAPaperOnceAndWhoAsksForATitleAPictureOrAnOwnerOpensNone() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID handout =
+        Papers.bring(
+            school,
+            TestSheets.pdf(
+                directory.resolve("once.pdf"),
+                List.of("Draw two sketches."),
+                List.of("Weigh it.")));
+    UUID page = Papers.pages(handout).getFirst();
+    HttpClient desk = Caller.teacher(school.email());
+    Statistics counted =
+        DemoServer.bean(EntityManagerFactory.class).unwrap(SessionFactory.class).getStatistics();
+    counted.setStatisticsEnabled(true);
+    counted.clear();
+    try {
+      Handouts handouts = DemoServer.bean(Handouts.class);
+      assertThat(handouts.titles(Set.of(handout))).hasSize(1);
+      assertThat(handouts.ownerOfPage(page)).contains(school.teacher());
+      assertThat(Caller.get(desk, "/media/pages/" + page + "/s").statusCode()).isEqualTo(200);
+      assertThat(Caller.get(desk, "/handouts").body()).contains("Once");
+      assertThat(opened(counted)).isZero();
+      assertThat(Caller.get(desk, "/handouts/" + handout).body()).contains("Once");
+      assertThat(opened(counted)).isEqualTo(2);
+    } finally {
+      counted.setStatisticsEnabled(false);
+    }
+  }
+
+  private static long opened(Statistics counted) {
+    return counted.getEntityStatistics("school.kerygma.app.papers.Handout$PageText").getLoadCount();
   }
 
   /** Today is September 30, 2026; October 8 is a Thursday. */
