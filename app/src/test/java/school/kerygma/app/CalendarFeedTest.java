@@ -155,6 +155,14 @@ class CalendarFeedTest {
   void whatChangesIsNotedWithoutAnybodyAskingForTheCalendar() throws Exception {
     UUID posting = post("Draw a bridge", Optional.empty());
     String entries = "select count(*) from feed_entry where section_id = ? and not cancelled";
+    await()
+        .atMost(Duration.ofSeconds(60))
+        .until(
+            () ->
+                TestSchool.count(
+                        "select count(*) from delivery where posting_id = ? and announced_at is not null",
+                        posting)
+                    == 1);
     settled();
     assertThat(TestSchool.count(entries, school.section())).isOne();
     Shelf shelf = DemoServer.bean(Shelf.class);

@@ -223,6 +223,10 @@ class Task {
 
   interface Repository extends JpaRepository<Task, UUID> {
 
+    /** Also of one that is put away. */
+    @Query(value = "select section_id from placement where task_id = :task", nativeQuery = true)
+    List<UUID> sectionsOf(UUID task);
+
     @Query(
         "select distinct t from Task t left join fetch t.days where t.id in :ids order by t.position")
     List<Task> among(Collection<UUID> ids);

@@ -63,10 +63,7 @@ public class Tasks {
   @EventListener
   void on(Shelf.Moved moved) {
     if (moved.kind() == Shelf.Of.TASK) {
-      tasks
-          .findById(moved.id())
-          .map(t -> t.view().sheet().days().keySet())
-          .ifPresent(sections -> events.publishEvent(new SectionTouched(sections)));
+      events.publishEvent(new SectionTouched(tasks.sectionsOf(moved.id())));
     }
   }
 
