@@ -64,10 +64,6 @@ class Track {
     return id;
   }
 
-  UUID recordingId() {
-    return recordingId;
-  }
-
   String name() {
     return name;
   }
