@@ -18,7 +18,7 @@ export class Refused extends Error {
 }
 
 /** Who signed in anew in another tab has another token: this page is asked for it. */
-async function freshToken() {
+export async function freshToken() {
   const answer = await fetch(location.href, { headers: { Accept: 'text/html' } });
   const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
   const found = page.querySelector('meta[name="csrf"]')?.content;

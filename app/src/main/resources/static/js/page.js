@@ -172,13 +172,12 @@ document.addEventListener('alpine:init', () => {
     },
   }));
 
-  Alpine.data('once', () => ({
-    sent: false,
-    submit(event) {
-      if (this.sent) {
-        event.preventDefault();
-      }
-      this.sent = true;
+  /** A text that is wanted elsewhere. */
+  Alpine.data('copying', () => ({
+    copied: false,
+    async copy() {
+      await navigator.clipboard.writeText(this.$root.dataset.text);
+      this.copied = true;
     },
   }));
 

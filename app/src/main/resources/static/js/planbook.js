@@ -2,6 +2,17 @@
 import { send } from './api.js';
 
 document.addEventListener('alpine:init', () => {
+  /** The tasks to be ticked first are offered where they say when it opens. */
+  Alpine.data('opening', () => ({
+    chosen: false,
+    init() {
+      this.choose();
+    },
+    choose() {
+      this.chosen = this.$refs.opens.value === 'WHEN_CHOSEN_ARE_TICKED';
+    },
+  }));
+
   Alpine.data('planbook', () => {
     let lifted = null;
     return {

@@ -179,7 +179,7 @@ class FromPaperToFollowUpTest {
         .first()
         .fill("" + minutes);
     if (inOrder) {
-      teacher.getByLabel("Opens").selectOption("WHEN_THE_ONE_BEFORE_IS_TICKED");
+      teacher.getByLabel("Opens").selectOption("WHEN_THOSE_BEFORE_ARE_TICKED");
     }
     for (String section : List.of("9 Electronics", "8B Woodwork")) {
       teacher.getByLabel(section, new Page.GetByLabelOptions().setExact(true)).check();

@@ -93,8 +93,7 @@ class SettingUpTest {
       page.getByLabel("Meets on").fill("sometimes");
       press(page, "Add the section");
       assertThat(page.locator("main")).containsText("no pattern of meetings");
-      page.goBack();
-      page.getByLabel("Name of the section").fill("5B Science");
+      assertThat(page.getByLabel("Name of the section")).hasValue("5B Science");
       page.getByLabel("Meets on").fill("6: 1 9:40-10:30,4");
       press(page, "Add the section");
       page.waitForURL("**/sections/*");

@@ -1,12 +1,8 @@
 package school.kerygma.app.classpage;
 
-import java.time.Clock;
-import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.Comparator;
+import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -24,28 +20,40 @@ import school.kerygma.app.marking.Drawing;
 import school.kerygma.app.marking.Marks;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageView;
-import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.access.Access.Role;
-import school.kerygma.core.time.SchoolCalendar;
 
-/** The page of a student and the page of a family. */
+/**
+ * The page of a student and the page of a family; and the same pages as a teacher sees them, in the
+ * teacher's own session, where nothing is ticked and nothing is counted.
+ */
 @Controller
 class ClassPageController {
 
-  /** A day of the week's strip. */
-  record StripDay(
-      LocalDate date, boolean today, boolean school, boolean meets, List<ListedTask> tasks) {}
+  /**
+   * Where the links of a page lead.
+   *
+   * @param at begins the addresses of papers and walkthroughs
+   * @param home the page itself
+   * @param as whose page a teacher looks at; empty if it is one's own
+   * @param section from which the teacher came
+   */
+  record Seen(String at, String home, Optional<String> as, Optional<SectionView> section) {
 
-  /** A child's row on the family page. */
-  record Child(
-      String name, List<TaskLists.SectionList> sections, long late, long open, long done) {}
+    static Seen own(String home) {
+      return new Seen(home, home, Optional.empty(), Optional.empty());
+    }
 
-  private final TaskLists lists;
+    public boolean byTeacher() {
+      return as.isPresent();
+    }
+  }
+
+  private final ClassPages pages;
   private final Sections sections;
   private final Handouts handouts;
   private final Marks marks;
@@ -55,10 +63,9 @@ class ClassPageController {
   private final Scores scores;
   private final People people;
   private final Gate gate;
-  private final Clock clock;
 
   ClassPageController(
-      TaskLists lists,
+      ClassPages pages,
       Sections sections,
       Handouts handouts,
       Marks marks,
@@ -67,9 +74,8 @@ class ClassPageController {
       Scripts scripts,
       Scores scores,
       People people,
-      Gate gate,
-      Clock clock) {
-    this.lists = lists;
+      Gate gate) {
+    this.pages = pages;
     this.sections = sections;
     this.handouts = handouts;
     this.marks = marks;
@@ -79,7 +85,6 @@ class ClassPageController {
     this.scores = scores;
     this.people = people;
     this.gate = gate;
-    this.clock = clock;
   }
 
   @GetMapping("/class")
@@ -87,132 +92,107 @@ class ClassPageController {
       @AuthenticationPrincipal SignedIn me,
       @RequestParam(required = false) @Nullable UUID section,
       Model model) {
-    List<SectionView> all = sections.ofStudent(me.id());
-    if (all.isEmpty()) {
-      return "classpage/none";
-    }
-    LocalDate today = all.getFirst().calendar().dateOf(clock.instant());
-    List<SectionView> own = SectionView.during(today, all);
-    SectionView shown =
-        own.stream().filter(s -> s.id().equals(section)).findFirst().orElse(own.getFirst());
-    TaskLists.SectionList list =
-        lists.of(me.id(), today).stream()
-            .filter(l -> l.section().id().equals(shown.id()))
-            .findFirst()
-            .orElseThrow();
-    model.addAttribute("sections", own);
-    model.addAttribute("section", shown);
-    model.addAttribute("today", today);
-    model.addAttribute("tasks", list.tasks());
-    model.addAttribute("starter", list.starter());
-    model.addAttribute("teacher", teacher(shown, list));
-    model.addAttribute(
-        "next",
-        list.tasks().stream().filter(t -> !t.done() && !t.waits()).findFirst().orElse(null));
-    model.addAttribute(
-        "minutes",
-        list.tasks().stream()
-            .filter(t -> !t.done() && !t.day().isAfter(today))
-            .mapToInt(t -> t.task().sheet().minutes())
-            .sum());
-    model.addAttribute("strip", strip(list, today));
-    addPlayer(list, model);
-    return "classpage/student";
-  }
-
-  /** Who put up what is there; where nothing is, one of the section's teachers. */
-  private String teacher(SectionView section, TaskLists.SectionList list) {
-    Set<UUID> named =
-        list.up().isEmpty() ? section.teachers() : Set.of(list.up().getLast().owner());
-    return people.contacts(named).values().stream()
-        .map(People.Contact::name)
-        .sorted()
-        .findFirst()
-        .orElse("");
-  }
-
-  /** The player holds the walkthrough of the next task, or else the newest. */
-  private void addPlayer(TaskLists.SectionList list, Model model) {
-    Optional<UUID> next =
-        list.tasks().stream()
-            .filter(t -> !t.done())
-            .flatMap(t -> t.explained().stream())
-            .map(ListedTask.Explained::walkthrough)
-            .findFirst();
-    Optional<UUID> newest =
-        list.up().stream()
-            .max(Comparator.comparing(d -> d.moments().goesUpAt()))
-            .flatMap(DeliveryView::walkthrough);
-    next.or(() -> newest)
-        .ifPresent(
-            id -> {
-              model.addAttribute("walkthrough", scripts.head(id));
-              model.addAttribute("score", scores.current(id).orElse(null));
-            });
-    list.up().stream()
-        .filter(d -> !d.toStudents().isBlank())
-        .max(Comparator.comparing(d -> d.moments().goesUpAt()))
-        .ifPresent(d -> model.addAttribute("note", d.toStudents()));
-  }
-
-  private static List<StripDay> strip(TaskLists.SectionList list, LocalDate today) {
-    SectionView section = list.section();
-    List<StripDay> days = new ArrayList<>();
-    for (LocalDate date : SchoolCalendar.schoolWeek(today)) {
-      days.add(
-          new StripDay(
-              date,
-              date.equals(today),
-              section.calendar().isSchoolDay(date),
-              section.meets().meetsOn(date, section.calendar()),
-              list.tasks().stream().filter(t -> t.day().equals(date)).toList()));
-    }
-    return days;
+    Optional<StudentPage> page = pages.ofStudent(me.id(), section, any -> true);
+    page.ifPresent(p -> model.addAttribute("page", p));
+    model.addAttribute("seen", Seen.own("/class"));
+    return page.isPresent() ? "classpage/student" : "classpage/none";
   }
 
   @GetMapping("/family")
   String ofFamily(@AuthenticationPrincipal SignedIn me, Model model) {
-    List<UUID> students = people.studentsOf(me.id());
-    var contacts = people.contacts(students);
-    List<Child> children = new ArrayList<>();
-    LocalDate today = LocalDate.ofInstant(clock.instant(), java.time.ZoneOffset.UTC);
-    for (UUID student : students) {
-      List<SectionView> own = sections.ofStudent(student);
-      if (!own.isEmpty()) {
-        today = own.getFirst().calendar().dateOf(clock.instant());
-      }
-      List<TaskLists.SectionList> lists = this.lists.of(student, today);
-      List<ListedTask> all = lists.stream().flatMap(l -> l.tasks().stream()).toList();
-      long late = all.stream().filter(ListedTask::late).count();
-      long done = all.stream().filter(ListedTask::done).count();
-      children.add(
-          new Child(contacts.get(student).name(), lists, late, all.size() - done - late, done));
-    }
-    children.sort(Comparator.comparing((Child c) -> -c.late()).thenComparing(Child::name));
-    model.addAttribute("children", children);
-    model.addAttribute("today", today);
+    model.addAttribute("page", pages.ofFamily(people.studentsOf(me.id()), any -> true));
+    model.addAttribute("seen", Seen.own("/family"));
     return "classpage/family";
+  }
+
+  /** The page of a student or guardian of a section, as its teacher may see it. */
+  @GetMapping("/sections/{id}/as/{person}")
+  String as(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @PathVariable UUID person,
+      Model model) {
+    Seen seen = seenAs(me, id, person);
+    SectionView section = seen.section().orElseThrow();
+    model.addAttribute("seen", seen);
+    if (section.students().contains(person)) {
+      model.addAttribute("page", pages.ofStudent(person, id, s -> s.id().equals(id)).orElseThrow());
+      return "classpage/student";
+    }
+    List<UUID> here =
+        people.studentsOf(person).stream().filter(section.students()::contains).toList();
+    model.addAttribute("page", pages.ofFamily(here, s -> s.id().equals(id)));
+    return "classpage/family";
+  }
+
+  private Seen seenAs(SignedIn me, UUID id, UUID person) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
+    SectionView section = sections.get(id);
+    boolean student = section.students().contains(person);
+    boolean guardian = people.studentsByGuardian(section.students()).containsKey(person);
+    if (!student && !guardian) {
+      throw Problem.notFound();
+    }
+    String at = "/sections/" + id + "/as/" + person;
+    String name = people.contacts(List.of(person)).get(person).name();
+    return new Seen(at, at, Optional.of(name), Optional.of(section));
   }
 
   /** A paper that is to be read, as students and families see it. */
   @GetMapping({"/class/handouts/{id}", "/family/handouts/{id}"})
-  String paper(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+  String paper(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      HttpServletRequest request,
+      Model model) {
+    model.addAttribute(
+        "seen", Seen.own(request.getRequestURI().startsWith("/class") ? "/class" : "/family"));
+    return paper(me, id, model);
+  }
+
+  @GetMapping("/sections/{section}/as/{person}/handouts/{id}")
+  String paperAs(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID section,
+      @PathVariable UUID person,
+      @PathVariable UUID id,
+      Model model) {
+    model.addAttribute("seen", seenAs(me, section, person));
+    return paper(me, id, model);
+  }
+
+  private String paper(SignedIn me, UUID id, Model model) {
     gate.check(me, Deed.SEE, Gate.Kind.HANDOUT, id);
     Handouts.View handout = handouts.get(id);
-    List<UUID> pages = handout.shown().stream().map(PageView::id).toList();
+    List<UUID> leaves = handout.shown().stream().map(PageView::id).toList();
     List<Drawing> drawings = Drawing.of(handout.shown(), marks);
     model.addAttribute("handout", handout);
-    model.addAttribute("explained", glossary.open(pages));
+    model.addAttribute("explained", glossary.open(leaves));
     model.addAttribute("drawings", drawings);
     model.addAttribute("json", json.of(drawings));
-    model.addAttribute("words", marks.openTexts(pages));
-    model.addAttribute("home", me.role() == Role.STUDENT ? "/class" : "/family");
+    model.addAttribute("words", marks.openTexts(leaves));
     return "classpage/paper";
   }
 
   /** A walkthrough as a family may watch it; nothing is noted of that. */
   @GetMapping("/family/walkthroughs/{id}")
   String watchedAtHome(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+    model.addAttribute("seen", Seen.own("/family"));
+    return watched(me, id, model);
+  }
+
+  @GetMapping("/sections/{section}/as/{person}/walkthroughs/{id}")
+  String watchedAs(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID section,
+      @PathVariable UUID person,
+      @PathVariable UUID id,
+      Model model) {
+    model.addAttribute("seen", seenAs(me, section, person));
+    return watched(me, id, model);
+  }
+
+  private String watched(SignedIn me, UUID id, Model model) {
     gate.check(me, Deed.SEE, Gate.Kind.WALKTHROUGH, id);
     model.addAttribute("walkthrough", scripts.head(id));
     model.addAttribute("score", scores.current(id).orElse(null));

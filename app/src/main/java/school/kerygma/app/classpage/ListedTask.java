@@ -13,6 +13,9 @@ import school.kerygma.app.planning.TaskView;
  * @param number in the order of doing, from 1
  * @param day on which the section does it
  * @param state what to make of it now
+ * @param over whether its time has passed
+ * @param waitsFor the tasks that must be ticked first: their numbers, or their titles in quotation
+ *     marks if they are in another week
  * @param opensAt when the clock opens it, if it has not yet
  * @param explained where a walkthrough explains it
  * @param ways to choose from, if there are several
@@ -27,6 +30,8 @@ record ListedTask(
     Instant due,
     Optional<Instant> tickedAt,
     State state,
+    boolean over,
+    List<String> waitsFor,
     Optional<Instant> opensAt,
     Optional<Explained> explained,
     List<Way> ways,
@@ -44,7 +49,7 @@ record ListedTask(
     DONE,
     LATE,
     OPEN,
-    /** It opens when the one before it is ticked, or at an instant. */
+    /** It opens when others are ticked, or at an instant. */
     WAITS
   }
 
@@ -62,6 +67,11 @@ record ListedTask(
 
   public boolean late() {
     return state == State.LATE;
+  }
+
+  /** Whether it is locked though its time has passed. */
+  public boolean missed() {
+    return waits() && over && task.sheet().required();
   }
 
   public boolean waits() {

@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -12,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
@@ -20,6 +22,8 @@ import school.kerygma.app.audience.Audience;
 import school.kerygma.app.frame.Wording;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.planning.DayNotes;
+import school.kerygma.app.planning.SessionView;
+import school.kerygma.app.planning.Sessions;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
@@ -32,7 +36,7 @@ import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
-import school.kerygma.core.plan.Opens;
+import school.kerygma.core.plan.Step;
 import school.kerygma.core.time.SchoolCalendar;
 import school.kerygma.core.time.Span;
 
@@ -44,6 +48,7 @@ class TaskLists {
   private final Sections sections;
   private final Postings postings;
   private final Tasks tasks;
+  private final Sessions sessions;
   private final DayNotes notes;
   private final Handouts handouts;
   private final Scripts scripts;
@@ -55,6 +60,7 @@ class TaskLists {
       Sections sections,
       Postings postings,
       Tasks tasks,
+      Sessions sessions,
       DayNotes notes,
       Handouts handouts,
       Scripts scripts,
@@ -64,6 +70,7 @@ class TaskLists {
     this.sections = sections;
     this.postings = postings;
     this.tasks = tasks;
+    this.sessions = sessions;
     this.notes = notes;
     this.handouts = handouts;
     this.scripts = scripts;
@@ -75,12 +82,34 @@ class TaskLists {
   /**
    * One section's part of a student's list.
    *
+   * @param weeks the week of today, and those after it of which something is up already
    * @param starter the line with which the shown day begins; may be empty
    */
   record SectionList(
-      SectionView section, List<DeliveryView> up, List<ListedTask> tasks, String starter) {}
+      SectionView section, List<DeliveryView> up, List<ListedWeek> weeks, String starter) {
 
-  private record Placed(TaskView task, Standing.Due due) {}
+    /** The week of today. */
+    public ListedWeek week() {
+      return weeks.getFirst();
+    }
+
+    /** Weeks of which something is up before they begin. */
+    public List<ListedWeek> ahead() {
+      return weeks.subList(1, weeks.size());
+    }
+
+    /** All tasks, week after week. */
+    public List<ListedTask> tasks() {
+      return weeks.stream().flatMap(w -> w.tasks().stream()).toList();
+    }
+  }
+
+  private record Placed(TaskView task, Standing.Due due) {
+
+    LocalDate monday() {
+      return SchoolCalendar.mondayOf(due.day());
+    }
+  }
 
   /** What is looked up once for all of a student's sections. */
   private record Known(
@@ -92,8 +121,8 @@ class TaskLists {
       Worths worths) {}
 
   /**
-   * What a student has to do in the week that holds {@code shown}, and what is left from before,
-   * section by section, in the order of doing.
+   * What a student has to do in the week that holds {@code shown}, what is left from before, and
+   * what is up of the weeks to come, section by section, in the order of doing.
    */
   List<SectionList> of(UUID student, LocalDate shown) {
     List<SectionView> own = SectionView.during(shown, sections.ofStudent(student));
@@ -104,17 +133,80 @@ class TaskLists {
     Map<UUID, String> starters =
         notes.between(sectionIds, shown, shown).stream()
             .collect(Collectors.toMap(DayNotes.Note::section, DayNotes.Note::starter));
+    Map<UUID, List<Placed>> placed = new HashMap<>();
+    own.forEach(s -> placed.put(s.id(), placed(s, standing, known, shown)));
+    List<SessionView> held = held(sectionIds, placed.values(), shown);
     List<SectionList> lists = new ArrayList<>();
     for (SectionView section : own) {
-      List<Placed> placed = placed(section, standing, known, shown);
       lists.add(
           new SectionList(
               section,
               standing.up(section.id()),
-              listed(section, placed, known),
+              weeks(section, placed.get(section.id()), held, known, shown),
               starters.getOrDefault(section.id(), "")));
     }
     return lists;
+  }
+
+  /** The sessions of all weeks in which something is listed. */
+  private List<SessionView> held(
+      List<UUID> sectionIds, Collection<List<Placed>> placed, LocalDate shown) {
+    LocalDate monday = SchoolCalendar.mondayOf(shown);
+    LocalDate last =
+        placed.stream()
+            .flatMap(List::stream)
+            .map(Placed::monday)
+            .max(LocalDate::compareTo)
+            .filter(monday::isBefore)
+            .orElse(monday);
+    return sessions.between(sectionIds, monday, last.plusDays(6));
+  }
+
+  private List<ListedWeek> weeks(
+      SectionView section,
+      List<Placed> placed,
+      List<SessionView> held,
+      Known known,
+      LocalDate shown) {
+    LocalDate now = SchoolCalendar.mondayOf(shown);
+    TreeMap<LocalDate, List<Placed>> byWeek = new TreeMap<>(Map.of(now, new ArrayList<>()));
+    for (Placed p : placed) {
+      LocalDate monday = p.monday().isBefore(now) ? now : p.monday();
+      byWeek.computeIfAbsent(monday, added -> new ArrayList<>()).add(p);
+    }
+    List<Step> steps = placed.stream().map(p -> step(p, known)).toList();
+    Map<UUID, Integer> numbers = new HashMap<>();
+    byWeek
+        .values()
+        .forEach(
+            week -> {
+              for (int i = 0; i < week.size(); i++) {
+                numbers.put(week.get(i).task().id(), i + 1);
+              }
+            });
+    List<ListedWeek> weeks = new ArrayList<>();
+    byWeek.forEach(
+        (monday, week) ->
+            weeks.add(
+                new ListedWeek(
+                    monday,
+                    listed(section, week, steps, numbers, known),
+                    held.stream()
+                        .filter(s -> s.section().equals(section.id()))
+                        .filter(s -> SchoolCalendar.mondayOf(s.sheet().day()).equals(monday))
+                        .toList())));
+    return weeks;
+  }
+
+  private static Step step(Placed p, Known known) {
+    TaskSheet sheet = p.task().sheet();
+    return new Step(
+        p.task().id(),
+        p.due().day(),
+        sheet.required(),
+        known.ticks().containsKey(p.task().id()),
+        sheet.opens(),
+        sheet.after());
   }
 
   /** A task on the list that a student has today. */
@@ -179,7 +271,7 @@ class TaskLists {
             p -> {
               LocalDate day = p.due().day();
               boolean left = day.isBefore(monday) && !known.ticks().containsKey(p.task().id());
-              return left || SchoolCalendar.mondayOf(day).equals(monday);
+              return left || !day.isBefore(monday);
             })
         .sorted(
             Comparator.comparing((Placed p) -> p.due().day())
@@ -187,10 +279,15 @@ class TaskLists {
         .toList();
   }
 
-  private List<ListedTask> listed(SectionView section, List<Placed> placed, Known known) {
+  private List<ListedTask> listed(
+      SectionView section,
+      List<Placed> week,
+      List<Step> steps,
+      Map<UUID, Integer> numbers,
+      Known known) {
+    Set<UUID> here = week.stream().map(p -> p.task().id()).collect(Collectors.toSet());
     List<ListedTask> listed = new ArrayList<>();
-    boolean beforeDone = true;
-    for (Placed p : placed) {
+    for (Placed p : week) {
       TaskSheet sheet = p.task().sheet();
       Optional<Instant> ticked = Optional.ofNullable(known.ticks().get(p.task().id()));
       Instant due = p.due().at();
@@ -199,6 +296,14 @@ class TaskLists {
               .opens()
               .at(p.due().day(), section.meets(), section.calendar())
               .filter(clock.instant()::isBefore);
+      List<String> waitsFor =
+          step(p, known).waitsFor(steps).stream()
+              .map(
+                  t ->
+                      here.contains(t)
+                          ? String.valueOf(numbers.get(t))
+                          : "\u201c" + known.tasks().get(t).title() + "\u201d")
+              .toList();
       listed.add(
           new ListedTask(
               listed.size() + 1,
@@ -207,13 +312,14 @@ class TaskLists {
               p.due().day(),
               due,
               ticked,
-              state(sheet, ticked, due, opensAt, beforeDone),
+              state(sheet, ticked, due, !waitsFor.isEmpty() || opensAt.isPresent()),
+              due.isBefore(clock.instant()),
+              waitsFor,
               opensAt,
               Optional.ofNullable(known.explained().get(p.task().id())),
               ways(sheet, known),
               papers(sheet, known),
               worth(section, sheet, known)));
-      beforeDone = ticked.isPresent();
     }
     return listed;
   }
@@ -239,19 +345,16 @@ class TaskLists {
   }
 
   private ListedTask.State state(
-      TaskSheet sheet,
-      Optional<Instant> ticked,
-      Instant due,
-      Optional<Instant> opensAt,
-      boolean beforeDone) {
+      TaskSheet sheet, Optional<Instant> ticked, Instant due, boolean locked) {
     if (ticked.isPresent()) {
       return ListedTask.State.DONE;
     }
-    boolean waits = sheet.opens() == Opens.WHEN_THE_ONE_BEFORE_IS_TICKED && !beforeDone;
-    if (waits || opensAt.isPresent()) {
+    if (locked) {
       return ListedTask.State.WAITS;
     }
-    return due.isBefore(clock.instant()) ? ListedTask.State.LATE : ListedTask.State.OPEN;
+    return sheet.required() && due.isBefore(clock.instant())
+        ? ListedTask.State.LATE
+        : ListedTask.State.OPEN;
   }
 
   /** Where the posted walkthroughs explain the tasks; the first stop counts. */

@@ -83,11 +83,11 @@ class DemoWeek {
         week.task("Sketch three bridges", 35, Map.of("7A Design", 2, "7C Design", 3))
             .how("on paper. Take a picture of the page.")
             .worth(6, PROJECT)
-            .opening(true, Opens.WHEN_THE_ONE_BEFORE_IS_TICKED),
+            .opening(true, Opens.WHEN_THOSE_BEFORE_ARE_TICKED),
         week.task("Load table, rows 1 to 6", 40, Map.of("7A Design", 4))
             .how("in the workbook")
             .worth(6, PROJECT)
-            .opening(true, Opens.WHEN_THE_ONE_BEFORE_IS_TICKED),
+            .opening(true, Opens.WHEN_THOSE_BEFORE_ARE_TICKED),
         week.task("Choose your joint", 20, Map.of("8B Woodwork", 0))
             .how("one of three")
             .choosing(
@@ -96,7 +96,7 @@ class DemoWeek {
         week.task("Mark out the box", 60, Map.of("8B Woodwork", 3))
             .how("on both boards")
             .worth(10, PROJECT)
-            .opening(true, Opens.WHEN_THE_ONE_BEFORE_IS_TICKED),
+            .opening(true, Opens.WHEN_THOSE_BEFORE_ARE_TICKED),
         week.task("Read how the sensor works", 20, Map.of("9 Electronics", 1)).reading(Set.of(), 2),
         week.task("Place the sensor", 40, Map.of("9 Electronics", 4))
             .how("on the board, battery last")
@@ -159,6 +159,15 @@ class DemoWeek {
             LocalTime.of(14, 10),
             LocalTime.of(14, 40),
             false));
+    sessions.plan(
+        Set.of(classes.get("7A Design")),
+        new SessionSheet(
+            "Live meeting",
+            "Room 12",
+            monday.plusDays(2),
+            LocalTime.of(9, 40),
+            LocalTime.of(10, 10),
+            true));
     sessions.plan(
         Set.of(classes.get("9 Electronics")),
         new SessionSheet(

@@ -53,6 +53,11 @@ class DoorConfiguration implements WebMvcConfigurer {
     return at(Ordered.HIGHEST_PRECEDENCE + 3, filter);
   }
 
+  @Bean
+  FilterRegistrationBean<FormAnswers> thenFormAnswers(FormAnswers filter) {
+    return at(Ordered.HIGHEST_PRECEDENCE + 4, filter);
+  }
+
   /** Behind security: who asks is known. */
   @Bean
   FilterRegistrationBean<Once> lastOnce(OnceKeys keys, Refusals refusals) {

@@ -32,9 +32,7 @@ class ErrorPageController implements ErrorController {
           case 404, 405 -> "problem.not-found";
           default -> code < 500 ? "problem.unreadable" : "problem.ours";
         };
-    ModelAndView page = new ModelAndView("frame/problem");
-    page.addObject("text", words.getMessage(key, new Object[0], locale));
-    page.setStatus(HttpStatus.valueOf(code));
-    return page;
+    return ProblemPage.of(
+        HttpStatus.valueOf(code), words.getMessage(key, new Object[0], locale), request);
   }
 }

@@ -21,7 +21,6 @@ import org.springframework.web.method.annotation.MethodArgumentTypeMismatchExcep
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.multipart.support.MissingServletRequestPartException;
-import org.springframework.web.servlet.ModelAndView;
 import school.kerygma.app.door.TooLong;
 import school.kerygma.app.problems.Problem;
 
@@ -40,8 +39,14 @@ class ProblemAdvice {
 
   @ExceptionHandler
   Object problem(Problem problem, HttpServletRequest request, Locale locale) {
-    return answer(
-        problem.status(), words.getMessage(problem.key(), problem.details(), locale), request);
+    Object said =
+        answer(
+            problem.status(), words.getMessage(problem.key(), problem.details(), locale), request);
+    if (said instanceof ResponseEntity<?> json && json.getBody() instanceof ProblemDetail detail) {
+      detail.setProperty("key", problem.getMessage());
+      problem.field().ifPresent(field -> detail.setProperty("field", field));
+    }
+    return said;
   }
 
   @ExceptionHandler
@@ -97,8 +102,17 @@ class ProblemAdvice {
     }
     boolean address =
         e instanceof MethodArgumentTypeMismatchException && request.getMethod().equals("GET");
-    return address
-        ? problem(Problem.notFound(), request, locale)
+    if (address) {
+      return problem(Problem.notFound(), request, locale);
+    }
+    String field =
+        switch (e) {
+          case MethodArgumentTypeMismatchException wrong -> wrong.getName();
+          case MissingServletRequestParameterException missing -> missing.getParameterName();
+          default -> null;
+        };
+    return field != null
+        ? problem(Problem.refused("field").at(field), request, locale)
         : answer(
             HttpStatus.BAD_REQUEST,
             words.getMessage("problem.unreadable", new Object[0], locale),
@@ -110,9 +124,6 @@ class ProblemAdvice {
     if (accept.contains("json")) {
       return ResponseEntity.status(status).body(ProblemDetail.forStatusAndDetail(status, text));
     }
-    ModelAndView page = new ModelAndView("frame/problem");
-    page.addObject("text", text);
-    page.setStatus(status);
-    return page;
+    return ProblemPage.of(status, text, request);
   }
 }

@@ -4,10 +4,12 @@ import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.time.temporal.TemporalAccessor;
+import java.util.List;
 import java.util.Locale;
 import school.kerygma.core.time.SchoolCalendar;
 
@@ -63,15 +65,32 @@ public final class Wording {
   }
 
   /** "9:40" or "2:10 p.m.": mornings go without saying. */
-  public String clock(java.time.LocalTime time) {
+  public String clock(LocalTime time) {
     int hour = time.getHour() % 12 == 0 ? 12 : time.getHour() % 12;
     return hour + ":" + "%02d".formatted(time.getMinute()) + (time.getHour() < 12 ? "" : " p.m.");
   }
 
+  /** "9:40 a.m. to 10:10 a.m.". */
+  public String hours(LocalTime from, LocalTime until) {
+    return time(from) + " to " + time(until);
+  }
+
+  /** "1", "1 and 2", "1, 2 and 3". */
+  public String list(List<String> names) {
+    int last = names.size() - 1;
+    return last < 1
+        ? String.join("", names)
+        : String.join(", ", names.subList(0, last)) + " and " + names.get(last);
+  }
+
   /** "11:59 p.m.", "6 p.m.". */
   public String time(Instant at, ZoneId zone) {
-    var local = at.atZone(zone);
-    String text = local.getMinute() == 0 ? CLOCK_FULL_HOUR.format(local) : CLOCK.format(local);
+    return time(at.atZone(zone).toLocalTime());
+  }
+
+  /** "11:59 p.m.", "6 p.m.". */
+  public String time(LocalTime at) {
+    String text = at.getMinute() == 0 ? CLOCK_FULL_HOUR.format(at) : CLOCK.format(at);
     return text.replace("AM", "a.m.").replace("PM", "p.m.");
   }
 

@@ -3,6 +3,8 @@ package school.kerygma.app.planbook;
 import java.time.Clock;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -94,10 +96,13 @@ class TaskController {
     Map<UUID, LocalDate> proposed = new HashMap<>();
     own.forEach(s -> proposed.put(s.id(), s.meets().onOrAfter(from, s.calendar())));
     model.addAttribute("sections", own);
+    model.addAttribute(
+        "names", own.stream().collect(Collectors.toMap(SectionView::id, SectionView::name)));
     model.addAttribute("proposed", proposed);
     addWorth(me, own, task, from, model);
     model.addAttribute("kinds", kinds(own));
     model.addAttribute("opens", Opens.values());
+    model.addAttribute("before", before(task, own, from));
     model.addAttribute("zone", own.getFirst().zone());
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("papers", handouts.ofTeacher(me.id()));
@@ -132,6 +137,31 @@ class TaskController {
     model.addAttribute("scaled", scaled);
   }
 
+  /** Tasks that may be chosen to come before: those of its week and the two weeks before it. */
+  private List<TaskView> before(@Nullable TaskView task, List<SectionView> own, LocalDate from) {
+    Set<UUID> ids = own.stream().map(SectionView::id).collect(Collectors.toSet());
+    LocalDate day =
+        task == null
+            ? from
+            : task.sheet().days().values().stream().min(LocalDate::compareTo).orElse(from);
+    LocalDate monday = SchoolCalendar.mondayOf(day);
+    List<TaskView> all =
+        new ArrayList<>(tasks.between(ids, monday.minusWeeks(2), monday.plusDays(6)));
+    if (task != null) {
+      Set<UUID> listed = all.stream().map(TaskView::id).collect(Collectors.toSet());
+      all.removeIf(t -> t.id().equals(task.id()));
+      tasks.among(task.sheet().after()).stream()
+          .filter(t -> !listed.contains(t.id()))
+          .forEach(all::add);
+    }
+    all.sort(Comparator.comparing(TaskController::firstDay).thenComparing(TaskView::position));
+    return all;
+  }
+
+  private static LocalDate firstDay(TaskView task) {
+    return task.sheet().days().values().stream().min(LocalDate::compareTo).orElse(LocalDate.MAX);
+  }
+
   private static List<String> kinds(List<SectionView> own) {
     return own.stream()
         .flatMap(s -> s.grading().kinds().stream())
@@ -160,6 +190,9 @@ class TaskController {
     sheet.handouts().stream()
         .filter(h -> !known.contains(h))
         .forEach(h -> gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, h));
+    sheet.after().stream()
+        .filter(t -> before.filter(b -> b.after().contains(t)).isEmpty())
+        .forEach(t -> gate.check(me, Deed.SEE, Gate.Kind.TASK, t));
     sheet = sheet.reading(withOthers(me, sheet.handouts(), known), sheet.answers());
     UUID saved = id;
     if (saved == null) {

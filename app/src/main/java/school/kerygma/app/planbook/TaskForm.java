@@ -53,6 +53,7 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
         text("kind"),
         "true".equals(form.getFirst("required")),
         opens(),
+        after(),
         rule(""),
         board(before.flatMap(TaskSheet::board)),
         ids("handout"),
@@ -117,6 +118,14 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
     } catch (IllegalArgumentException e) {
       throw Problem.refused("unreadable");
     }
+  }
+
+  /** The tasks that are chosen to come before it. */
+  private Set<UUID> after() {
+    if (opens() == Opens.WHEN_CHOSEN_ARE_TICKED && ids("after").isEmpty()) {
+      throw Problem.refused("after");
+    }
+    return ids("after");
   }
 
   private Optional<ChoiceBoard> board(Optional<ChoiceBoard> before) {

@@ -3,7 +3,10 @@ package school.kerygma.app.planning;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -137,8 +140,14 @@ public class PlanChanges {
     UUID deed = UUID.randomUUID();
     int position = tasks.lastPosition(owner);
     events.publishEvent(new SectionTouched(pairs.stream().map(p -> p.to().id()).toList()));
-    for (TaskSheet sheet : copy.tasks()) {
-      Task again = tasks.save(new Task(owner, sheet.afresh(), ++position, clock.instant()));
+    Map<UUID, Task> made = new HashMap<>();
+    for (WeekCopy.Again copied : copy.tasks()) {
+      TaskSheet sheet = copied.sheet();
+      Set<UUID> after = new HashSet<>();
+      sheet.after().stream().filter(made::containsKey).forEach(a -> after.add(made.get(a).id()));
+      TaskSheet fresh = sheet.after().isEmpty() ? sheet.afresh() : sheet.afresh().after(after);
+      Task again = tasks.save(new Task(owner, fresh, ++position, clock.instant()));
+      made.put(copied.was(), again);
       sheet
           .days()
           .forEach(

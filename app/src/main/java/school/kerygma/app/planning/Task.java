@@ -110,6 +110,12 @@ class Task {
   @Column(name = "handout_id")
   private Set<UUID> handouts = new HashSet<>();
 
+  @ElementCollection
+  @Fetch(FetchMode.SUBSELECT)
+  @CollectionTable(name = "task_after", joinColumns = @JoinColumn(name = "task_id"))
+  @Column(name = "after_id")
+  private Set<UUID> after = new HashSet<>();
+
   @SuppressWarnings("NullAway.Init")
   protected Task() {}
 
@@ -140,6 +146,8 @@ class Task {
       this.ways.clear();
       this.ways.addAll(offered);
     }
+    this.after.retainAll(sheet.after());
+    this.after.addAll(sheet.after());
     this.handouts.retainAll(sheet.handouts());
     this.handouts.addAll(sheet.handouts());
     this.days.keySet().retainAll(sheet.days().keySet());
@@ -206,6 +214,7 @@ class Task {
             kind,
             required,
             opens,
+            after,
             Optional.ofNullable(due).map(DueRuleText::read),
             board(),
             handouts,

@@ -23,6 +23,7 @@ import school.kerygma.core.time.DueRuleText;
  * @param answers short answers to write, 0 to 50
  * @param points 0 to 1000, or null if it gives none
  * @param kind of its points, as the sections' grading names it; may be empty
+ * @param after the tasks that must be ticked first, if that is how it opens
  * @param due when it is due; without a rule, when its posting says
  * @param board several ways to do it
  * @param handouts papers to read for it
@@ -38,6 +39,7 @@ public record TaskSheet(
     String kind,
     boolean required,
     Opens opens,
+    Set<UUID> after,
     Optional<DueRule> due,
     Optional<ChoiceBoard> board,
     Set<UUID> handouts,
@@ -84,6 +86,10 @@ public record TaskSheet(
           other.minutes() == null ? minutes : other.minutes(),
           other.points());
     }
+    after = opens == Opens.WHEN_CHOSEN_ARE_TICKED ? Set.copyOf(after) : Set.of();
+    if (after.isEmpty() && opens == Opens.WHEN_CHOSEN_ARE_TICKED) {
+      opens = Opens.WITH_ITS_POSTING; // Those that were chosen are gone.
+    }
     handouts = Set.copyOf(handouts);
     days = Map.copyOf(days);
     Map<UUID, Difference> real = new HashMap<>(differs);
@@ -115,6 +121,7 @@ public record TaskSheet(
         "",
         true,
         Opens.WITH_ITS_POSTING,
+        Set.of(),
         Optional.empty(),
         Optional.empty(),
         Set.of(),
@@ -124,26 +131,45 @@ public record TaskSheet(
 
   public TaskSheet how(String other) {
     return new TaskSheet(
-        title, other, minutes, answers, points, kind, required, opens, due, board, handouts, days,
-        differs);
+        title, other, minutes, answers, points, kind, required, opens, after, due, board, handouts,
+        days, differs);
   }
 
   public TaskSheet worth(@Nullable Integer other, String ofKind) {
     return new TaskSheet(
-        title, detail, minutes, answers, other, ofKind, required, opens, due, board, handouts, days,
-        differs);
+        title, detail, minutes, answers, other, ofKind, required, opens, after, due, board,
+        handouts, days, differs);
   }
 
   public TaskSheet opening(boolean needed, Opens other) {
     return new TaskSheet(
-        title, detail, minutes, answers, points, kind, needed, other, due, board, handouts, days,
+        title, detail, minutes, answers, points, kind, needed, other, after, due, board, handouts,
+        days, differs);
+  }
+
+  /** The same task, to be opened when all the others are ticked; without any, with its posting. */
+  public TaskSheet after(Set<UUID> others) {
+    return new TaskSheet(
+        title,
+        detail,
+        minutes,
+        answers,
+        points,
+        kind,
+        required,
+        others.isEmpty() ? Opens.WITH_ITS_POSTING : Opens.WHEN_CHOSEN_ARE_TICKED,
+        others,
+        due,
+        board,
+        handouts,
+        days,
         differs);
   }
 
   public TaskSheet due(Optional<DueRule> other) {
     return new TaskSheet(
-        title, detail, minutes, answers, points, kind, required, opens, other, board, handouts,
-        days, differs);
+        title, detail, minutes, answers, points, kind, required, opens, after, other, board,
+        handouts, days, differs);
   }
 
   /** The same task with ways to choose from. */
@@ -157,6 +183,7 @@ public record TaskSheet(
         kind,
         required,
         opens,
+        after,
         due,
         Optional.of(other),
         handouts,
@@ -167,15 +194,15 @@ public record TaskSheet(
   /** The same task with papers to read and short answers to write. */
   public TaskSheet reading(Set<UUID> papers, int toAnswer) {
     return new TaskSheet(
-        title, detail, minutes, toAnswer, points, kind, required, opens, due, board, papers, days,
-        differs);
+        title, detail, minutes, toAnswer, points, kind, required, opens, after, due, board, papers,
+        days, differs);
   }
 
   /** The same task on other days, with differences by the same sections. */
   public TaskSheet on(Map<UUID, LocalDate> other, Map<UUID, Difference> otherwise) {
     return new TaskSheet(
-        title, detail, minutes, answers, points, kind, required, opens, due, board, handouts, other,
-        otherwise);
+        title, detail, minutes, answers, points, kind, required, opens, after, due, board, handouts,
+        other, otherwise);
   }
 
   /** The same task to be planned once more: nobody has done anything of its ways yet. */
@@ -216,6 +243,7 @@ public record TaskSheet(
         kind,
         required,
         opens,
+        after,
         other.due().or(() -> due),
         board,
         handouts,

@@ -23,7 +23,7 @@ import school.kerygma.core.time.SchoolCalendar;
  * @param undated tasks that were due at a fixed moment, which no other week has
  */
 public record WeekCopy(
-    List<TaskSheet> tasks,
+    List<Again> tasks,
     List<Held> sessions,
     List<Squeezed> squeezed,
     List<String> left,
@@ -34,6 +34,9 @@ public record WeekCopy(
 
   /** A task that could not keep its place in a section's week. */
   public record Squeezed(String task, String section, LocalDate day) {}
+
+  /** A task that is planned once more: which it was, and as it will be. */
+  public record Again(UUID was, TaskSheet sheet) {}
 
   /** A session of a section. */
   public record Held(UUID section, SessionSheet sheet) {}
@@ -52,7 +55,7 @@ public record WeekCopy(
             new ArrayList<>(),
             new ArrayList<>());
     for (TaskView task : tasks) {
-      copy.add(task.sheet(), pairs, source, target);
+      copy.add(task, pairs, source, target);
     }
     for (SessionView session : sessions) {
       for (Pair pair : pairs) {
@@ -64,7 +67,8 @@ public record WeekCopy(
     return copy;
   }
 
-  private void add(TaskSheet sheet, List<Pair> pairs, LocalDate source, LocalDate target) {
+  private void add(TaskView task, List<Pair> pairs, LocalDate source, LocalDate target) {
+    TaskSheet sheet = task.sheet();
     Map<UUID, LocalDate> days = new LinkedHashMap<>();
     Map<UUID, TaskSheet.Difference> differs = new LinkedHashMap<>();
     boolean asked = false;
@@ -91,7 +95,8 @@ public record WeekCopy(
       if (fixed) {
         undated.add(sheet.title());
       }
-      tasks.add((fixed ? sheet.due(Optional.empty()) : sheet).on(days, differs));
+      tasks.add(
+          new Again(task.id(), (fixed ? sheet.due(Optional.empty()) : sheet).on(days, differs)));
     } else if (asked) {
       left.add(sheet.title());
     }

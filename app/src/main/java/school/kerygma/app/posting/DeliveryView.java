@@ -1,5 +1,6 @@
 package school.kerygma.app.posting;
 
+import java.time.Instant;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -23,6 +24,16 @@ public record DeliveryView(
     String toStudents,
     String toFamilies,
     boolean untold) {
+
+  /** The lines to students that hold now; empty if there are none, or their time is over. */
+  public String toStudentsAt(Instant now) {
+    return up() && moments.speaksAt(now) ? toStudents : "";
+  }
+
+  /** The lines to families that hold now; empty if there are none, or their time is over. */
+  public String toFamiliesAt(Instant now) {
+    return up() && moments.speaksAt(now) ? toFamilies : "";
+  }
 
   /** What the form of its moments shows. */
   public String seen() {

@@ -1,6 +1,8 @@
 package school.kerygma.app.problems;
 
 import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 
 /**
@@ -11,6 +13,7 @@ public final class Problem extends RuntimeException {
 
   private final HttpStatus status;
   private final transient List<Object> details;
+  private @Nullable String field;
 
   private Problem(HttpStatus status, String key, Object... details) {
     super(key);
@@ -41,6 +44,16 @@ public final class Problem extends RuntimeException {
   /** The machine cannot do it now. */
   public static Problem unavailable(String key) {
     return new Problem(HttpStatus.INSUFFICIENT_STORAGE, key);
+  }
+
+  /** The field of the form that it is about. */
+  public Problem at(String name) {
+    this.field = name;
+    return this;
+  }
+
+  public Optional<String> field() {
+    return Optional.ofNullable(field);
   }
 
   public HttpStatus status() {

@@ -10,7 +10,10 @@ import school.kerygma.core.time.SchoolCalendar;
 /** When a task that can be seen can also be done. */
 public enum Opens {
   WITH_ITS_POSTING,
-  WHEN_THE_ONE_BEFORE_IS_TICKED,
+  /** When all required tasks before it in its week are ticked. */
+  WHEN_THOSE_BEFORE_ARE_TICKED,
+  /** When all tasks that the teacher chose are ticked. */
+  WHEN_CHOSEN_ARE_TICKED,
   ON_ITS_DAY,
   /** When the section meets on its day; where it does not meet, when school begins. */
   WHEN_THE_SECTION_MEETS;
@@ -18,7 +21,8 @@ public enum Opens {
   /** The instant at which the clock opens it; nothing if not the clock does. */
   public Optional<Instant> at(LocalDate day, MeetingPattern meets, SchoolCalendar calendar) {
     return switch (this) {
-      case WITH_ITS_POSTING, WHEN_THE_ONE_BEFORE_IS_TICKED -> Optional.empty();
+      case WITH_ITS_POSTING, WHEN_THOSE_BEFORE_ARE_TICKED, WHEN_CHOSEN_ARE_TICKED ->
+          Optional.empty();
       case ON_ITS_DAY -> Optional.of(calendar.at(day, LocalTime.MIN));
       case WHEN_THE_SECTION_MEETS ->
           meets

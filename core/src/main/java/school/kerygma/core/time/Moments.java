@@ -73,6 +73,11 @@ public record Moments(Instant goesUpAt, Instant dueAt, Optional<Instant> closesA
     return Duration.ofSeconds(calendar.zone().getRules().getOffset(at).getTotalSeconds());
   }
 
+  /** Whether what was written to go with it still holds: from going up until it is due. */
+  public boolean speaksAt(Instant now) {
+    return stateAt(now) == State.UP && now.isBefore(dueAt);
+  }
+
   /** Where a delivery with these moments stands, unless it was withdrawn. */
   public State stateAt(Instant now) {
     if (now.isBefore(goesUpAt)) {

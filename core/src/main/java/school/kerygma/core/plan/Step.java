@@ -1,0 +1,53 @@
+package school.kerygma.core.plan;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import school.kerygma.core.time.SchoolCalendar;
+
+/**
+ * A task as one student has it in a list, as far as it matters to which tasks are locked.
+ *
+ * @param day on which its section does it
+ * @param ticked whether the student has ticked it
+ * @param after the tasks that were chosen to come before it
+ */
+public record Step(
+    UUID task, LocalDate day, boolean required, boolean ticked, Opens opens, Set<UUID> after) {
+
+  public Step {
+    after = Set.copyOf(after);
+  }
+
+  /**
+   * The tasks that must be ticked before one can be done, in the order of doing. What comes after
+   * it never holds it up, so that two tasks cannot wait for each other; nor does what is optional,
+   * unless it was chosen.
+   *
+   * @param list in the order of doing, with the task itself
+   * @return none if ticks of others do not hold it up
+   */
+  public List<UUID> waitsFor(List<Step> list) {
+    return switch (opens) {
+      case WITH_ITS_POSTING, ON_ITS_DAY, WHEN_THE_SECTION_MEETS -> List.of();
+      case WHEN_THOSE_BEFORE_ARE_TICKED ->
+          before(list).stream()
+              .filter(Step::required)
+              .filter(this::sameWeek)
+              .map(Step::task)
+              .toList();
+      case WHEN_CHOSEN_ARE_TICKED ->
+          before(list).stream().map(Step::task).filter(after::contains).toList();
+    };
+  }
+
+  private List<Step> before(List<Step> list) {
+    return list.stream().takeWhile(s -> !s.task.equals(task)).filter(s -> !s.ticked).toList();
+  }
+
+  /** A task that was left in another week does not lock all that comes after it. */
+  private boolean sameWeek(Step other) {
+    return SchoolCalendar.mondayOf(other.day).equals(SchoolCalendar.mondayOf(day));
+  }
+}
