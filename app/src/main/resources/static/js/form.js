@@ -27,9 +27,9 @@ function tell(form, field, text) {
   said.setAttribute('role', 'alert');
   said.textContent = text;
   field?.closest('details')?.setAttribute('open', '');
-  const place = field?.closest('.field, fieldset, td, label') ?? form.querySelector('button:not([type="button"])')?.closest('p, div') ?? null;
+  const place = field?.closest('.field, fieldset, td, label, li') ?? form.querySelector('button:not([type="button"])')?.closest('p, div') ?? null;
   const control = field?.matches('input, select, textarea') ? field : field?.querySelector('input, select, textarea');
-  if (place && form.contains(place) && place !== form) {
+  if (place && place !== form && (control?.form === form || form.contains(place))) {
     if (field) {
       (place.closest('.row > .field')?.parentElement ?? place).append(said); // A narrow field has no room for a sentence.
     } else {

@@ -181,6 +181,13 @@ document.addEventListener('alpine:init', () => {
     },
   }));
 
+  /** The time zone of this machine stands in the field until another is written there. */
+  Alpine.data('ownzone', () => ({
+    init() {
+      this.$root.value ||= Intl.DateTimeFormat().resolvedOptions().timeZone ?? '';
+    },
+  }));
+
   Alpine.data('printer', () => ({
     print() {
       window.print();

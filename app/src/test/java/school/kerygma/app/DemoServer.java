@@ -45,6 +45,8 @@ final class DemoServer {
               "--kerygma.demo=true",
               "--kerygma.clock.start=" + START,
               "--db-scheduler.polling-interval=200ms",
+              "--kerygma.mail.gather=3s",
+              "--kerygma.mail.evening=",
               "--spring.jpa.properties.hibernate.generate_statistics=true",
               "--logging.level.org.hibernate.engine.internal.StatisticalLoggingSessionEventListener=off",
               "--spring.datasource.url=" + DATABASE);

@@ -451,18 +451,21 @@ class FromPaperToFollowUpTest {
     for (Map.Entry<String, String> due :
         Map.of("9 Electronics", "2026-10-02T23:59", "8B Woodwork", "2026-10-05T23:59").entrySet()) {
       teacher.getByLabel(due.getKey(), new Page.GetByLabelOptions().setExact(true)).check();
+      teacher.getByText(due.getKey() + " otherwise").click();
       teacher
-          .getByLabel("Goes up for " + due.getKey())
+          .getByLabel("Goes up for " + due.getKey(), new Page.GetByLabelOptions().setExact(true))
           .fill(DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm").format(goesUp.atZone(ZONE)));
-      teacher.getByLabel("Due for " + due.getKey()).fill(due.getValue());
+      teacher
+          .getByLabel("Due for " + due.getKey(), new Page.GetByLabelOptions().setExact(true))
+          .fill(due.getValue());
     }
     teacher.getByLabel("A line to the students").fill("Bring your board.");
     teacher.getByLabel("A line to the families").fill("We build a lamp.");
-    teacher
-        .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Post").setExact(true))
-        .click();
+    Locator deed = teacher.locator("button[form=posting].next");
+    assertThat(deed).containsText("Post to 8B Woodwork and 9 Electronics, up ");
+    deed.click();
     assertThat(teacher.locator(".told").first()).containsText("Posted");
-    assertThat(teacher.locator("table")).containsText("scheduled");
+    assertThat(teacher.locator(".posting-rows")).containsText("scheduled");
     assertThat(
             sql.sql(
                     "select due_at::text from delivery d join section s on s.id = section_id join posting p on p.id = posting_id where walkthrough_id = ? order by s.name")
@@ -515,7 +518,7 @@ class FromPaperToFollowUpTest {
   @Order(11)
   void aStudentPlaysJumpsToTheSecondTaskAndTicks() {
     student.navigate(DemoServer.address() + "/class");
-    assertThat(student.locator(".todo h2"))
+    assertThat(student.locator(".todo .task-title"))
         .containsText(new String[] {"Read the light sheet", "Build the circuit"});
     assertThat(student.locator(".todo li").nth(1)).containsText("opens when 1 is ticked");
     assertThat(student.locator(".todo li").nth(1)).containsText("due Friday, 11:59 p.m.");

@@ -298,10 +298,13 @@ class PostingMomentsTest {
         .until(() -> messages(posting) == 2 && TestSchool.count(unsent, posting) == 0);
     UUID letter =
         TestSchool.id(
-            "select m.id from message m join delivery d on d.id = m.delivery_id where posting_id = ? limit 1",
+            "select m.letter_id from message m join delivery d on d.id = m.delivery_id where posting_id = ? limit 1",
             posting);
     // Killed after the mail server took it, before that was noted.
-    TestSchool.sql().sql("update message set sent_at = null where id = ?").param(letter).update();
+    TestSchool.sql()
+        .sql("update message set sent_at = null, state = 'WAITING' where letter_id = ?")
+        .param(letter)
+        .update();
     DemoServer.bean(SchedulerClient.class)
         .scheduleIfNotExists(
             TaskDescriptor.of("send", Void.class)

@@ -192,11 +192,10 @@ class StandingTest {
       assertThat(letter)
           .contains(
               task.title()
-                  + " (20 min). Due "
+                  + " (20 min), due "
                   + show.fullDay(show.dateOf(due.at(), ZONE))
                   + ", "
-                  + show.time(due.at(), ZONE)
-                  + ".");
+                  + show.time(due.at(), ZONE));
       assertThat(toPost)
           .as("the week's posting: " + task.title())
           .doesNotContain(task.id() + "@" + section.id());

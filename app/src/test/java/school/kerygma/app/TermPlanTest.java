@@ -429,11 +429,11 @@ class TermPlanTest {
       page.getByLabel("Weigh it down").uncheck();
       page.getByLabel(name, new Page.GetByLabelOptions().setExact(true)).check();
       Chromium.assertAccessible(page);
-      button(page, "Put up for the chosen sections").click();
+      page.locator("button[form=posting].next").click();
       assertThat(page.getByRole(AriaRole.STATUS)).containsText("Posted");
       page.goBack();
       page.getByLabel("Weigh it down").uncheck();
-      button(page, "Put up for the chosen sections").click(); // the same form once more
+      page.locator("button[form=posting].next").click(); // the same form once more
       assertThat(
               TestSchool.count(
                   "select count(*) from delivery where section_id = ?", school.section()))

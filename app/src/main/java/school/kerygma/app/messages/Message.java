@@ -1,10 +1,13 @@
 package school.kerygma.app.messages;
 
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
@@ -17,19 +20,50 @@ import org.springframework.data.jpa.repository.Query;
 @DynamicUpdate
 class Message {
 
+  /** Where it stands. */
+  enum State {
+    WAITING,
+    SENT,
+    NO_ADDRESS,
+    NO_SERVER,
+    REFUSED,
+    GIVEN_UP,
+    /** What it was about was withdrawn before it left. */
+    DROPPED
+  }
+
   @Id @GeneratedValue private UUID id;
   private @Nullable UUID deliveryId;
   private UUID toId;
+
+  /** How often this person had been told of the delivery before. */
+  private int round;
+
   private String subject;
   private String body;
   private Instant createdAt;
   private @Nullable Instant sendingAt;
   private @Nullable Instant sentAt;
+  private Instant sendAfter;
+  private @Nullable UUID letterId;
+  private @Nullable Instant firstTriedAt;
+
+  @Enumerated(EnumType.STRING)
+  private State state = State.WAITING;
 
   @SuppressWarnings("NullAway.Init")
   protected Message() {}
 
-  Message(@Nullable UUID deliveryId, UUID toId, String subject, String body, Instant createdAt) {
+  Message(
+      @Nullable UUID deliveryId,
+      int round,
+      UUID toId,
+      String subject,
+      String body,
+      Instant createdAt,
+      Instant sendAfter) {
+    this.round = round;
+    this.sendAfter = sendAfter;
     this.deliveryId = deliveryId;
     this.toId = toId;
     this.subject = subject;
@@ -57,25 +91,54 @@ class Message {
     return createdAt;
   }
 
-  boolean sent() {
-    return sentAt != null;
+  int round() {
+    return round;
+  }
+
+  @Nullable UUID deliveryId() {
+    return deliveryId;
+  }
+
+  Instant sendAfter() {
+    return sendAfter;
+  }
+
+  State state() {
+    return state;
+  }
+
+  /** The letter in which it goes, once it has been tried. */
+  @Nullable UUID letterId() {
+    return letterId;
+  }
+
+  Optional<Instant> firstTriedAt() {
+    return Optional.ofNullable(firstTriedAt);
+  }
+
+  /** Says what has to be said now: what was written before may have changed since. */
+  void say(String subject, String body) {
+    this.subject = subject;
+    this.body = body;
+  }
+
+  /** It will not be sent. */
+  void end(State why) {
+    this.state = why;
   }
 
   /** It is about to be handed to the mail server. */
-  void sending(Instant at) {
+  void sending(UUID letter, Instant at) {
+    this.letterId = letter;
     this.sendingAt = at;
-  }
-
-  /**
-   * The same however often the letter is handed over, so that whoever has it knows it again (RFC
-   * 5322, 3.6.4).
-   */
-  String messageId() {
-    return "<" + id + "@kerygma>";
+    if (firstTriedAt == null) {
+      this.firstTriedAt = at;
+    }
   }
 
   void sent(Instant at) {
     this.sentAt = at;
+    this.state = State.SENT;
   }
 
   interface Repository extends JpaRepository<Message, UUID> {
@@ -93,6 +156,19 @@ class Message {
             "delete from message m where m.created_at < cast(:now as timestamptz) - make_interval(days => (select coalesce(max(keep_days), 400) from school))",
         nativeQuery = true)
     void forgetOld(Instant now);
+
+    @Query(
+        "select m from Message m where m.toId = :person and m.state = 'WAITING' and m.sendAfter <= :now order by m.createdAt, m.id")
+    List<Message> waiting(UUID person, Instant now);
+
+    @Query("select m from Message m where m.state = 'WAITING' order by m.sendAfter, m.toId")
+    List<Message> allWaiting();
+
+    @Query("select m from Message m where m.letterId = :letter order by m.createdAt, m.id")
+    List<Message> ofLetter(UUID letter);
+
+    @Query("select m from Message m where m.deliveryId = :delivery")
+    List<Message> about(UUID delivery);
 
     boolean existsByDeliveryIdAndToId(UUID deliveryId, UUID toId);
   }

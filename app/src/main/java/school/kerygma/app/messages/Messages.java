@@ -2,16 +2,19 @@ package school.kerygma.app.messages;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalTime;
 import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
-import org.springframework.context.MessageSource;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -20,50 +23,50 @@ import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
-import school.kerygma.app.frame.Wording;
-import school.kerygma.app.planning.TaskView;
-import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.DeliveryChanged;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.DeliveryWentUp;
-import school.kerygma.app.posting.PostedTitles;
-import school.kerygma.app.posting.Standing;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.work.Nightly;
 
 /**
  * Writes the messages when a delivery goes up, in the same transaction: one for every student and
- * one for every guardian, whatever is tried again. Sending follows on its own.
+ * one for every guardian, whatever is tried again. They leave on their own, together with others to
+ * the same person: those of students a little later, those of families in the evening.
  */
 @Component
 class Messages implements Remembers {
 
   private final Message.Repository messages;
+  private final Letters letters;
   private final Sections sections;
   private final People people;
-  private final Tasks tasks;
-  private final PostedTitles titles;
+  private final MailServer server;
   private final ObjectProvider<SchedulerClient> scheduler;
-  private final MessageSource words;
+  private final Duration gather;
+  private final Optional<LocalTime> evening;
   private final Clock clock;
-  private final Wording show = new Wording();
 
   Messages(
       Message.Repository messages,
+      Letters letters,
       Sections sections,
       People people,
-      Tasks tasks,
-      PostedTitles titles,
+      MailServer server,
       ObjectProvider<SchedulerClient> scheduler,
-      MessageSource words,
+      @Value("${kerygma.mail.gather}") Duration gather,
+      @Value("${kerygma.mail.evening}") String evening,
       Clock clock) {
     this.messages = messages;
+    this.letters = letters;
     this.sections = sections;
     this.people = people;
-    this.tasks = tasks;
-    this.titles = titles;
+    this.server = server;
     this.scheduler = scheduler;
-    this.words = words;
+    this.gather = gather;
+    this.evening =
+        evening.isBlank() ? Optional.empty() : Optional.of(LocalTime.parse(evening.strip()));
     this.clock = clock;
   }
 
@@ -71,67 +74,83 @@ class Messages implements Remembers {
   void on(DeliveryWentUp event) {
     DeliveryView delivery = event.delivery();
     SectionView section = sections.get(delivery.section());
-    Map<UUID, Set<UUID>> guarded = people.studentsByGuardian(section.students());
-    Map<UUID, People.Contact> contacts = people.contacts(section.students());
-    Map<UUID, String> links = people.cardLinks(guarded.keySet());
-    links.putAll(people.cardLinks(section.students()));
-    for (UUID student : section.students()) {
-      write(
-          delivery,
-          student,
-          "student",
-          body(
-              delivery,
-              section,
-              "student",
-              contacts.get(student).name(),
-              delivery.toStudents(),
-              links.get(student)));
-    }
-    guarded.forEach(
-        (guardian, children) -> {
-          String names =
-              children.stream()
-                  .map(c -> contacts.get(c).name())
-                  .sorted()
-                  .collect(Collectors.joining(", "));
-          write(
-              delivery,
-              guardian,
-              "guardian",
-              body(
-                  delivery,
-                  section,
-                  "guardian",
-                  names,
-                  delivery.toFamilies(),
-                  links.get(guardian)));
-        });
-  }
-
-  private void write(DeliveryView delivery, UUID to, String kind, String body) {
-    if (!messages.existsByDeliveryIdAndToId(delivery.id(), to)) {
-      String subject =
-          text(
-              "mail." + kind + ".subject",
-              titles.of(delivery),
-              sections.get(delivery.section()).name());
-      keep(new Message(delivery.id(), to, subject, body, clock.instant()));
+    Instant soon = clock.instant().plus(gather);
+    Instant toFamilies =
+        evening.map(time -> section.calendar().nextAt(clock.instant(), time)).orElse(soon);
+    List<Letters.Piece> pieces = letters.about(delivery, section, section.students());
+    Set<UUID> to = new HashSet<>();
+    pieces.forEach(p -> to.add(p.to()));
+    Map<UUID, People.Contact> contacts = people.contacts(to);
+    for (Letters.Piece piece : pieces) {
+      if (!messages.existsByDeliveryIdAndToId(delivery.id(), piece.to())) {
+        keep(
+            new Message(
+                delivery.id(),
+                0,
+                piece.to(),
+                piece.subject(),
+                piece.body(),
+                clock.instant(),
+                piece.student() ? soon : toFamilies),
+            contacts.get(piece.to()));
+      }
     }
   }
 
-  private void keep(Message written) {
+  /** Who has been told already is told once more; who has not yet, of how it is now. */
+  @EventListener
+  void on(DeliveryChanged event) {
+    DeliveryView delivery = event.delivery();
+    SectionView section = sections.get(delivery.section());
+    Map<UUID, List<Message>> before = new HashMap<>();
+    messages
+        .about(delivery.id())
+        .forEach(m -> before.computeIfAbsent(m.toId(), added -> new ArrayList<>()).add(m));
+    Instant soon = clock.instant().plus(gather);
+    Map<UUID, People.Contact> contacts = people.contacts(before.keySet());
+    for (Letters.Piece piece : letters.about(delivery, section, section.students())) {
+      List<Message> own = before.getOrDefault(piece.to(), List.of());
+      boolean waits = own.stream().anyMatch(m -> m.state() == Message.State.WAITING);
+      if (!own.isEmpty() && !waits) {
+        keep(
+            new Message(
+                delivery.id(),
+                own.size(),
+                piece.to(),
+                piece.subject(),
+                piece.body(),
+                clock.instant(),
+                soon),
+            contacts.get(piece.to()));
+      }
+    }
+  }
+
+  private void keep(Message written, People.Contact to) {
+    if (to.email().isEmpty()) {
+      written.end(Message.State.NO_ADDRESS);
+    } else if (!server.hasMail()) {
+      written.end(Message.State.NO_SERVER);
+    }
     Message message = messages.save(written);
-    scheduler
-        .getObject()
-        .scheduleIfNotExists(
-            Sending.TASK.instance(message.id().toString()).scheduledTo(Instant.now()));
+    if (message.state() == Message.State.WAITING) {
+      Instant at = message.sendAfter();
+      scheduler
+          .getObject()
+          .scheduleIfNotExists(
+              Sending.TASK
+                  .instance(message.toId() + "@" + at.getEpochSecond())
+                  .scheduledTo(Instant.now().plus(Duration.between(clock.instant(), at))));
+    }
   }
 
-  /** A letter that is about no posting. */
+  /** A letter that is about no posting leaves at once. */
   @EventListener
   void on(Letter letter) {
-    keep(new Message(null, letter.to(), letter.subject(), letter.body(), clock.instant()));
+    Instant now = clock.instant();
+    keep(
+        new Message(null, 0, letter.to(), letter.subject(), letter.body(), now, now),
+        people.contacts(Set.of(letter.to())).get(letter.to()));
   }
 
   @EventListener
@@ -170,45 +189,5 @@ class Messages implements Remembers {
   @EventListener
   void on(PersonMerged merged) {
     messages.forget(merged.from());
-  }
-
-  private String body(
-      DeliveryView delivery,
-      SectionView section,
-      String kind,
-      String names,
-      String note,
-      String link) {
-    List<String> lines = new ArrayList<>();
-    lines.add(text("mail." + kind + ".opening", names, titles.of(delivery), section.name()));
-    if (!note.isBlank()) {
-      lines.add(note.strip());
-    }
-    List<TaskView> all =
-        tasks.among(delivery.tasks()).stream().map(t -> t.in(section.id())).toList();
-    if (all.isEmpty()) {
-      lines.add(due(delivery.moments().dueAt(), section));
-    } else {
-      Standing standing = Standing.of(List.of(delivery), clock.instant());
-      lines.add(
-          all.stream()
-              .map(t -> line(t, standing.due(t, section).orElseThrow().at(), section))
-              .collect(Collectors.joining("\n")));
-    }
-    lines.add(text("mail." + kind + ".link", link));
-    return String.join("\n\n", lines);
-  }
-
-  private String line(TaskView task, Instant due, SectionView section) {
-    return text("mail.task", task.title(), task.sheet().minutes(), due(due, section));
-  }
-
-  private String due(Instant at, SectionView section) {
-    return text(
-        "mail.due", show.fullDay(section.calendar().dateOf(at)), show.time(at, section.zone()));
-  }
-
-  private String text(String key, Object... details) {
-    return words.getMessage(key, details, Locale.US);
   }
 }

@@ -9,7 +9,10 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -19,6 +22,7 @@ import org.springframework.mail.javamail.JavaMailSenderImpl;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import school.kerygma.app.accounts.People;
 
 /** A mail server that stands in for the school's: it takes everything and sends nothing. */
 @Configuration(proxyBeanMethods = false)
@@ -49,10 +53,28 @@ class StandInMail {
     /** A letter as the page shows it. */
     record Letter(String to, String subject, String text) {}
 
-    private final GreenMail server;
+    /** A message that leaves later. */
+    record Waiting(String to, String subject, String text) {}
 
-    MailPage(GreenMail server) {
+    private final GreenMail server;
+    private final Message.Repository messages;
+    private final People people;
+
+    MailPage(GreenMail server, Message.Repository messages, People people) {
       this.server = server;
+      this.messages = messages;
+      this.people = people;
+    }
+
+    private List<Waiting> waiting() {
+      List<Message> all = messages.allWaiting();
+      Map<UUID, People.Contact> contacts =
+          people.contacts(all.stream().map(Message::toId).collect(Collectors.toSet()));
+      return all.stream()
+          .filter(m -> contacts.containsKey(m.toId()))
+          .limit(SHOWN)
+          .map(m -> new Waiting(contacts.get(m.toId()).email().orElse(""), m.subject(), m.body()))
+          .toList();
     }
 
     @GetMapping("/demo/mail")
@@ -71,6 +93,7 @@ class StandInMail {
                 String.valueOf(all[i].getContent())));
       }
       model.addAttribute("letters", letters);
+      model.addAttribute("waiting", waiting());
       model.addAttribute("count", all.length);
       return "messages/standin";
     }

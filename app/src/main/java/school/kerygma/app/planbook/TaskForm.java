@@ -33,7 +33,7 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
     Map<UUID, LocalDate> days = new HashMap<>();
     Map<UUID, TaskSheet.Difference> differs = new HashMap<>();
     for (UUID section : sections()) {
-      days.put(section, day(text("day-" + section)));
+      days.put(section, day("day-" + section));
       differs.put(
           section,
           new TaskSheet.Difference(
@@ -96,11 +96,11 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
     }
   }
 
-  private static LocalDate day(String sent) {
+  private LocalDate day(String field) {
     try {
-      return PlanDate.day(sent);
+      return PlanDate.day(text(field));
     } catch (DateTimeException e) {
-      throw Problem.refused("moment");
+      throw Problem.refused("moment").at(field);
     }
   }
 
@@ -108,7 +108,7 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
     try {
       return text(field).isEmpty() ? null : Integer.valueOf(text(field));
     } catch (NumberFormatException e) {
-      throw Problem.refused(problem);
+      throw Problem.refused(problem).at(field);
     }
   }
 
@@ -158,7 +158,7 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
           };
       return written.isEmpty() ? Optional.empty() : Optional.of(DueRuleText.read(written));
     } catch (IllegalArgumentException | DateTimeException e) {
-      throw Problem.refused("due-rule");
+      throw Problem.refused("due-rule").at("due" + of);
     }
   }
 }

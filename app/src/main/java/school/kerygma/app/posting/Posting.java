@@ -85,6 +85,14 @@ class Posting implements Persistable<UUID> {
     return ownerId;
   }
 
+  /** Changes what goes with it. Tasks that are put away stay as they are. */
+  void change(Set<UUID> chosen, String toStudents, String toFamilies) {
+    this.tasks.retainAll(chosen);
+    this.tasks.addAll(chosen);
+    this.toStudents = toStudents;
+    this.toFamilies = toFamilies;
+  }
+
   List<Delivery> deliveries() {
     return deliveries;
   }

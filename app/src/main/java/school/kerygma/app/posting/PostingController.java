@@ -20,7 +20,9 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.HasMail;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.marking.RosterNames;
 import school.kerygma.app.papers.Handouts;
@@ -46,6 +48,9 @@ class PostingController {
   private final Tasks tasks;
   private final Handouts handouts;
   private final RosterNames names;
+  private final PostingLook look;
+  private final Telling telling;
+  private final HasMail mail;
   private final Gate gate;
   private final Clock clock;
 
@@ -57,8 +62,14 @@ class PostingController {
       Tasks tasks,
       Handouts handouts,
       RosterNames names,
+      PostingLook look,
+      Telling telling,
+      HasMail mail,
       Gate gate,
       Clock clock) {
+    this.look = look;
+    this.telling = telling;
+    this.mail = mail;
     this.scores = scores;
     this.handouts = handouts;
     this.names = names;
@@ -84,7 +95,7 @@ class PostingController {
     for (SectionView section : offered(me, posted.keySet())) {
       rows.add(
           Optional.ofNullable(posted.get(section.id()))
-              .map(d -> PostingRow.posted(section, d, now))
+              .map(d -> PostingRow.posted(section, d, telling.of(d), now))
               .orElseGet(() -> PostingRow.fresh(section, tied, now)));
     }
     model.addAttribute("walkthrough", scripts.head(id));
@@ -94,6 +105,8 @@ class PostingController {
     model.addAttribute("tasks", tied);
     model.addAttribute("stops", stops);
     model.addAttribute("postingId", UUID.randomUUID());
+    model.addAttribute("mail", mail.hasMail());
+    model.addAttribute("changes", PostedWords.of(posted.values(), tasks));
     return "posting/post";
   }
 
@@ -134,15 +147,56 @@ class PostingController {
     if (!scripts.head(id).complete()) {
       throw Problem.refused("not-recorded");
     }
+    Set<UUID> put = chosenTasks == null ? Set.of() : chosenTasks;
+    put.forEach(task -> gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task));
+    List<TaskView> going = tasks.among(put);
+    PostingForm read = new PostingForm(form, clock.instant());
     Map<UUID, Moments> moments = new HashMap<>();
     for (UUID section : chosen == null ? Set.<UUID>of() : chosen) {
       gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, section);
-      moments.put(section, PostingRow.read(form, sections.get(section)));
+      moments.put(section, read.of(sections.get(section), going));
     }
-    Set<UUID> put = chosenTasks == null ? Set.of() : chosenTasks;
-    put.forEach(task -> gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task));
     postings.post(posting, me.id(), new PostingSheet(id, put, toStudents, toFamilies, moments));
     return "redirect:/walkthroughs/" + id + "/post?posted";
+  }
+
+  /** What the form would do, while it is being filled in. */
+  @PostMapping("/walkthroughs/{id}/post/look")
+  @ResponseBody
+  PostingLook.Look look(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(name = "section", required = false) @Nullable Set<UUID> chosen,
+      @RequestParam(name = "task", required = false) @Nullable Set<UUID> chosenTasks,
+      @RequestParam MultiValueMap<String, String> form) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    Set<UUID> put = chosenTasks == null ? Set.of() : chosenTasks;
+    put.forEach(task -> gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task));
+    List<TaskView> going = tasks.among(put);
+    return look.of(
+        form, id, me.id(), offered(me, Set.of()), chosen == null ? Set.of() : chosen, any -> going);
+  }
+
+  /** Changes what goes with a posting: its tasks and its lines. */
+  @PostMapping("/postings/{id}")
+  String changeWords(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String seen,
+      @RequestParam(name = "task", required = false) @Nullable Set<UUID> chosenTasks,
+      @RequestParam(defaultValue = "") String toStudents,
+      @RequestParam(defaultValue = "") String toFamilies,
+      @RequestParam(defaultValue = "false") boolean tell) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.POSTING, id);
+    List<DeliveryView> all = postings.ofPosting(id);
+    all.forEach(d -> gate.check(me, Deed.CHANGE, Gate.Kind.DELIVERY, d.id()));
+    Set<UUID> put = chosenTasks == null ? Set.of() : chosenTasks;
+    Set<UUID> before = all.getFirst().tasks();
+    put.stream()
+        .filter(t -> !before.contains(t))
+        .forEach(t -> gate.check(me, Deed.CHANGE, Gate.Kind.TASK, t));
+    postings.changeWords(id, seen, put, toStudents, toFamilies, tell);
+    return back(all.getFirst());
   }
 
   @PostMapping("/deliveries/{id}")
@@ -158,8 +212,17 @@ class PostingController {
       case "withdraw" -> postings.withdraw(id);
       case "again" -> postings.putUpAgain(id);
       case "tell" -> postings.tell(id);
-      default -> postings.change(id, seen, PostingRow.read(form, sections.get(delivery.section())));
+      default ->
+          postings.change(
+              id,
+              seen,
+              new PostingForm(form, clock.instant())
+                  .of(sections.get(delivery.section()), tasks.among(delivery.tasks())));
     }
+    return back(delivery);
+  }
+
+  private static String back(DeliveryView delivery) {
     return delivery
         .walkthrough()
         .map(w -> "redirect:/walkthroughs/" + w + "/post?changed")

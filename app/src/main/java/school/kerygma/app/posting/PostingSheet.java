@@ -24,12 +24,17 @@ public record PostingSheet(
     if (sections.isEmpty()) {
       throw Problem.refused("no-section");
     }
-    if (toStudents.length() > 2000 || toFamilies.length() > 2000) {
-      throw Problem.refused("note-too-long");
-    }
+    checkLines(toStudents, toFamilies);
     sections.values().forEach(PostingSheet::check);
     tasks = Set.copyOf(tasks);
     sections = Map.copyOf(sections);
+  }
+
+  static void checkLines(String toStudents, String toFamilies) {
+    if (toStudents.length() > 2000 || toFamilies.length() > 2000) {
+      throw Problem.refused("note-too-long")
+          .at(toStudents.length() > 2000 ? "toStudents" : "toFamilies");
+    }
   }
 
   static void check(Moments moments) {

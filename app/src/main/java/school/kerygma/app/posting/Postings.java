@@ -77,6 +77,36 @@ public class Postings {
     touched(d);
   }
 
+  /**
+   * Changes what goes with a posting.
+   *
+   * @param seen what the form was opened with
+   * @param tell whether who has been told already is told of the change
+   */
+  public void changeWords(
+      UUID posting,
+      String seen,
+      Set<UUID> tasks,
+      String toStudents,
+      String toFamilies,
+      boolean tell) {
+    PostingSheet.checkLines(toStudents, toFamilies);
+    List<UUID> ids =
+        deliveries.ofPosting(posting).stream().map(Posting.Delivery::id).sorted().toList();
+    List<Posting.Delivery> held = ids.stream().map(this::toChange).toList();
+    if (held.isEmpty()) {
+      throw Problem.notFound();
+    }
+    Seen.check(seen, PostedWords.seen(held.getFirst().view(now())));
+    held.getFirst().posting().change(tasks, toStudents.strip(), toFamilies.strip());
+    for (Posting.Delivery d : held) {
+      touched(d);
+      if (tell && d.announced() && d.view(now()).up()) {
+        events.publishEvent(new DeliveryChanged(d.view(now())));
+      }
+    }
+  }
+
   /** Takes a delivery down. */
   public void withdraw(UUID delivery) {
     Posting.Delivery d = toChange(delivery);

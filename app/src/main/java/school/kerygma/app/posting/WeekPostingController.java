@@ -22,7 +22,9 @@ import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.HasMail;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
@@ -40,10 +42,24 @@ class WeekPostingController {
   private final Postings postings;
   private final Sections sections;
   private final Tasks tasks;
+  private final PostingLook look;
+  private final Telling telling;
+  private final HasMail mail;
   private final Gate gate;
   private final Clock clock;
 
-  WeekPostingController(Postings postings, Sections sections, Tasks tasks, Gate gate, Clock clock) {
+  WeekPostingController(
+      Postings postings,
+      Sections sections,
+      Tasks tasks,
+      PostingLook look,
+      Telling telling,
+      HasMail mail,
+      Gate gate,
+      Clock clock) {
+    this.look = look;
+    this.telling = telling;
+    this.mail = mail;
     this.postings = postings;
     this.sections = sections;
     this.tasks = tasks;
@@ -78,7 +94,7 @@ class WeekPostingController {
       deliveries.stream()
           .filter(d -> d.section().equals(section.id()) && d.walkthrough().isEmpty())
           .filter(d -> d.tasks().stream().anyMatch(inWeek::contains))
-          .forEach(d -> rows.add(PostingRow.posted(section, d, now)));
+          .forEach(d -> rows.add(PostingRow.posted(section, d, telling.of(d), now)));
       List<TaskView> left = left(planned, section, monday, standing);
       if (!left.isEmpty()) {
         rows.add(PostingRow.fresh(section, left, now));
@@ -90,6 +106,10 @@ class WeekPostingController {
     model.addAttribute(
         "titles", planned.stream().collect(Collectors.toMap(TaskView::id, TaskView::title)));
     model.addAttribute("postingId", UUID.randomUUID());
+    model.addAttribute("mail", mail.hasMail());
+    model.addAttribute(
+        "changes",
+        PostedWords.of(rows.stream().flatMap(r -> r.delivery().stream()).toList(), tasks));
     return "posting/week";
   }
 
@@ -146,18 +166,18 @@ class WeekPostingController {
     }
     LocalDate monday = SchoolCalendar.mondayOf(week);
     Map<Set<UUID>, Map<UUID, Moments>> groups = new LinkedHashMap<>();
+    PostingForm read = new PostingForm(form, clock.instant());
     for (UUID id : chosen) {
       gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, id);
       SectionView section = sections.get(id);
-      Set<UUID> own =
-          inWeek(planned(List.of(section), monday), section, monday).stream()
-              .map(TaskView::id)
-              .filter(t -> put != null && put.contains(t + "@" + id))
-              .collect(Collectors.toSet());
+      List<TaskView> own = going(section, monday, put);
       if (own.isEmpty()) {
         throw Problem.refused("no-task", section.name());
       }
-      groups.computeIfAbsent(own, k -> new HashMap<>()).put(id, PostingRow.read(form, section));
+      groups
+          .computeIfAbsent(
+              own.stream().map(TaskView::id).collect(Collectors.toSet()), k -> new HashMap<>())
+          .put(id, read.of(section, own));
     }
     groups.forEach(
         (own, moments) ->
@@ -166,6 +186,32 @@ class WeekPostingController {
                 me.id(),
                 new PostingSheet(null, own, toStudents, toFamilies, moments)));
     return "redirect:/plan/post?posted&week=" + monday;
+  }
+
+  /** A section's tasks of the week that are chosen on the form. */
+  private List<TaskView> going(SectionView section, LocalDate monday, @Nullable Set<String> put) {
+    return inWeek(planned(List.of(section), monday), section, monday).stream()
+        .filter(t -> put != null && put.contains(t.id() + "@" + section.id()))
+        .toList();
+  }
+
+  /** What the form would do, while it is being filled in. */
+  @PostMapping("/plan/post/look")
+  @ResponseBody
+  PostingLook.Look look(
+      @AuthenticationPrincipal SignedIn me,
+      @RequestParam LocalDate week,
+      @RequestParam(name = "section", required = false) @Nullable Set<UUID> chosen,
+      @RequestParam(name = "task", required = false) @Nullable Set<String> put,
+      @RequestParam MultiValueMap<String, String> form) {
+    LocalDate monday = SchoolCalendar.mondayOf(week);
+    return look.of(
+        form,
+        null,
+        me.id(),
+        SectionView.during(monday, sections.ofTeacher(me.id())),
+        chosen == null ? Set.of() : chosen,
+        section -> going(section, monday, put));
   }
 
   /** The same for the same form, so that a second press posts nothing a second time. */

@@ -19,6 +19,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.HasMail;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
@@ -32,9 +33,11 @@ class SchoolController {
   private final SchoolTime time;
   private final Sections sections;
   private final Gate gate;
+  private final HasMail mail;
   private final Clock clock;
 
-  SchoolController(SchoolTime time, Sections sections, Gate gate, Clock clock) {
+  SchoolController(SchoolTime time, Sections sections, Gate gate, HasMail mail, Clock clock) {
+    this.mail = mail;
     this.time = time;
     this.sections = sections;
     this.gate = gate;
@@ -57,6 +60,7 @@ class SchoolController {
             .findFirst()
             .or(() -> terms.stream().filter(t -> t.calendar().holds(today)).findFirst())
             .orElse(terms.getLast());
+    model.addAttribute("mail", mail.hasMail());
     model.addAttribute("terms", terms);
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("term", shown);

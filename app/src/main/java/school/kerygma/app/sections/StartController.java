@@ -7,6 +7,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Controller;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.ui.Model;
@@ -14,8 +15,10 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.FirstSignIn;
+import school.kerygma.app.accounts.HasMail;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.core.time.TimeZones;
 
 /** The way from an empty database to a school: only the very first visitor can take it. */
 @Controller
@@ -25,14 +28,20 @@ class StartController {
   private final SchoolTime time;
   private final FirstSignIn signIn;
   private final TransactionTemplate inTransaction;
+  private final HasMail mail;
   private final Clock clock;
+
+  /** So many zones are named where one has to be chosen. */
+  private static final int MOST_NAMED = 6;
 
   StartController(
       People people,
       SchoolTime time,
       FirstSignIn signIn,
       TransactionTemplate inTransaction,
+      HasMail mail,
       Clock clock) {
+    this.mail = mail;
     this.people = people;
     this.time = time;
     this.signIn = signIn;
@@ -45,16 +54,33 @@ class StartController {
     if (!people.nobodyYet()) {
       return "redirect:/sign-in";
     }
-    model.addAttribute("zones", zones());
+    model.addAttribute("zones", TimeZones.all());
+    model.addAttribute("mail", mail.hasMail());
     model.addAttribute("today", LocalDate.ofInstant(clock.instant(), ZoneId.systemDefault()));
     return "sections/start";
   }
 
-  private static List<String> zones() {
-    return ZoneId.getAvailableZoneIds().stream()
-        .filter(z -> z.contains("/") && !z.startsWith("Etc/") && !z.startsWith("SystemV/"))
-        .sorted()
-        .toList();
+  /**
+   * The zone that is meant.
+   *
+   * @throws Problem if it is none, or may be several; then they are named
+   */
+  private static ZoneId zone(String said) {
+    List<TimeZones.Named> found = TimeZones.find(said);
+    if (found.size() > 1) {
+      throw Problem.refused(
+              "zone-several",
+              said,
+              found.stream()
+                  .limit(MOST_NAMED)
+                  .map(z -> z.zone().getId())
+                  .collect(Collectors.joining(", ")))
+          .at("zone");
+    }
+    return found.stream()
+        .findFirst()
+        .map(TimeZones.Named::zone)
+        .orElseThrow(() -> Problem.refused("zone").at("zone"));
   }
 
   @PostMapping("/start")
@@ -72,9 +98,7 @@ class StartController {
     if (!People.isAddress(email)) {
       throw Problem.refused("email");
     }
-    if (!zones().contains(zone)) {
-      throw Problem.refused("zone");
-    }
+    ZoneId here = zone(zone);
     UUID teacher =
         inTransaction.execute(
             t -> {
@@ -83,7 +107,7 @@ class StartController {
                 throw Problem.conflict("begun");
               }
               UUID id = people.addTeacher(name.strip(), email, password);
-              time.found(id, school, ZoneId.of(zone), "Term", firstDay, weeks);
+              time.found(id, school, here, "Term", firstDay, weeks);
               return id;
             });
     signIn.signIn(teacher, request, response);

@@ -108,6 +108,13 @@ public record SchoolCalendar(
     return date.atTime(time).atZone(zone).toInstant();
   }
 
+  /** The first instant from another on at which the school's clock shows a time. */
+  public Instant nextAt(Instant from, LocalTime time) {
+    LocalDate day = dateOf(from);
+    Instant today = at(day, time);
+    return today.isBefore(from) ? at(day.plusDays(1), time) : today;
+  }
+
   /** 11:59 p.m. of that day on the school's clock. */
   public Instant dueOn(LocalDate date) {
     return at(date, DUE_TIME);

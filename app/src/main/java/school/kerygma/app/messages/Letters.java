@@ -1,0 +1,164 @@
+package school.kerygma.app.messages;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.context.MessageSource;
+import org.springframework.stereotype.Component;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.frame.Wording;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.PostedTitles;
+import school.kerygma.app.posting.Standing;
+import school.kerygma.app.sections.SectionView;
+
+/** The words in which students and families are told of postings. */
+@Component
+class Letters {
+
+  /**
+   * What one person is told of one delivery.
+   *
+   * @param student whether it is a student, and not a guardian
+   */
+  record Piece(UUID to, boolean student, String subject, String body) {}
+
+  private final People people;
+  private final Tasks tasks;
+  private final PostedTitles titles;
+  private final MessageSource words;
+  private final Clock clock;
+  private final Wording show = new Wording();
+
+  Letters(People people, Tasks tasks, PostedTitles titles, MessageSource words, Clock clock) {
+    this.people = people;
+    this.tasks = tasks;
+    this.titles = titles;
+    this.words = words;
+    this.clock = clock;
+  }
+
+  /** What some of a section's students are told of a delivery, and their guardians. */
+  List<Piece> about(DeliveryView delivery, SectionView section, Collection<UUID> students) {
+    Map<UUID, Set<UUID>> guarded = people.studentsByGuardian(students);
+    Map<UUID, People.Contact> contacts = people.contacts(students);
+    String title = titles.of(delivery);
+    String due = due(delivery, section);
+    List<Piece> pieces = new ArrayList<>();
+    for (UUID student : students) {
+      pieces.add(
+          piece(
+              student,
+              true,
+              contacts.get(student).name(),
+              title,
+              section,
+              delivery.toStudents(),
+              due));
+    }
+    guarded.forEach(
+        (guardian, children) ->
+            pieces.add(
+                piece(
+                    guardian,
+                    false,
+                    children.stream()
+                        .map(c -> contacts.get(c).name())
+                        .sorted()
+                        .collect(Collectors.joining(", ")),
+                    title,
+                    section,
+                    delivery.toFamilies(),
+                    due)));
+    return pieces;
+  }
+
+  /** The same, by person; nothing for who is not told of it any more. */
+  Map<UUID, Piece> now(DeliveryView delivery, SectionView section, Collection<UUID> persons) {
+    Map<UUID, Piece> pieces = new HashMap<>();
+    about(delivery, section, section.students()).stream()
+        .filter(p -> persons.contains(p.to()))
+        .forEach(p -> pieces.put(p.to(), p));
+    return pieces;
+  }
+
+  private Piece piece(
+      UUID to,
+      boolean student,
+      String names,
+      String title,
+      SectionView section,
+      String note,
+      String due) {
+    String kind = student ? "student" : "guardian";
+    List<String> lines = new ArrayList<>();
+    lines.add(text("mail." + kind + ".opening", names, title, section.name()));
+    if (!note.isBlank()) {
+      lines.add(note.strip());
+    }
+    lines.add(due);
+    return new Piece(
+        to, student, text("mail.subject", title, section.name()), String.join("\n\n", lines));
+  }
+
+  /** Each task with when it is due, as the plan has it now; without tasks, when the posting is. */
+  private String due(DeliveryView delivery, SectionView section) {
+    List<TaskView> all =
+        tasks.among(delivery.tasks()).stream().map(t -> t.in(section.id())).toList();
+    if (all.isEmpty()) {
+      return text("mail.due", moment(delivery.moments().dueAt(), section));
+    }
+    Standing standing = Standing.of(List.of(delivery), clock.instant());
+    return all.stream()
+        .map(
+            t ->
+                text(
+                    "mail.task",
+                    t.title(),
+                    t.sheet().minutes(),
+                    moment(standing.due(t, section).orElseThrow().at(), section)))
+        .collect(Collectors.joining("\n"));
+  }
+
+  private String moment(Instant at, SectionView section) {
+    LocalDate date = section.calendar().dateOf(at);
+    return show.fullDay(date) + ", " + show.time(at, section.zone());
+  }
+
+  /** The same about a posting that has changed since. */
+  Piece changed(Piece piece, DeliveryView delivery, SectionView section) {
+    return new Piece(
+        piece.to(),
+        piece.student(),
+        text("mail.subject-changed", titles.of(delivery), section.name()),
+        piece.body());
+  }
+
+  /** One letter of all that a person is told at one time; it ends with the way to the page. */
+  Piece joined(List<Piece> pieces, String link) {
+    Piece first = pieces.getFirst();
+    String subject =
+        pieces.size() == 1
+            ? first.subject()
+            : text("mail.subject-more", first.subject(), pieces.size() - 1);
+    String body = pieces.stream().map(Piece::body).collect(Collectors.joining("\n\n* * *\n\n"));
+    String kind = first.student() ? "student" : "guardian";
+    return new Piece(
+        first.to(), first.student(), subject, body + "\n\n" + text("mail." + kind + ".link", link));
+  }
+
+  private String text(String key, Object... details) {
+    return words.getMessage(key, details, Locale.US);
+  }
+}

@@ -1,0 +1,109 @@
+package school.kerygma.app.posting;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.Collection;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.util.MultiValueMap;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.core.dates.MomentPhrase;
+import school.kerygma.core.time.Moments;
+import school.kerygma.core.time.SchoolCalendar;
+
+/**
+ * The moments of a posting as a form says them, in words: for all sections, and for those that do
+ * it otherwise. Fields of one section end in a hyphen and its id.
+ */
+record PostingForm(MultiValueMap<String, String> form, Instant now) {
+
+  /** The words for 11:59 p.m. of the last day on which a section does one of the tasks. */
+  static final String LAST_TASK = "with its last task";
+
+  private static final String NEVER = "never";
+
+  /**
+   * The moments of one section.
+   *
+   * @param tasks that go up with it
+   * @throws Problem that names the field that cannot be read
+   */
+  Moments of(SectionView section, Collection<TaskView> tasks) {
+    Instant goesUp = needed("goesUp", section, setting(section, section.calendar().day().begins()));
+    MomentPhrase.Setting until = setting(section, SchoolCalendar.DUE_TIME);
+    Instant due =
+        text("due", section).equalsIgnoreCase(LAST_TASK)
+            ? lastTask(section, tasks, now)
+            : needed("due", section, until);
+    String closes = text("closes", section);
+    Moments moments =
+        new Moments(
+            goesUp,
+            due,
+            closes.isEmpty() || closes.equalsIgnoreCase(NEVER)
+                ? Optional.empty()
+                : Optional.of(needed("closes", section, until)));
+    for (Moments.Fault fault : moments.faults()) {
+      String about = fault == Moments.Fault.CLOSES_BEFORE_IT_IS_DUE ? "closes" : "due";
+      throw Problem.refused("moments." + fault).at(field(about, section));
+    }
+    return moments;
+  }
+
+  private MomentPhrase.Setting setting(SectionView section, LocalTime without) {
+    return new MomentPhrase.Setting(now, section.calendar(), section.meets(), without);
+  }
+
+  private Instant needed(String name, SectionView section, MomentPhrase.Setting setting) {
+    String said = text(name, section);
+    return MomentPhrase.read(said, setting)
+        .map(MomentPhrase.Read::at)
+        .orElseThrow(
+            () ->
+                Problem.refused(said.isEmpty() ? "moment" : "moment-phrase", said)
+                    .at(field(name, section)));
+  }
+
+  /** What is said for the section, or else for all. */
+  private String text(String name, SectionView section) {
+    String own = sent(name + "-" + section.id());
+    return own.isEmpty() ? sent(name) : own;
+  }
+
+  private String field(String name, SectionView section) {
+    String own = name + "-" + section.id();
+    return sent(own).isEmpty() && form.containsKey(name) ? name : own;
+  }
+
+  private String sent(String name) {
+    @Nullable String sent = form.getFirst(name);
+    return sent == null ? "" : sent.strip();
+  }
+
+  /** 11:59 p.m. of the last day of a task, or else of the next meeting. */
+  static Instant lastTask(SectionView section, Collection<TaskView> tasks, Instant now) {
+    SchoolCalendar calendar = section.calendar();
+    LocalDate today = calendar.dateOf(now);
+    LocalDate day =
+        tasks.stream()
+            .map(t -> t.sheet().days().get(section.id()))
+            .filter(Objects::nonNull)
+            .max(LocalDate::compareTo)
+            .filter(d -> !d.isBefore(today))
+            .orElseGet(() -> section.meets().onOrAfter(today.plusDays(1), calendar));
+    Instant due = calendar.dueOn(day);
+    return due.isAfter(now) ? due : calendar.dueOn(today.plusDays(1));
+  }
+
+  /** A moment in the words that the fields understand. */
+  static String words(Instant at, SectionView section, Instant now) {
+    return MomentPhrase.write(
+        at,
+        new MomentPhrase.Setting(
+            now, section.calendar(), section.meets(), SchoolCalendar.DUE_TIME));
+  }
+}

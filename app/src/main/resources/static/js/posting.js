@@ -1,0 +1,68 @@
+// The posting's screen: what its words mean is asked of the server while they are typed, and the button says what it will do.
+import { send } from './api.js';
+
+const AFTER_MS = 250;
+
+document.addEventListener('alpine:init', () => {
+  Alpine.data('posting', () => {
+    let timer = 0;
+    let asked = 0;
+    return {
+      deed: '',
+      letters: [],
+      get hasLetters() {
+        return this.letters.length > 0;
+      },
+      init() {
+        this.deed = this.$root.dataset.idle;
+        const form = document.getElementById('posting');
+        this.$root.addEventListener('input', (e) => e.target.form === form && this.soon());
+        this.look();
+      },
+      soon() {
+        clearTimeout(timer);
+        timer = setTimeout(() => this.look(), AFTER_MS);
+      },
+      async look() {
+        const form = document.getElementById('posting');
+        if (!this.$root.querySelector('[data-section]')) {
+          return;
+        }
+        asked += 1;
+        const mine = asked;
+        const fields = new FormData(form);
+        fields.delete('once');
+        try {
+          const look = await send('POST', this.$root.dataset.look, fields);
+          if (mine === asked) {
+            this.tell(look);
+          }
+        } catch {
+          // The words stay as they are; the server says what is wrong when it is posted.
+        }
+      },
+      tell(look) {
+        this.deed = look.deed || this.$root.dataset.idle;
+        this.letters = look.letters;
+        for (const row of this.$root.querySelectorAll('[data-section]')) {
+          const means = look.rows[row.dataset.section];
+          if (means) {
+            for (const part of ['goesUp', 'due', 'closes']) {
+              row.querySelector(`[data-says="${part}"]`).textContent = means[part] || '?';
+            }
+            row.querySelector('[data-says="doubts"]').textContent = means.problem || means.doubts.join(', ');
+          }
+        }
+      },
+      openCalendar(event) {
+        const picker = this.$root.querySelector(`input.beneath[data-for="${event.currentTarget.dataset.for}"]`);
+        picker.showPicker();
+      },
+      pick(event) {
+        const field = document.getElementById(event.target.dataset.for);
+        field.value = event.target.value;
+        field.dispatchEvent(new Event('input', { bubbles: true }));
+      },
+    };
+  });
+});
