@@ -26,6 +26,7 @@ export class Desk {
   #before = null;
   #pointer = null;
   #lastPoint = 0;
+  #done = [];
 
   /**
    * @param pages all pages that can be shown
@@ -51,6 +52,7 @@ export class Desk {
   lay(stop) {
     this.#framed = stop;
     this.#marks.clear();
+    this.#done = [];
     this.#before = null;
     this.#pointer = null;
     this.#set(stop.page, stop.view);
@@ -215,11 +217,55 @@ export class Desk {
     );
   }
 
-  /** Marks what is under the pointer, as a key does. */
+  /**
+   * Marks what is under the pointer, as a key does.
+   * @returns whether the pointer is on the page at all
+   */
   mark(kind, moment) {
-    if (this.#pointer) {
+    if (!this.#pointer) {
+      return false;
+    }
+    if (kind === 'ink') {
+      this.#from = this.#pointer;
+      this.#pen = Pen.at(this.#pointer, moment);
+      this.draw();
+    } else {
       this.#make(kind, meant(this.#targets.get(this.#page), kind, this.#pointer), moment);
     }
+    return true;
+  }
+
+  /** The key of ink is let go of: the line ends. */
+  inkEnds(moment) {
+    if (this.#pen) {
+      const pen = this.#pen;
+      this.#from = null;
+      this.#pen = null;
+      this.#ink(pen, moment);
+    }
+  }
+
+  /** Takes back what was marked last since the stop began; nobody else will see it. */
+  takeBack(moment) {
+    const last = this.#done.pop();
+    if (!last) {
+      return;
+    }
+    if (last.kind === 'cover') {
+      this.#lift(last, moment);
+    } else {
+      const own = this.#marks.get(last.page) ?? [];
+      this.#marks.set(last.page, own.filter((m) => m !== last));
+      this.#tell({ do: 'back', page: last.page }, moment);
+    }
+    this.draw();
+  }
+
+  #lift(cover, moment) {
+    const all = this.#standing.get(cover.page) ?? [];
+    this.#standing.set(cover.page, all.filter((m) => m !== cover));
+    this.#tell({ do: 'uncover', id: cover.id }, moment);
+    this.#keeping.remove(cover.page, cover.id);
   }
 
   #make(kind, target, moment, drawn = false) {
@@ -241,7 +287,9 @@ export class Desk {
 
   #add(mark) {
     const own = this.#marks.get(this.#page) ?? [];
-    this.#marks.set(this.#page, [...own.filter((m) => !replaces(mark, m)), mark]);
+    const made = { ...mark, page: this.#page };
+    this.#marks.set(this.#page, [...own.filter((m) => !replaces(made, m)), made]);
+    this.#done.push(made);
     this.draw();
   }
 
@@ -253,12 +301,11 @@ export class Desk {
     const under = (m) => m.kind === 'cover' && m.boxes.some((b) => distance(b, place) === 0);
     const lifted = drawn ? undefined : all.find(under);
     if (lifted) {
-      this.#standing.set(page, all.filter((m) => m !== lifted));
-      this.#tell({ do: 'uncover', id: lifted.id }, moment);
-      this.#keeping.remove(page, lifted.id);
+      this.#lift(lifted, moment);
     } else {
       const mark = { id: crypto.randomUUID(), page, kind: 'cover', boxes: target.boxes };
       this.stand(mark);
+      this.#done.push(mark);
       this.#tell({ do: 'cover', id: mark.id, page, boxes }, moment);
       this.#keeping.put(page, mark.id, { kind: 'COVER', boxes: target.boxes });
     }
@@ -267,6 +314,7 @@ export class Desk {
 
   wipe(moment) {
     this.#marks.delete(this.#page);
+    this.#done = this.#done.filter((m) => m.page !== this.#page || m.kind === 'cover');
     this.#tell({ do: 'wipe', page: this.#page }, moment);
     this.draw();
   }

@@ -31,6 +31,7 @@ document.addEventListener('alpine:init', () => {
       loud: false,
       clock: '0:00',
       going: '',
+      hint: '',
       /** What the microphone lost last; stays to be read while it records. */
       loss: '',
       problem: '',
@@ -82,6 +83,7 @@ document.addEventListener('alpine:init', () => {
           this.widenStones();
         }
         addEventListener('keydown', (e) => this.key(e));
+        addEventListener('keyup', (e) => e.key.toLowerCase() === 'i' && desk.inkEnds(e.timeStamp));
         addEventListener('resize', () => desk.draw());
         addEventListener('beforeunload', (e) => {
           if (this.recording || pieces.left > 0 || desk.keeping.left > 0) {
@@ -114,24 +116,6 @@ document.addEventListener('alpine:init', () => {
       get planned() {
         return data ? `${this.words.of} ${clock(data.stops.reduce((sum, s) => sum + s.plannedMs, 0))}` : '';
       },
-      get isRing() {
-        return this.tool === 'ring';
-      },
-      get isUnderline() {
-        return this.tool === 'underline';
-      },
-      get isNumber() {
-        return this.tool === 'number';
-      },
-      get isLight() {
-        return this.tool === 'light';
-      },
-      get isCover() {
-        return this.tool === 'cover';
-      },
-      get isInk() {
-        return this.tool === 'ink';
-      },
 
       // ---- the stage
 
@@ -149,7 +133,9 @@ document.addEventListener('alpine:init', () => {
       /** The verbs and the choice of papers say what lies on the desk. */
       seeDesk() {
         this.isCloser = desk.isCloser;
-        this.$refs.hop.value = desk.page;
+        this.$refs.strip.querySelectorAll('button').forEach((b) => {
+          b.setAttribute('aria-current', String(b.dataset.page === desk.page));
+        });
       },
 
       note(event, moment) {
@@ -169,20 +155,42 @@ document.addEventListener('alpine:init', () => {
       down(event) {
         desk.point(event);
         this.$refs.stage.focus();
-        if (this.tool) {
-          desk.down(this.tool, event);
+        this.doing = this.tool || (event.pointerType === 'pen' ? 'ink' : '');
+        if (this.doing) {
+          desk.down(this.doing, event);
         }
       },
 
       up(event) {
-        if (this.tool) {
-          desk.up(this.tool, event);
+        if (this.doing) {
+          desk.up(this.doing, event);
+          this.doing = '';
+          this.arm('');
         }
       },
 
+      /** A verb that is clicked is armed until it has been used, or is clicked again. */
       verb(event) {
-        const verb = event.currentTarget.dataset.verb;
-        this.tool = this.tool === verb ? '' : verb;
+        const { verb } = event.currentTarget.dataset;
+        this.arm(this.tool === verb ? '' : verb);
+        this.$refs.stage.focus();
+      },
+
+      arm(tool) {
+        this.tool = tool;
+        this.$refs.verbs.querySelectorAll('[data-verb]').forEach((b) => {
+          b.setAttribute('aria-pressed', String(b.dataset.verb === tool));
+        });
+      },
+
+      /** A key marks what the pointer is on, and arms nothing. */
+      byKey(verb, at) {
+        this.hint = desk.mark(verb, at) ? '' : this.words.pointFirst;
+      },
+
+      takeBack(event) {
+        desk.takeBack(event.timeStamp);
+        this.$refs.stage.focus();
       },
 
       wipe(event) {
@@ -205,8 +213,15 @@ document.addEventListener('alpine:init', () => {
       },
 
       hop(event) {
-        desk.hop(event.target.value, event.timeStamp);
-        this.seeDesk();
+        this.toPage(event.currentTarget, event);
+      },
+
+      /** The focus goes back to the stage, so that the keys go on working. */
+      toPage(button, event) {
+        if (button && !this.finishing && !this.beforeStart) {
+          desk.hop(button.dataset.page, event.timeStamp);
+          this.seeDesk();
+        }
         this.$refs.stage.focus();
       },
 
@@ -484,6 +499,8 @@ document.addEventListener('alpine:init', () => {
           ArrowUp: () => desk.aim(-1, 'lines', at),
           F8: () => this.startOrStop(),
           w: () => this.wipe(event),
+          b: () => this.takeBack(event),
+          Escape: () => this.arm(''),
           z: () => this.closer(event),
           p: () => this.pause(),
         };
@@ -491,10 +508,10 @@ document.addEventListener('alpine:init', () => {
         const deed = deeds[event.key] ?? deeds[event.key.toLowerCase()];
         if (verb) {
           event.preventDefault();
-          this.tool = verb;
-          if (verb !== 'ink') {
-            desk.mark(verb, at);
-          }
+          this.byKey(verb, at);
+        } else if (/^[1-9]$/.test(event.key)) {
+          event.preventDefault();
+          this.toPage(this.$refs.strip.querySelectorAll('button')[Number(event.key) - 1], event);
         } else if (deed) {
           event.preventDefault();
           deed();

@@ -9,6 +9,7 @@ const PEN_SHARE = 5 / 1600; // of the page's width: as thick as on the stage
 /** One page with its canvas. */
 class Sheet {
   #pointer = null;
+  #hover = null;
   #aiming = false;
   #from = null;
   #pen = null;
@@ -24,6 +25,7 @@ class Sheet {
     canvas.addEventListener('pointercancel', () => this.forget());
     canvas.addEventListener('focus', () => this.load());
     canvas.addEventListener('pointerenter', () => this.load());
+    canvas.addEventListener('pointerleave', () => this.#leave());
   }
 
   async load() {
@@ -61,6 +63,15 @@ class Sheet {
     return { x: (event.clientX - r.left) * scale, y: (event.clientY - r.top) * scale };
   }
 
+  /** Whether a key would mark something here: the pointer is over the page, or the arrow keys aim. */
+  get pointed() {
+    return this.#aiming ? this.#pointer : this.#hover;
+  }
+
+  #leave() {
+    this.#hover = null;
+  }
+
   down(event) {
     this.#aiming = false;
     if (!this.book.tool) {
@@ -79,6 +90,11 @@ class Sheet {
   }
 
   move(event) {
+    this.#hover = this.#place(event);
+    if (this.#aiming) {
+      this.#aiming = false; // The hand has taken over.
+      this.draw();
+    }
     if (!this.#from) {
       return;
     }
@@ -97,6 +113,7 @@ class Sheet {
       return;
     }
     if (pen) {
+      this.book.used();
       this.book.make(this, {
         ...pen.shown(this.penWidth),
         boxes: [pen.box],
@@ -105,6 +122,7 @@ class Sheet {
       return;
     }
     const kind = this.book.tool;
+    this.book.used();
     this.book.doing = this.load().then(() => this.mark(kind, boxOf(from, to), from, whole));
   }
 
@@ -122,22 +140,22 @@ class Sheet {
     }
   }
 
-  /** Arrow keys aim, a letter marks. */
-  async key(event) {
+  /** Arrow keys aim. */
+  async aim(event) {
     await this.load();
     const by = { ArrowDown: 1, ArrowUp: -1, ArrowRight: 1, ArrowLeft: -1 }[event.key];
-    if (by) {
-      const unit = event.key === 'ArrowDown' || event.key === 'ArrowUp' ? 'lines' : 'words';
-      const view = { x: 0, y: 0, width: this.page.width, height: this.page.height };
-      this.#aiming = true;
-      this.#pointer = aimed(this.targets, unit, this.#pointer, by, view) ?? this.#pointer;
-      this.draw();
-      return;
-    }
-    const kind = VERBS[event.key.toLowerCase()];
-    if (kind && kind !== 'ink' && this.#pointer) {
-      this.mark(kind, { ...this.#pointer, width: 0, height: 0 }, this.#pointer, false);
-    }
+    const unit = event.key === 'ArrowDown' || event.key === 'ArrowUp' ? 'lines' : 'words';
+    const view = { x: 0, y: 0, width: this.page.width, height: this.page.height };
+    this.#pointer = aimed(this.targets, unit, this.pointed ?? this.#pointer, by, view) ?? this.#pointer;
+    this.#aiming = Boolean(this.#pointer);
+    this.draw();
+  }
+
+  /** A letter marks what is pointed at. */
+  async byKey(kind) {
+    const place = this.pointed;
+    await this.load();
+    this.mark(kind, { ...place, width: 0, height: 0 }, place, false);
   }
 
   forget() {
@@ -155,6 +173,7 @@ class Book {
   keeping = new Keeping();
   doing = Promise.resolve();
   onChange = () => {};
+  onUsed = () => {};
   onNote = () => {};
   onExplain = () => {};
   #made = [];
@@ -196,6 +215,12 @@ class Book {
   choose(tool) {
     this.tool = this.tool === tool ? '' : tool;
     this.sheets.forEach((s) => s.canvas.classList.toggle('armed', this.tool !== ''));
+  }
+
+  /** A verb is armed for one use. */
+  used() {
+    this.choose(this.tool);
+    this.onUsed();
   }
 
   note(sheet, place) {
@@ -287,6 +312,7 @@ document.addEventListener('alpine:init', () => {
           this.$refs.term.value = term.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}]+$/gu, '');
           this.$nextTick(() => this.$refs.meaning.focus());
         };
+        book.onUsed = () => this.seeTool();
         const list = book.onChange;
         book.onChange = () => {
           list();
@@ -304,10 +330,13 @@ document.addEventListener('alpine:init', () => {
       },
       choose(verb) {
         book.choose(verb);
+        this.seeTool();
+        this.state = book.tool === 'note' ? this.$root.dataset.placeFirst : '';
+      },
+      seeTool() {
         this.$root.querySelectorAll('[data-verb]').forEach((b) => {
           b.setAttribute('aria-pressed', String(b.dataset.verb === book.tool));
         });
-        this.state = book.tool === 'note' ? this.$root.dataset.placeFirst : '';
       },
 
       takeBack() {
@@ -337,12 +366,22 @@ document.addEventListener('alpine:init', () => {
           } else {
             this.choose(book.tool);
           }
-        } else if (sheet && (event.key.startsWith('Arrow') || VERBS[letter])) {
+        } else if (sheet && event.key.startsWith('Arrow')) {
           event.preventDefault();
-          sheet.key(event);
+          book.doing = book.doing.then(() => sheet.aim(event));
         } else if (VERBS[letter]) {
           event.preventDefault();
-          this.choose(VERBS[letter]);
+          this.byKey(VERBS[letter], sheet);
+        }
+      },
+
+      /** A key marks what the pointer is on, or what the arrow keys have aimed at; it arms nothing. */
+      async byKey(kind, focused) {
+        await book.doing;
+        const sheet = focused?.pointed ? focused : book.sheets.find((s) => s.pointed);
+        this.state = sheet && kind !== 'ink' ? '' : this.$root.dataset.pointFirst;
+        if (sheet && kind !== 'ink') {
+          book.doing = sheet.byKey(kind);
         }
       },
 

@@ -120,6 +120,13 @@ export class Pen {
     this.#began = event.timeStamp;
   }
 
+  /** A line that begins under the pointer, by a key. */
+  static at(place, moment) {
+    const pen = new Pen({ timeStamp: moment });
+    pen.points.push([round(place.x), round(place.y), 0.5]);
+    return pen;
+  }
+
   /** @param toPage turns an event into a place of the page */
   add(event, toPage) {
     const all = event.getCoalescedEvents?.() ?? [];

@@ -193,6 +193,7 @@ class MarksTest {
       click(page, 130, 87);
       assertThat(page.locator(".marking [role=status]")).hasText("kept");
       desk.setOffline(true);
+      choose(page, "ring");
       click(page, 85, 128);
       assertMarks(page, "ring ring");
       assertThat(page.locator(".marking [role=status]")).hasText("keeping");

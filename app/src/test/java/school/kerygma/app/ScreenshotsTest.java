@@ -164,6 +164,7 @@ class ScreenshotsTest {
         new double[][] {
           {0.59, 0.53}, {0.5, 0.52}, {0.43, 0.44}, {0.41, 0.33}, {0.39, 0.24}, {0.378, 0.226}
         });
+    page.locator("[data-verb=ink]").click();
     stroke(page, canvas, new double[][] {{0.378, 0.25}, {0.376, 0.224}, {0.403, 0.238}});
     page.waitForFunction(
         "() => document.querySelector('.marking [role=status]').textContent === 'kept'");
@@ -188,7 +189,6 @@ class ScreenshotsTest {
   private static void choose(Page page, String verb, Locator canvas, double x, double y) {
     page.locator("[data-verb=" + verb + "]").click();
     canvas.click(new Locator.ClickOptions().setPosition(x, y));
-    page.locator("[data-verb=" + verb + "]").click();
   }
 
   /** A sheet that was changed after two stops had been written about it. */

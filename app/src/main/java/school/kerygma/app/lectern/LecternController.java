@@ -3,11 +3,15 @@ package school.kerygma.app.lectern;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -64,13 +68,18 @@ class LecternController {
   private final PageJson json;
   private final Gate gate;
 
+  /** Whether a microphone is offered that stands in for a real one. */
+  private final boolean standIn;
+
   LecternController(
       Scripts scripts,
       Recordings recordings,
       Marks marks,
       RosterNames names,
       PageJson json,
-      Gate gate) {
+      Gate gate,
+      @Value("${kerygma.demo}") boolean standIn) {
+    this.standIn = standIn;
     this.json = json;
     this.scripts = scripts;
     this.recordings = recordings;
@@ -90,6 +99,7 @@ class LecternController {
     model.addAttribute("walkthrough", scripts.head(id));
     model.addAttribute("stops", stops);
     model.addAttribute("first", stop);
+    model.addAttribute("standIn", standIn);
     model.addAttribute("unframed", stops.stream().filter(s -> s.sight().isEmpty()).toList());
     Lectern lectern = lectern(me, id, stops);
     model.addAttribute("lectern", lectern);
@@ -138,8 +148,25 @@ class LecternController {
                         s.sight().orElseThrow().pageId(),
                         s.sight().orElseThrow().camera().view()))
             .toList();
-    List<PageView> pages = scripts.pagesFor(me.id(), stops);
+    List<PageView> pages = nearestFirst(scripts.pagesFor(me.id(), stops), shown);
     return new Lectern(id, shown, pages, marks.views(pages.stream().map(PageView::id).toList()));
+  }
+
+  /** The pages that stops show, in their order; the rest of those papers; all others. */
+  private static List<PageView> nearestFirst(List<PageView> all, List<LecternStop> stops) {
+    List<UUID> shown = stops.stream().map(LecternStop::page).distinct().toList();
+    Set<UUID> papers =
+        all.stream()
+            .filter(p -> shown.contains(p.id()))
+            .map(PageView::handout)
+            .collect(Collectors.toSet());
+    return all.stream()
+        .sorted(
+            Comparator.comparingInt(
+                    (PageView p) ->
+                        shown.contains(p.id()) ? shown.indexOf(p.id()) : Integer.MAX_VALUE)
+                .thenComparing(p -> !papers.contains(p.handout())))
+        .toList();
   }
 
   @PostMapping("/walkthroughs/{id}/recordings")

@@ -84,6 +84,7 @@ final class TraceReader {
       case "cover" ->
           new TraceEvent.Covered(at, uuid(n.required("id")), uuid(n.required("page")), boxes(n));
       case "uncover" -> new TraceEvent.Uncovered(at, uuid(n.required("id")));
+      case "back" -> new TraceEvent.TakenBack(at, uuid(n.required("page")));
       case "wipe" -> new TraceEvent.Wiped(at, uuid(n.required("page")));
       default -> throw new IllegalArgumentException("Nobody does " + n.required("do"));
     };

@@ -42,6 +42,7 @@ final class MarkTrack implements ScoreTrack {
     switch (event) {
       case TraceEvent.Wiped wiped -> close(at, m -> m.pageId().equals(wiped.pageId()));
       case TraceEvent.MarkMade next -> make(at, next.mark(), next.overMs());
+      case TraceEvent.TakenBack back -> takeBack(back.pageId());
       default -> {
         // The others leave marks alone.
       }
@@ -62,6 +63,14 @@ final class MarkTrack implements ScoreTrack {
       close(at, mark::replaces);
       open.add(new Open(made++, mark, at, drawMs));
     }
+  }
+
+  /** It was never there. */
+  private void takeBack(UUID page) {
+    open.reversed().stream()
+        .filter(o -> o.mark().pageId().equals(page))
+        .findFirst()
+        .ifPresent(open::remove);
   }
 
   @Override

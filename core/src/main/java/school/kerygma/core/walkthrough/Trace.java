@@ -88,6 +88,11 @@ public record Trace(List<TraceEvent> events) {
           marks.removeIf(made.mark()::replaces);
           marks.add(made.mark());
         }
+        case TraceEvent.TakenBack back ->
+            marks.reversed().stream()
+                .filter(m -> m.pageId().equals(back.pageId()))
+                .findFirst()
+                .ifPresent(marks::remove);
         default -> {
           // The pointer goes where the hand goes, and covers stand on their pages.
         }

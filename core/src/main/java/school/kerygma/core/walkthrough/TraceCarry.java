@@ -52,6 +52,8 @@ public final class TraceCarry {
           carry.mark(mark, page, to).map(m -> new TraceEvent.MarkMade(at, m, over));
       case TraceEvent.Wiped(long at, UUID before) ->
           Optional.of(new TraceEvent.Wiped(at, to.get(shift(300, 400).page())));
+      case TraceEvent.TakenBack(long at, UUID before) ->
+          Optional.of(new TraceEvent.TakenBack(at, to.get(shift(300, 400).page())));
       default -> Optional.of(event);
     };
   }

@@ -19,6 +19,7 @@ public sealed interface TraceEvent {
       case Point point -> Optional.of(point.pageId());
       case MarkMade made -> Optional.of(made.mark().pageId());
       case Wiped wiped -> Optional.of(wiped.pageId());
+      case TakenBack back -> Optional.of(back.pageId());
       case Covered covered -> Optional.of(covered.pageId());
       case StopBegins begins -> Optional.empty();
       case PointerGone gone -> Optional.empty();
@@ -57,6 +58,9 @@ public sealed interface TraceEvent {
       this(atMs, mark, PlaybackScore.MARK_DRAW_MS);
     }
   }
+
+  /** The last mark on a page is taken back: a slip of the hand, which nobody else gets to see. */
+  record TakenBack(long atMs, UUID pageId) implements TraceEvent {}
 
   /** All marks of a page are wiped off. */
   record Wiped(long atMs, UUID pageId) implements TraceEvent {}

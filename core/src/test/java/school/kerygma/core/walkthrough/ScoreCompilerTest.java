@@ -112,6 +112,30 @@ class ScoreCompilerTest {
   }
 
   @Test
+  void aMarkThatIsTakenBackWasNeverThere() {
+    PlaybackScore score =
+        compile(
+            mark(11_000, Mark.Kind.RING, SHEET),
+            mark(12_000, Mark.Kind.UNDERLINE, SHEET),
+            new TraceEvent.TakenBack(12_700, SHEET),
+            mark(13_000, Mark.Kind.NUMBER, SHEET));
+    assertThat(score.marks())
+        .extracting(PlaybackScore.MarkShown::kind)
+        .containsExactly("ring", "number");
+    assertThat(ScoreMoment.of(score, 2_500).marks()).hasSize(1);
+  }
+
+  @Test
+  void takingBackOnAnotherPageOrWithoutAMarkChangesNothing() {
+    PlaybackScore score =
+        compile(
+            new TraceEvent.TakenBack(10_500, SHEET),
+            mark(11_000, Mark.Kind.RING, SHEET),
+            new TraceEvent.TakenBack(12_000, RUBRIC));
+    assertThat(score.marks()).hasSize(1);
+  }
+
+  @Test
   void aNewLightTakesThePlaceOfTheOneBefore() {
     PlaybackScore score =
         compile(mark(11_000, Mark.Kind.LIGHT, SHEET), mark(14_000, Mark.Kind.LIGHT, SHEET));
