@@ -3,6 +3,8 @@ package school.kerygma.app;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.net.http.HttpClient;
+import java.net.http.HttpResponse;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -49,6 +51,56 @@ class RostersTest {
     assertThat(people.guardiansOf(sections.get(school.section()).students()))
         .extracting(People.Contact::name)
         .containsExactly("Lena Abel");
+  }
+
+  @Test
+  void linesInDoubtAreShownToBePutRightAndNobodyIsAddedUnasked() throws Exception {
+    HttpClient desk = Caller.teacher(school.email());
+    String path = "/sections/" + school.section() + "/roster";
+    HttpResponse<String> asked = Caller.form(desk, path, "lines", "Kamau, Imani\nAbel, Noah");
+    assertThat(asked.statusCode()).isEqualTo(200);
+    assertThat(asked.body()).contains("taken for last name, first name").contains("Imani Kamau");
+    assertThat(names()).isEmpty();
+    HttpResponse<String> refused =
+        Caller.form(desk, path + "/rows", "name-0", "Imani Kamau", "email-0", "at home");
+    assertThat(refused.statusCode()).isEqualTo(422);
+    assertThat(names()).isEmpty();
+    Caller.form(desk, path + "/rows", "name-0", "Imani Kamau", "name-1", "", "name-2", "Noah Abel");
+    assertThat(names()).containsExactly("Imani Kamau", "Noah Abel");
+  }
+
+  @Test
+  void namesAndAddressesArePutRightAndWhoHasLeftStaysFindable() throws Exception {
+    rosters.add(school.teacher(), school.section(), "Imani Kamua, , Rosa Kamau, r@r9.example");
+    UUID student = sections.get(school.section()).students().iterator().next();
+    UUID guardian = people.studentsByGuardian(Set.of(student)).keySet().iterator().next();
+    HttpClient desk = Caller.teacher(school.email());
+    String here = "/sections/" + school.section();
+    Caller.form(desk, here + "/persons/" + student, "name", "Imani Kamau", "email", "I@r9.example");
+    assertThat(people.contacts(Set.of(student)).get(student).name()).isEqualTo("Imani Kamau");
+    assertThat(people.contacts(Set.of(student)).get(student).email()).contains("i@r9.example");
+    assertThat(
+            Caller.form(desk, here + "/persons/" + guardian, "name", "Rosa", "email", "none")
+                .statusCode())
+        .isEqualTo(422);
+    TestSchool stranger = TestSchool.in("America/Halifax", 0);
+    assertThat(
+            Caller.form(
+                    Caller.teacher(stranger.email()),
+                    "/sections/" + stranger.section() + "/persons/" + student,
+                    "name",
+                    "Somebody",
+                    "email",
+                    "")
+                .statusCode())
+        .isEqualTo(404);
+    rosters.remove(school.section(), student);
+    assertThat(Caller.get(desk, here).body())
+        .contains("1 student has left")
+        .contains("Imani Kamau");
+    Caller.form(desk, here + "/left/" + student, "x", "x");
+    assertThat(names()).containsExactly("Imani Kamau");
+    assertThat(rosters.left(school.section())).isEmpty();
   }
 
   @Test

@@ -164,6 +164,26 @@ public class People {
     }
   }
 
+  /**
+   * Puts right what a student or guardian is called and where their letters go. An address links
+   * nobody.
+   *
+   * @throws Problem that names the field, if it is no name or no address
+   */
+  public void correct(UUID person, String name, String email) {
+    if (name.isBlank() || name.strip().length() > 120) {
+      throw Problem.refused("name").at("name");
+    }
+    if (!email.isBlank() && !isAddress(email)) {
+      throw Problem.refused("email").at("email");
+    }
+    persons
+        .findById(person)
+        .filter(p -> p.signedIn().role() != Role.TEACHER)
+        .orElseThrow(Problem::notFound)
+        .correct(name.strip(), email.isBlank() ? null : normal(email));
+  }
+
   /** Gives a guardian one more student. */
   public void guardAlso(UUID guardian, UUID student) {
     persons.findById(guardian).orElseThrow(Problem::notFound).students().add(student);

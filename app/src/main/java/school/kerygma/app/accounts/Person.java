@@ -58,6 +58,11 @@ class Person {
     return invited;
   }
 
+  void correct(String other, @Nullable String address) {
+    this.name = other;
+    this.email = address;
+  }
+
   boolean isInvitedBy(UUID somebody) {
     return passwordHash == null && somebody.equals(invitedBy);
   }

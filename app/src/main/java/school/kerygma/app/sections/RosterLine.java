@@ -17,6 +17,9 @@ record RosterLine(
     Optional<String> guardian,
     Optional<String> guardianEmail) {
 
+  static final int LONGEST_NAME = 120;
+  private static final String ADDRESS = "[^@\\s]+@[^@\\s]+";
+
   /**
    * Looks at what is said of a student.
    *
@@ -42,10 +45,15 @@ record RosterLine(
     if (email.isEmpty()) {
       return Optional.empty();
     }
-    if (!email.matches("[^@\\s]+@[^@\\s]+") || email.length() > 254) {
+    if (!isAddressOrNothing(email)) {
       throw Problem.refused("roster-line", whole.strip());
     }
     return Optional.of(email);
+  }
+
+  static boolean isAddressOrNothing(String text) {
+    String email = text.strip();
+    return email.isEmpty() || email.matches(ADDRESS) && email.length() <= 254;
   }
 
   /** Reads typed lines: name, e-mail, guardian, guardian's e-mail, parted by commas. */

@@ -178,7 +178,7 @@ record RosterTable(List<List<String>> rows) {
   }
 
   /** "Kamau, Imani" in one column is Imani Kamau. */
-  private static String name(List<String> row, List<Column> columns) {
+  static String name(List<String> row, List<Column> columns) {
     String whole = cell(row, columns, Column.NAME);
     if (!whole.isEmpty()) {
       String[] parts = whole.split("\\s*,\\s*", 2);
@@ -188,7 +188,7 @@ record RosterTable(List<List<String>> rows) {
         .strip();
   }
 
-  private static String cell(List<String> row, List<Column> columns, Column wanted) {
+  static String cell(List<String> row, List<Column> columns, Column wanted) {
     for (int i = 0; i < Math.min(row.size(), columns.size()); i++) {
       if (columns.get(i) == wanted) {
         return row.get(i);

@@ -1,5 +1,6 @@
 package school.kerygma.app.sections;
 
+import java.time.Clock;
 import java.time.LocalDate;
 import java.util.HashSet;
 import java.util.List;
@@ -27,8 +28,10 @@ public class Rosters {
   private final Section.Repository sections;
   private final People people;
   private final Linking linking;
+  private final Clock clock;
 
-  Rosters(Section.Repository sections, People people, Linking linking) {
+  Rosters(Section.Repository sections, People people, Linking linking, Clock clock) {
+    this.clock = clock;
     this.sections = sections;
     this.people = people;
     this.linking = linking;
@@ -65,6 +68,7 @@ public class Rosters {
       }
       UUID student = person(by, of, shared, line.name(), line.email(), Role.STUDENT);
       of.students().add(student);
+      of.left().remove(student);
       students++;
       if (line.guardian().isPresent()) {
         UUID guardian =
@@ -104,12 +108,41 @@ public class Rosters {
 
   /** Seats a student who is known already. */
   public void seat(UUID section, UUID student) {
-    sections.findById(section).orElseThrow(Problem::notFound).students().add(student);
+    Section of = sections.findById(section).orElseThrow(Problem::notFound);
+    of.students().add(student);
+    of.left().remove(student);
+  }
+
+  /** Who sat in a section and has left it, and when. */
+  @Transactional(readOnly = true)
+  public Map<UUID, LocalDate> left(UUID section) {
+    return Map.copyOf(sections.findById(section).orElseThrow(Problem::notFound).left());
+  }
+
+  /** Adds a guardian to a student, as {@link #add} does. */
+  public void addGuardian(UUID by, UUID section, UUID student, String name, String email) {
+    RosterLine line = RosterLine.of("-", "", name, email, name + ", " + email);
+    if (line.guardian().isEmpty()) {
+      throw Problem.refused("name").at("name");
+    }
+    Section of = sections.findById(section).orElseThrow(Problem::notFound);
+    UUID guardian =
+        person(
+            by,
+            of,
+            linking.shared(by, of.school().id()),
+            line.guardian().get(),
+            line.guardianEmail(),
+            Role.GUARDIAN);
+    people.guardAlso(guardian, student);
   }
 
   /** Takes a student out: what they have done is kept, but they see the section no more. */
   public void remove(UUID section, UUID student) {
-    sections.findById(section).orElseThrow(Problem::notFound).students().remove(student);
+    Section of = sections.findById(section).orElseThrow(Problem::notFound);
+    if (of.students().remove(student)) {
+      of.left().put(student, of.view().calendar().dateOf(clock.instant()));
+    }
     sections.flush();
     endCards(student);
   }
@@ -131,7 +164,8 @@ public class Rosters {
   public void move(UUID from, UUID to, UUID student) {
     Section left = sections.findById(from).orElseThrow(Problem::notFound);
     if (left.students().remove(student)) {
-      sections.findById(to).orElseThrow(Problem::notFound).students().add(student);
+      left.left().put(student, left.view().calendar().dateOf(clock.instant()));
+      seat(to, student);
     }
   }
 

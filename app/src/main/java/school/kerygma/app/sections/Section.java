@@ -49,6 +49,13 @@ class Section {
   @Column(name = "person_id")
   private Set<UUID> students = new HashSet<>();
 
+  /** Who sat here and has left, and when. */
+  @ElementCollection
+  @CollectionTable(name = "section_left", joinColumns = @JoinColumn(name = "section_id"))
+  @MapKeyColumn(name = "person_id")
+  @Column(name = "left_on")
+  private Map<UUID, LocalDate> left = new HashMap<>();
+
   /** Who stands in, and until when, that day included. */
   @ElementCollection
   @CollectionTable(name = "section_substitute", joinColumns = @JoinColumn(name = "section_id"))
@@ -77,6 +84,10 @@ class Section {
 
   UUID id() {
     return id;
+  }
+
+  Map<UUID, LocalDate> left() {
+    return left;
   }
 
   School school() {

@@ -5,15 +5,18 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -34,8 +37,9 @@ class SectionController {
 
   private static final int MAX_FILE = 512 * 1024;
   private static final int KIND_ROWS = 4;
+  private static final int MOST_ROWS = 400;
 
-  /** Who stands in. */
+  /** Who stands in, or has left, and the last day. */
   record Substitute(UUID id, String name, LocalDate lastDay) {}
 
   private final Sections sections;
@@ -81,6 +85,8 @@ class SectionController {
         people.contacts(section.students()).values().stream()
             .sorted(Comparator.comparing(People.Contact::name))
             .toList());
+    model.addAttribute("guardians", guardians(section));
+    model.addAttribute("left", left(id));
     model.addAttribute(
         "teachers",
         people.contacts(section.teachers()).values().stream()
@@ -96,6 +102,32 @@ class SectionController {
             .filter(s -> !s.id().equals(id) && gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s.id()))
             .toList());
     return "sections/section";
+  }
+
+  /** The guardians of each student, by name. */
+  private Map<UUID, List<People.Contact>> guardians(SectionView section) {
+    Map<UUID, Set<UUID>> guarded = people.studentsByGuardian(section.students());
+    Map<UUID, People.Contact> contacts = people.contacts(guarded.keySet());
+    Map<UUID, List<People.Contact>> byStudent = new HashMap<>();
+    guarded.forEach(
+        (guardian, children) ->
+            children.forEach(
+                c ->
+                    byStudent
+                        .computeIfAbsent(c, added -> new ArrayList<>())
+                        .add(contacts.get(guardian))));
+    byStudent.values().forEach(all -> all.sort(Comparator.comparing(People.Contact::name)));
+    return byStudent;
+  }
+
+  private List<Substitute> left(UUID id) {
+    Map<UUID, LocalDate> left = rosters.left(id);
+    Map<UUID, People.Contact> known = people.contacts(left.keySet());
+    return left.entrySet().stream()
+        .filter(e -> known.containsKey(e.getKey()))
+        .map(e -> new Substitute(e.getKey(), known.get(e.getKey()).name(), e.getValue()))
+        .sorted(Comparator.comparing(Substitute::name))
+        .toList();
   }
 
   private List<Substitute> substitutes(UUID id) {
@@ -166,9 +198,108 @@ class SectionController {
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
       @RequestParam String lines,
+      Model model,
       RedirectAttributes flash) {
     check(me, id);
-    told(rosters.add(me.id(), id, lines), flash);
+    PastedRoster pasted = PastedRoster.read(lines);
+    if (pasted.isInDoubt()) {
+      model.addAttribute("section", sections.get(id));
+      model.addAttribute("rows", pasted.rows());
+      return "sections/pasted";
+    }
+    told(rosters.add(me.id(), id, lines(pasted)), flash);
+    return back(id);
+  }
+
+  private static List<RosterLine> lines(PastedRoster pasted) {
+    return pasted.rows().stream()
+        .map(r -> RosterLine.of(r.name(), r.email(), r.guardian(), r.guardianEmail(), r.name()))
+        .toList();
+  }
+
+  /** The rows of a pasted roster as they were put right; rows without a name are left out. */
+  @PostMapping("/sections/{id}/roster/rows")
+  String rows(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam MultiValueMap<String, String> form,
+      RedirectAttributes flash) {
+    check(me, id);
+    List<RosterLine> read = new ArrayList<>();
+    for (int i = 0; i < MOST_ROWS && form.containsKey("name-" + i); i++) {
+      String name = text(form, "name-" + i);
+      if (name.isEmpty()) {
+        continue;
+      }
+      for (String address : List.of("email-" + i, "guardianEmail-" + i)) {
+        if (!RosterLine.isAddressOrNothing(text(form, address))) {
+          throw Problem.refused("email").at(address);
+        }
+      }
+      if (name.contains("@") || name.length() > RosterLine.LONGEST_NAME) {
+        throw Problem.refused("name").at("name-" + i);
+      }
+      read.add(
+          RosterLine.of(
+              name,
+              text(form, "email-" + i),
+              text(form, "guardian-" + i),
+              text(form, "guardianEmail-" + i),
+              name));
+    }
+    told(rosters.add(me.id(), id, read), flash);
+    return back(id);
+  }
+
+  private static String text(MultiValueMap<String, String> form, String field) {
+    @Nullable String sent = form.getFirst(field);
+    return sent == null ? "" : sent.strip();
+  }
+
+  /** Puts right a student of the section, or a guardian of one. */
+  @PostMapping("/sections/{id}/persons/{person}")
+  String correct(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @PathVariable UUID person,
+      @RequestParam String name,
+      @RequestParam(defaultValue = "") String email) {
+    check(me, id);
+    SectionView section = sections.get(id);
+    boolean here =
+        section.students().contains(person)
+            || people.studentsByGuardian(section.students()).containsKey(person);
+    if (!here) {
+      throw Problem.notFound();
+    }
+    people.correct(person, name, email);
+    return back(id);
+  }
+
+  @PostMapping("/sections/{id}/students/{student}/guardians")
+  String addGuardian(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @PathVariable UUID student,
+      @RequestParam String name,
+      @RequestParam(defaultValue = "") String email) {
+    check(me, id);
+    if (!sections.get(id).students().contains(student)) {
+      throw Problem.notFound();
+    }
+    rosters.addGuardian(me.id(), id, student, name, email);
+    return back(id);
+  }
+
+  /** Seats a student again who had left. */
+  @PostMapping("/sections/{id}/left/{student}")
+  String seatAgain(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID student) {
+    check(me, id);
+    if (!rosters.left(id).containsKey(student)) {
+      throw Problem.notFound();
+    }
+    rosters.seat(id, student);
     return back(id);
   }
 
