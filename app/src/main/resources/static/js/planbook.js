@@ -2,6 +2,77 @@
 import { send } from './api.js';
 
 document.addEventListener('alpine:init', () => {
+  /** On a wide screen nothing of the head is folded away. */
+  Alpine.data('headmore', () => ({
+    init() {
+      this.$root.open = innerWidth > 820;
+    },
+  }));
+
+  /** A task in one line, in the cell of its day: what was understood is shown, Enter keeps it. */
+  Alpine.data('planline', () => {
+    let timer = 0;
+    return {
+      opened: false,
+      said: '',
+      doubt: '',
+      get closed() {
+        return !this.opened;
+      },
+      open() {
+        this.opened = true;
+        this.$nextTick(() => this.$root.querySelector('input').focus());
+      },
+      close() {
+        this.opened = false;
+        this.said = '';
+        this.doubt = '';
+        this.$nextTick(() => this.$root.querySelector('button').focus());
+      },
+      leave(event) {
+        if (!event.target.value.trim()) {
+          this.opened = false;
+        }
+      },
+      fields() {
+        const form = new FormData();
+        const cell = this.$root.closest('td');
+        form.append('section', cell.dataset.section);
+        form.append('day', cell.dataset.date);
+        form.append('line', this.$root.querySelector('input').value);
+        return form;
+      },
+      soon() {
+        clearTimeout(timer);
+        timer = setTimeout(() => this.look(), 200);
+      },
+      async look() {
+        if (!this.opened) {
+          return;
+        }
+        const fields = this.fields();
+        const understood = await send('POST', '/plan/line/look', fields).catch(() => null);
+        if (understood && this.opened && this.$root.querySelector('input').value === fields.get('line')) {
+          this.said = understood.text;
+          this.doubt = understood.doubts.join(' ');
+        }
+      },
+      async keep() {
+        if (this.keeping) {
+          return;
+        }
+        this.keeping = true;
+        try {
+          await send('POST', '/plan/line', this.fields(), { once: crypto.randomUUID() });
+          location.reload();
+        } catch (e) {
+          this.doubt = e.message || document.querySelector('main').dataset.lost;
+          this.keeping = false;
+        }
+      },
+    };
+  });
+
   /** The tasks to be ticked first are offered where they say when it opens. */
   Alpine.data('opening', () => ({
     chosen: false,

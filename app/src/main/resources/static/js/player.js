@@ -1,7 +1,11 @@
 // Plays a walkthrough: draws what the score shows at the time of the sound.
 import { clock, send } from './api.js';
 import { Beacons } from './beacons.js';
-import { draw, fit, momentOf, Pictures } from './stage.js';
+import { draw, fit, momentOf, NARROW, Pictures, WIDE } from './stage.js';
+
+const CAPTION_GAP_MS = 4000;
+const WORDS_BESIDE_FROM = 992;
+const NARROW_UP_TO = 560; // CSS pixels: below, a page as it is on a desk cannot be read
 import './page.js';
 
 document.addEventListener('alpine:init', () => {
@@ -12,10 +16,16 @@ document.addEventListener('alpine:init', () => {
     let score;
     let wordButtons = [];
     let shownWord;
+    let fingers = new Map();
+    let free = null;
     return {
       fresh: true,
       playing: false,
       captionsOn: true,
+      wholePage: false,
+      isNarrow: false,
+      isFree: false,
+      between: false,
       transcriptOn: false,
       at: 0,
       duration: 1,
@@ -45,6 +55,7 @@ document.addEventListener('alpine:init', () => {
         this.buildStops();
         this.buildTranscript();
         this.buildGlossary(id);
+        this.transcriptOn = Boolean(this.$root.closest('.with-words')) && innerWidth >= WORDS_BESIDE_FROM;
         const sound = this.$refs.sound;
         sound.addEventListener('play', () => this.began());
         for (const halt of ['pause', 'ended', 'waiting', 'seeking']) {
@@ -62,6 +73,11 @@ document.addEventListener('alpine:init', () => {
         }
         this.show();
         this.$root.dataset.ready = 'true';
+      },
+
+      /** The band under the stage is there for a caption, and over the short silence to the next. */
+      get captionShown() {
+        return this.captionsOn && (this.line1 !== '' || this.between);
       },
 
       get clock() {
@@ -106,14 +122,21 @@ document.addEventListener('alpine:init', () => {
         }
         const at = Math.min(this.now(), this.duration - 1);
         this.at = at;
-        const moment = momentOf(score, at);
-        fit(this.$refs.stage);
-        draw(this.$refs.stage, moment, pictures);
+        this.isNarrow = this.$refs.stage.clientWidth < NARROW_UP_TO && (score.narrow ?? []).length > 0;
+        this.$root.classList.toggle('narrow', this.isNarrow);
+        const stage = this.isNarrow ? NARROW : WIDE;
+        const moment = momentOf(score, at, this.isNarrow ? score.narrow : score.camera);
+        if (this.isNarrow && moment.page) {
+          moment.view = this.ownView(moment, stage);
+        }
+        fit(this.$refs.stage, stage);
+        draw(this.$refs.stage, moment, pictures, stage);
         const next = score.camera.find((k) => k.atMs > at && score.pages[k.page] !== moment.page);
         if (next) {
           pictures.of(score.pages[next.page].id, 0); // So that it is there when it is turned to.
         }
         const cue = score.cues.find((c) => c.startMs <= at && at < c.endMs);
+        this.between = !cue && score.cues.some((c) => c.endMs <= at && at < c.endMs + CAPTION_GAP_MS && c !== score.cues.at(-1));
         this.line1 = cue?.lines[0] ?? '';
         this.line2 = cue?.lines[1] ?? '';
         const stop = score.stops.find((s) => s.startMs <= at && at < s.endMs);
@@ -128,6 +151,80 @@ document.addEventListener('alpine:init', () => {
           stop.played = Math.min(100, Math.max(0, (100 * (at - s.startMs)) / (s.endMs - s.startMs)));
         });
         this.showWord(at);
+      },
+
+      /** On a narrow screen the whole page on demand, or the part that two fingers have drawn near. */
+      ownView(moment, stage) {
+        const { page } = moment;
+        if (free?.page !== page.id) {
+          free = null;
+        }
+        this.isFree = Boolean(free);
+        if (free) {
+          return free.view;
+        }
+        if (!this.wholePage) {
+          return moment.view;
+        }
+        const width = Math.max(page.width, (page.height * stage.width) / stage.height);
+        const height = (width * stage.height) / stage.width;
+        return { x: (page.width - width) / 2, y: (page.height - height) / 2, width, height };
+      },
+
+      toggleWhole() {
+        free = null;
+        this.wholePage = !this.wholePage;
+        this.show();
+      },
+
+      follow() {
+        free = null;
+        this.wholePage = false;
+        this.show();
+      },
+
+      // ---- two fingers
+
+      touch(event) {
+        if (this.isNarrow && event.pointerType === 'touch') {
+          fingers.set(event.pointerId, { x: event.clientX, y: event.clientY });
+        }
+      },
+
+      drag(event) {
+        if (!fingers.has(event.pointerId)) {
+          return;
+        }
+        const before = [...fingers.values()];
+        fingers.set(event.pointerId, { x: event.clientX, y: event.clientY });
+        if (before.length === 2) {
+          event.preventDefault();
+          this.pinch(before, [...fingers.values()]);
+        }
+      },
+
+      release(event) {
+        fingers.delete(event.pointerId);
+      },
+
+      /** What was between two fingers stays between them. */
+      pinch(before, after) {
+        const moment = momentOf(score, this.at, score.narrow);
+        if (!moment.page) {
+          return;
+        }
+        const view = this.ownView(moment, NARROW);
+        const r = this.$refs.stage.getBoundingClientRect();
+        const apart = ([a, b]) => Math.max(20, Math.hypot(a.x - b.x, a.y - b.y));
+        const middle = ([a, b]) => ({ x: (a.x + b.x) / 2 - r.left, y: (a.y + b.y) / 2 - r.top });
+        const width = Math.min(moment.page.width * 1.6, Math.max(80, (view.width * apart(before)) / apart(after)));
+        const scale = view.width / r.width;
+        const from = middle(before);
+        const to = middle(after);
+        const x = view.x + from.x * scale - (to.x * width) / r.width;
+        const y = view.y + from.y * scale - (to.y * width) / r.width;
+        free = { page: moment.page.id, view: { x, y, width, height: (width * NARROW.height) / NARROW.width } };
+        this.show();
       },
 
       buildStops() {
@@ -206,6 +303,9 @@ document.addEventListener('alpine:init', () => {
         shownWord?.button.classList.remove('now');
         now?.button.classList.add('now');
         shownWord = now;
+        if (now && !this.$refs.transcript.contains(document.activeElement)) {
+          this.keepInSight(now.button);
+        }
       },
 
       toggle() {
@@ -238,8 +338,28 @@ document.addEventListener('alpine:init', () => {
         this.captionsOn = !this.captionsOn;
       },
 
+      /** The words open at the place that plays. */
       toggleTranscript() {
         this.transcriptOn = !this.transcriptOn;
+        if (this.transcriptOn) {
+          this.$nextTick(() => {
+            const at = this.now();
+            this.showWord(at);
+            const near = wordButtons.findLast((w) => w.word.startMs <= at) ?? wordButtons[0];
+            if (near) {
+              this.keepInSight(near.button);
+            }
+          });
+        }
+      },
+
+      /** Scrolls the words, and never the page. */
+      keepInSight(button) {
+        const box = this.$refs.transcript;
+        const above = button.offsetTop - box.offsetTop;
+        if (above < box.scrollTop || above > box.scrollTop + box.clientHeight * 0.7) {
+          box.scrollTop = above - box.clientHeight * 0.3;
+        }
       },
 
       /** Space plays and pauses, unless a control that has the focus uses it itself. */

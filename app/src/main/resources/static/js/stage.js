@@ -4,6 +4,9 @@ import { KINDS } from './kinds.js';
 
 const STAGE_WIDTH = 1600;
 const STAGE_HEIGHT = 900;
+/** The stage of a wide screen, and that of a narrow one: there marks are twice as thick. */
+export const WIDE = { width: STAGE_WIDTH, height: STAGE_HEIGHT };
+export const NARROW = { width: 800, height: 600 };
 const DESK = '#EEE9DC';
 const RULE = '#D9D2C3';
 const PLUM = '#5B3A5E';
@@ -50,9 +53,12 @@ function pointerAt(tracks, page, at) {
   return null;
 }
 
-/** What a score shows at a moment. */
-export function momentOf(score, at) {
-  const camera = cameraAt(score.camera, at);
+/**
+ * What a score shows at a moment.
+ * @param keys of the camera to look through; the score has one for narrow screens besides
+ */
+export function momentOf(score, at, keys = score.camera) {
+  const camera = cameraAt(keys, at);
   const page = camera ? camera.page : -1;
   return {
     at,
@@ -132,7 +138,7 @@ const DRAW = {
   },
   number(g, onStage, mark, drawn) {
     const r = onStage(mark.boxes[0], 0);
-    const x = r.x - 28;
+    const x = Math.max(24, r.x - 28); // At the edge of the stage it stays whole.
     const y = r.y + r.height / 2;
     disc(g, x, y, 22 * drawn, PLUM);
     g.fillStyle = '#FFFFFF';
@@ -240,26 +246,27 @@ export function drawSheet(canvas, page, marks) {
 }
 
 /** Fits a canvas to the pixels of the screen. */
-export function fit(canvas) {
+export function fit(canvas, stage = WIDE) {
   const width = Math.round(canvas.clientWidth * (window.devicePixelRatio || 1));
-  if (width > 0 && Math.abs(canvas.width - width) > 1) {
+  const height = Math.round((width * stage.height) / stage.width);
+  if (width > 0 && (Math.abs(canvas.width - width) > 1 || Math.abs(canvas.height - height) > 1)) {
     canvas.width = width;
-    canvas.height = Math.round((width * 9) / 16);
+    canvas.height = height;
   }
 }
 
 /** Draws a moment; pictures that are not there yet leave a white sheet. */
-export function draw(canvas, moment, pictures) {
+export function draw(canvas, moment, pictures, stage = WIDE) {
   const g = canvas.getContext('2d');
-  const unit = canvas.width / STAGE_WIDTH;
+  const unit = canvas.width / stage.width;
   g.setTransform(unit, 0, 0, unit, 0, 0);
   g.fillStyle = DESK;
-  g.fillRect(0, 0, STAGE_WIDTH, STAGE_HEIGHT);
+  g.fillRect(0, 0, stage.width, stage.height);
   if (!moment.page) {
     return;
   }
   const { page, view } = moment;
-  const scale = STAGE_WIDTH / view.width;
+  const scale = stage.width / view.width;
   const onStage = (box, grown) => ({
     x: (box.x - view.x) * scale - grown,
     y: (box.y - view.y) * scale - grown,
@@ -281,7 +288,7 @@ export function draw(canvas, moment, pictures) {
   g.strokeStyle = RULE;
   g.lineWidth = 2;
   g.strokeRect(sheet.x, sheet.y, sheet.width, sheet.height);
-  drawMarks(g, onStage, moment.marks, moment.at, STAGE_HEIGHT);
+  drawMarks(g, onStage, moment.marks, moment.at, stage.height);
   if (moment.pointer) {
     const p = onStage({ x: moment.pointer.x, y: moment.pointer.y, width: 0, height: 0 }, 0);
     disc(g, p.x, p.y, 11, '#FFFFFF');

@@ -21,6 +21,7 @@ import school.kerygma.app.lectern.Recordings;
 import school.kerygma.app.lectern.Takes;
 import school.kerygma.app.papers.Editions;
 import school.kerygma.app.papers.Handouts;
+import school.kerygma.app.papers.Leaf;
 import school.kerygma.app.papers.PageView;
 import school.kerygma.app.scripts.ScriptChanged;
 import school.kerygma.app.scripts.Scripts;
@@ -29,6 +30,7 @@ import school.kerygma.app.work.Lane;
 import school.kerygma.app.work.Work;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.captions.CueBuilder;
+import school.kerygma.core.handout.Line;
 import school.kerygma.core.text.Sentences;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
@@ -37,6 +39,7 @@ import school.kerygma.core.voice.Loudness;
 import school.kerygma.core.voice.ScriptAligner;
 import school.kerygma.core.voice.SyllableAligner;
 import school.kerygma.core.voice.TimedSentence;
+import school.kerygma.core.walkthrough.NarrowCamera;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.core.walkthrough.ScoreCompiler;
@@ -142,7 +145,8 @@ class Compiling implements Work {
       Map<UUID, Trace> traces,
       Map<UUID, ScoreCompiler.StopSheet> sheets,
       Map<UUID, String> scripts,
-      Map<UUID, PlaybackScore.ShownPage> pages) {}
+      Map<UUID, PlaybackScore.ShownPage> pages,
+      Map<UUID, List<NarrowCamera.TextLine>> lines) {}
 
   @Override
   public void run(UUID walkthrough, Progress progress) {
@@ -168,6 +172,7 @@ class Compiling implements Work {
             material.traces(),
             material.sheets(),
             material.pages(),
+            material.lines(),
             speech);
     sounds.make(material.order());
     progress.at(4, STEPS);
@@ -225,8 +230,21 @@ class Compiling implements Work {
         pages.values().stream()
             .collect(
                 Collectors.toMap(
-                    PageView::id,
-                    p -> new PlaybackScore.ShownPage(p.id(), p.width(), p.height()))));
+                    PageView::id, p -> new PlaybackScore.ShownPage(p.id(), p.width(), p.height()))),
+        lines(pages.keySet()));
+  }
+
+  /** The lines of the shown pages: what the camera for narrow screens goes by. */
+  private Map<UUID, List<NarrowCamera.TextLine>> lines(Set<UUID> pages) {
+    Map<UUID, List<NarrowCamera.TextLine>> lines = new HashMap<>();
+    for (Leaf leaf : editions.leaves(pages)) {
+      lines.put(
+          leaf.id(),
+          Line.of(leaf.page().words()).stream()
+              .map(l -> NarrowCamera.TextLine.of(l.box(), l.text()))
+              .toList());
+    }
+    return lines;
   }
 
   /**

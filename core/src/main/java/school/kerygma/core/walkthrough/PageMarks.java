@@ -44,6 +44,7 @@ public final class PageMarks {
         score.pages(),
         score.stops(),
         score.camera(),
+        score.narrow(),
         score.pointer(),
         marks.stream()
             .map(

@@ -1,6 +1,7 @@
 package school.kerygma.core.walkthrough;
 
 import java.util.List;
+import java.util.Objects;
 import java.util.UUID;
 import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
@@ -21,6 +22,8 @@ import school.kerygma.core.voice.TimedWord;
  * @param stops in running order
  * @param camera keyframes in ascending time; between two keys on the same page the view moves
  *     evenly, and two keys at the same time are a cut
+ * @param narrow the same for narrow screens ({@link NarrowCamera}); empty in scores of an earlier
+ *     format
  * @param pointer the stretches during which the pointer is seen
  * @param marks in the order in which they were made
  * @param cues captions
@@ -33,12 +36,23 @@ public record PlaybackScore(
     List<ShownPage> pages,
     List<StopPart> stops,
     List<CameraKey> camera,
+    List<CameraKey> narrow,
     List<PointerTrack> pointer,
     List<MarkShown> marks,
     List<Cue> cues,
     List<TimedWord> words) {
 
-  public static final String FORMAT = "kerygma-score/2";
+  public static final String FORMAT = "kerygma-score/3";
+
+  public PlaybackScore {
+    narrow = Objects.requireNonNullElse(narrow, List.of());
+  }
+
+  /** The same with a camera for narrow screens. */
+  PlaybackScore narrowed(List<CameraKey> keys) {
+    return new PlaybackScore(
+        format, title, durationMs, pages, stops, camera, keys, pointer, marks, cues, words);
+  }
 
   /** A mark comes in over so many milliseconds; ink as long as it took to draw it. */
   public static final long MARK_DRAW_MS = 250;

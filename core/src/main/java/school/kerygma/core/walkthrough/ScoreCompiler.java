@@ -64,6 +64,7 @@ public final class ScoreCompiler {
    * @param traces by recording
    * @param stops by stop; every stop of the order must be there
    * @param pages by page; events on pages that are not there are left out
+   * @param lines the lines of text of each page
    * @param speech captions and transcript
    * @throws IllegalArgumentException if a stop of the order is not among the stops
    */
@@ -73,20 +74,24 @@ public final class ScoreCompiler {
       Map<UUID, Trace> traces,
       Map<UUID, StopSheet> stops,
       Map<UUID, ShownPage> pages,
+      Map<UUID, List<NarrowCamera.TextLine>> lines,
       Speech speech) {
     ScoreCompiler compiler = new ScoreCompiler(order, traces, stops, pages);
     compiler.tell();
-    return new PlaybackScore(
-        PlaybackScore.FORMAT,
-        title,
-        order.durationMs(),
-        compiler.pageIndex.keySet().stream().map(pages::get).toList(),
-        compiler.stopParts(),
-        compiler.camera.keys(),
-        compiler.pointer.tracks(),
-        compiler.marks.marks(),
-        speech.cues(),
-        speech.words());
+    PlaybackScore score =
+        new PlaybackScore(
+            PlaybackScore.FORMAT,
+            title,
+            order.durationMs(),
+            compiler.pageIndex.keySet().stream().map(pages::get).toList(),
+            compiler.stopParts(),
+            compiler.camera.keys(),
+            List.of(),
+            compiler.pointer.tracks(),
+            compiler.marks.marks(),
+            speech.cues(),
+            speech.words());
+    return score.narrowed(NarrowCamera.of(score, lines));
   }
 
   private List<StopPart> stopParts() {

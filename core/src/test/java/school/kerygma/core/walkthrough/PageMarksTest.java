@@ -29,6 +29,7 @@ class PageMarksTest {
         List.of(),
         List.of(),
         List.of(),
+        List.of(),
         List.of(marks),
         List.of(),
         List.of());

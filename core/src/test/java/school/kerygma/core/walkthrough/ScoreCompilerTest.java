@@ -38,6 +38,7 @@ class ScoreCompilerTest {
             STOP, new ScoreCompiler.StopSheet(1, "What we build", new Sight(SHEET, TOP)),
             NEXT, new ScoreCompiler.StopSheet(2, "The points", new Sight(RUBRIC, TOP))),
         Map.of(SHEET, new ShownPage(SHEET, 612, 792), RUBRIC, new ShownPage(RUBRIC, 612, 792)),
+        Map.of(),
         new ScoreCompiler.Speech(List.of(), List.of()));
   }
 
@@ -217,6 +218,7 @@ class ScoreCompilerTest {
         Map.of(RECORDING, new Trace(ofFirst), other, new Trace(ofSecond)),
         Map.of(STOP, new ScoreCompiler.StopSheet(1, "What we build", new Sight(SHEET, TOP))),
         Map.of(SHEET, new ShownPage(SHEET, 612, 792), RUBRIC, new ShownPage(RUBRIC, 612, 792)),
+        Map.of(),
         new ScoreCompiler.Speech(List.of(), List.of()));
   }
 

@@ -40,6 +40,7 @@ class FrameRendererTest {
             List.of(),
             List.of(new CameraKey(0, 0, new Box(0, 0, 320, 180))),
             List.of(),
+            List.of(),
             List.of(marks),
             List.of(),
             List.of());

@@ -1,0 +1,104 @@
+package school.kerygma.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
+import java.util.List;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import school.kerygma.app.scores.Scores;
+import school.kerygma.core.walkthrough.NarrowCamera;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The recorded walkthroughs of the demonstration on a phone: text that can be read, a calm camera.
+ */
+class NarrowScreenTest {
+
+  private static Chromium chromium;
+
+  @BeforeAll
+  static void open() {
+    DemoServer.address();
+    chromium = new Chromium(List.of());
+  }
+
+  @AfterAll
+  static void close() {
+    chromium.close();
+  }
+
+  private static UUID score(String title) {
+    UUID walkthrough = TestSchool.id("select id from walkthrough where title = ?", title);
+    return DemoServer.bean(Scores.class).current(walkthrough).orElseThrow().id();
+  }
+
+  private static JsonNode read(String title) throws Exception {
+    String json =
+        Caller.get(Caller.teacher(DemoServer.TEACHER), "/media/scores/" + score(title) + "/score")
+            .body();
+    return DemoServer.bean(JsonMapper.class).readTree(json);
+  }
+
+  @Test
+  void theTalksOfTheDemonstrationAreCalmAndReadableOnAPhone() throws Exception {
+    for (String title : List.of("The Footbridge Project", "Choose your joint")) {
+      JsonNode narrow = read(title).get("narrow");
+      assertThat(narrow.size()).as(title).isGreaterThan(4);
+      long lastGlide = -NarrowCamera.REST_MS;
+      for (int i = 1; i < narrow.size(); i++) {
+        JsonNode a = narrow.get(i - 1);
+        JsonNode b = narrow.get(i);
+        boolean glides =
+            a.get("atMs").asLong() < b.get("atMs").asLong()
+                && a.get("page").asInt() == b.get("page").asInt()
+                && !a.get("view").equals(b.get("view"));
+        if (glides) {
+          assertThat(a.get("atMs").asLong() - lastGlide)
+              .as(title)
+              .isGreaterThanOrEqualTo(NarrowCamera.REST_MS);
+          lastGlide = a.get("atMs").asLong();
+          // Text of 12 points (as facts of print have it, 1/6 inch) is no smaller than 14 px.
+          double width = b.get("view").get("width").asDouble();
+          assertThat(12 * NarrowCamera.SCREEN / width).as(title).isGreaterThanOrEqualTo(13);
+        }
+      }
+    }
+  }
+
+  @Test
+  void aPhoneGetsTheNearCameraAndTheWholePageOnDemand() {
+    UUID student =
+        TestSchool.id(
+            "select s.person_id from section_student s join section on section.id = s.section_id where section.name = '7A Design' limit 1");
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, student);
+      page.locator(".player.narrow").waitFor();
+      BoundingBox stage = page.locator(".player .stage").boundingBox();
+      assertThat(stage.width / stage.height).isBetween(1.2, 1.45);
+      page.getByText("Whole page").click();
+      assertThat(
+              page.locator(
+                  "[aria-pressed=true]", new Page.LocatorOptions().setHasText("Whole page")))
+          .isVisible();
+      for (BoundingBox button :
+          page.locator(".player .control:visible").all().stream()
+              .map(b -> b.boundingBox())
+              .toList()) {
+        assertThat(button.height).isGreaterThanOrEqualTo(44);
+      }
+      Chromium.assertAccessible(page);
+    }
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = Chromium.byCard(desk, student);
+      page.locator(".player[data-ready]").waitFor();
+      assertThat(page.locator(".player.narrow")).hasCount(0);
+    }
+  }
+}
