@@ -97,6 +97,37 @@ class PlanBookTest {
     }
   }
 
+  @Test
+  void aTaskIsTypedIntoItsDayAndShownAsItWasUnderstoodBeforeItIsKept() {
+    TestSchool school = TestSchool.in("America/Halifax", 2);
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = signedIn(desk, school);
+      page.navigate(DemoServer.address() + "/plan?week=2026-09-28");
+      Locator day = cell(page, "2026-09-30");
+      day.getByText("plan a task here").click();
+      Locator line = day.getByRole(AriaRole.TEXTBOX);
+      line.fill("35 min");
+      assertThat(day).containsText("Say what is to be done.");
+      line.press("Enter");
+      assertThat(day).containsText("A name has");
+      assertThat(line).hasValue("35 min");
+      line.fill("Sketch three bridges 35 min 6 points due Thursday, October 2");
+      assertThat(day).containsText("Sketch three bridges \u00b7 35 min \u00b7 6 points");
+      assertThat(day.locator(".clay")).containsText("is a Friday");
+      line.fill("Sketch three bridges 35 min 6 points due Friday");
+      assertThat(day).containsText("due Friday, October 2, 11:59 p.m.");
+      Chromium.assertAccessible(page);
+      line.press("Enter");
+      assertThat(day.locator(".planned")).containsText("Sketch three bridges");
+      assertThat(day.locator(".planned")).containsText("due Fri, Oct 2, 11:59 p.m.");
+    }
+    assertThat(
+            TestSchool.count(
+                "select count(*) from task where owner_id = ? and due = 'week FRI 23:59'",
+                school.teacher()))
+        .isEqualTo(1);
+  }
+
   /** October 12 is Thanksgiving in Canada: a day without school in this term. */
   @Test
   void aWeekIsCopiedOverAHolidayAndWhatCouldNotKeepItsPlaceIsListed() {
