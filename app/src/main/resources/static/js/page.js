@@ -188,6 +188,77 @@ document.addEventListener('alpine:init', () => {
     },
   }));
 
+  /** Meeting times: a column a day; what is drawn with the mouse stands in the fields beneath. */
+  Alpine.data('weekgrid', () => {
+    const FROM = 7 * 60;
+    const UNTIL = 17 * 60;
+    const STEP = 5;
+    let drawn = null;
+    const minutes = (text) => (text ? Number(text.slice(0, 2)) * 60 + Number(text.slice(3)) : null);
+    const written = (at) => `${String(Math.floor(at / 60)).padStart(2, '0')}:${String(at % 60).padStart(2, '0')}`;
+    return {
+      init() {
+        this.choose();
+      },
+      /** Columns that the week or the rotation does not have are away. */
+      choose() {
+        const turns = this.$refs.turns.checked;
+        const last = turns ? Number(this.$refs.rotation.value) || 2 : 7;
+        this.$root.classList.toggle('turns', turns);
+        for (const column of this.$root.querySelectorAll('.day-column')) {
+          const day = Number(column.dataset.day);
+          const weekend = !turns && day > 5 && !column.querySelector('[type=checkbox]').checked;
+          column.hidden = day > last || weekend;
+        }
+        this.draw();
+      },
+      fields(column) {
+        const [from, until] = column.querySelectorAll('input[type=time]');
+        return { meets: column.querySelector('[type=checkbox]'), from, until };
+      },
+      draw() {
+        for (const column of this.$root.querySelectorAll('.day-column')) {
+          const { meets, from, until } = this.fields(column);
+          const a = minutes(from.value);
+          const b = minutes(until.value);
+          const hours = column.querySelector('.hours');
+          const seen = meets.checked && a !== null && b !== null && b > a;
+          hours.hidden = !seen;
+          if (seen) {
+            hours.style.top = `${(100 * (Math.max(a, FROM) - FROM)) / (UNTIL - FROM)}%`;
+            hours.style.height = `${(100 * (Math.min(b, UNTIL) - Math.max(a, FROM))) / (UNTIL - FROM)}%`;
+          }
+        }
+      },
+      at(event) {
+        const lane = event.currentTarget.getBoundingClientRect();
+        const share = Math.min(1, Math.max(0, (event.clientY - lane.top) / lane.height));
+        return Math.round((FROM + share * (UNTIL - FROM)) / STEP) * STEP;
+      },
+      begin(event) {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        drawn = this.at(event);
+      },
+      drag(event) {
+        if (drawn === null) {
+          return;
+        }
+        const to = this.at(event);
+        if (Math.abs(to - drawn) < 2 * STEP) {
+          return;
+        }
+        const { meets, from, until } = this.fields(event.currentTarget.closest('.day-column'));
+        meets.checked = true;
+        from.value = written(Math.min(drawn, to));
+        until.value = written(Math.max(drawn, to));
+        this.draw();
+      },
+      end() {
+        drawn = null;
+      },
+    };
+  });
+
   Alpine.data('printer', () => ({
     print() {
       window.print();

@@ -3,6 +3,29 @@ import { inOrder } from './anew.js';
 
 const GAP = 6;
 
+/**
+ * Places for entries of given heights, one below the other, as near as possible to where they want to be (isotonic
+ * regression by pooling: Barlow, Bartholomew, Bremner, Brunk 1972). They keep their order, so that no two hairlines cross.
+ */
+function apart(wanted, heights) {
+  const before = [];
+  heights.reduce((sum, h, i) => {
+    before[i] = sum;
+    return sum + h;
+  }, 0);
+  const pools = [];
+  wanted.forEach((y, i) => {
+    let pool = { sum: y - before[i], count: 1 };
+    while (pools.length > 0 && pools.at(-1).sum / pools.at(-1).count > pool.sum / pool.count) {
+      const last = pools.pop();
+      pool = { sum: last.sum + pool.sum, count: last.count + pool.count };
+    }
+    pools.push(pool);
+  });
+  const shifts = pools.flatMap((p) => Array(p.count).fill(p.sum / p.count));
+  return shifts.map((shift, i) => Math.max(shift, 0) + before[i]);
+}
+
 document.addEventListener('alpine:init', () => {
   Alpine.data('reader', () => ({
     problem: '',
@@ -55,19 +78,21 @@ document.addEventListener('alpine:init', () => {
       margin.classList.toggle('placed', beside);
       let free = 0;
       const notes = [...margin.querySelectorAll('li')].sort((a, b) => a.dataset.y - b.dataset.y);
-      for (const note of notes) {
-        if (!beside) {
-          note.style.top = '';
-          continue;
+      const wanted = notes.map((note) => Number(note.dataset.y) * paper.clientHeight);
+      const heights = notes.map((note) => note.offsetHeight + GAP);
+      const tops = beside ? apart(wanted.map((y) => y - 4), heights) : [];
+      notes.forEach((note, i) => {
+        note.style.top = beside ? `${tops[i]}px` : '';
+        if (beside) {
+          free = tops[i] + heights[i];
+          const from = wanted[i] + 6;
+          const to = tops[i] + 12;
+          const line = document.createElementNS('http://www.w3.org/2000/svg', 'polyline');
+          const elbow = Math.abs(from - to) < 3 ? '' : `14,${from} 26,${to} `;
+          line.setAttribute('points', `0,${elbow ? from : to} ${elbow}34,${to}`);
+          lines.append(line);
         }
-        const wanted = Number(note.dataset.y) * paper.clientHeight;
-        const top = Math.max(wanted - 4, free);
-        note.style.top = `${top}px`;
-        free = top + note.offsetHeight + GAP;
-        const line = document.createElementNS('http://www.w3.org/2000/svg', 'polyline');
-        line.setAttribute('points', `0,${wanted + 6} 14,${wanted + 6} 26,${top + 12} 34,${top + 12}`);
-        lines.append(line);
-      }
+      });
       margin.style.minHeight = beside ? `${free}px` : '';
     },
 

@@ -136,8 +136,9 @@ class ClassPageTest {
       assertThat(next.locator("h2")).hasText("Next week");
       assertThat(next).containsText("Card model");
       assertThat(page.locator("main")).not().containsText("Not up yet");
-      page.getByLabel("Card model").check();
-      page.waitForResponse("**/class**", page::reload);
+      page.waitForResponse(
+          r -> r.url().contains("/tick"), () -> page.getByLabel("Card model").check());
+      page.reload();
       assertThat(page.getByLabel("Card model")).isChecked();
     }
     try (BrowserContext phone = chromium.context(390, 844)) {

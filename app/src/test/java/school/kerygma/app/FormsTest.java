@@ -72,11 +72,16 @@ class FormsTest {
       page.fill("#title", "Glue it");
       page.fill("#detail", "on card");
       page.fill(field, value);
+      page.locator("input[name=nowhere]").check(); // another refusal than this one is meant
       page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the task")).click();
       assertRefused(page, field, why, "#detail", "on card");
       page.fill(field, field.equals("#title") ? "Glue it" : "7");
+      page.locator("input[name=nowhere]").uncheck();
       page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the task")).click();
-      page.waitForURL("**/plan**");
+      assertThat(page.locator(".refusal")).containsText("No section does this task");
+      page.locator("input[name=section]").first().check();
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the task")).click();
+      page.waitForURL(url -> !url.contains("/new"));
     }
   }
 
@@ -131,13 +136,14 @@ class FormsTest {
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = at(desk, "/plan/tasks/new");
       page.fill("#title", "Glue it");
+      page.locator("input[name=section]").first().check();
       desk.setOffline(true);
       page.getByText("Keep the task").click();
       assertThat(page.locator(".refusal")).containsText("could not be reached");
       assertThat(page.locator("#title")).hasValue("Glue it");
       desk.setOffline(false);
       page.getByText("Keep the task").click();
-      page.waitForURL("**/plan**");
+      page.waitForURL(url -> !url.contains("/new"));
       assertThat(TestSchool.count("select count(*) from task where owner_id = ?", school.teacher()))
           .isEqualTo(1);
     }
@@ -148,6 +154,7 @@ class FormsTest {
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = at(desk, "/plan/tasks/new");
       page.fill("#title", "Once");
+      page.locator("input[name=section]").first().check();
       page.getByText("Keep the task").dblclick();
       page.waitForURL(url -> !url.contains("/new"));
       assertThat(TestSchool.count("select count(*) from task where owner_id = ?", school.teacher()))

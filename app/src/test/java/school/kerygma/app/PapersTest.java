@@ -215,8 +215,7 @@ class PapersTest {
       page.getByLabel("Mend 6 points").click();
       page.getByLabel("What 6 points means").fill(" ");
       keep(page).click();
-      assertThat(page.locator("main"))
-          .containsText("Nothing was changed; go back and write it again");
+      assertThat(page.locator("main")).containsText("Nothing was changed; write it again");
     }
     assertThat(states(handout)).containsExactly("PART Part 1 READ", "POINTS 6 READ");
   }

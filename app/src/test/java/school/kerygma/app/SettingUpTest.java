@@ -90,11 +90,17 @@ class SettingUpTest {
       assertThat(page.getByLabel("Friday, October 30, school closes early")).isVisible();
 
       page.getByLabel("Name of the section").fill("5B Science");
-      page.getByLabel("Meets on").fill("sometimes");
+      for (String day : List.of("Monday", "Wednesday", "Friday")) {
+        page.locator(".week-grid").getByLabel(day).uncheck();
+      }
       press(page, "Add the section");
-      assertThat(page.locator("main")).containsText("no pattern of meetings");
+      assertThat(page.locator("main")).containsText("meets on at least one day");
       assertThat(page.getByLabel("Name of the section")).hasValue("5B Science");
-      page.getByLabel("Meets on").fill("6: 1 9:40-10:30,4");
+      page.getByLabel("by numbered school days, every").check();
+      page.getByLabel("day 1", new Page.GetByLabelOptions().setExact(true)).check();
+      page.getByLabel("From, day 1", new Page.GetByLabelOptions().setExact(true)).fill("09:40");
+      page.getByLabel("Until, day 1", new Page.GetByLabelOptions().setExact(true)).fill("10:30");
+      page.getByLabel("day 4", new Page.GetByLabelOptions().setExact(true)).check();
       press(page, "Add the section");
       page.waitForURL("**/sections/*");
       page.getByLabel("One student a line")

@@ -426,13 +426,13 @@ class TermPlanTest {
       assertThat(page.locator(".look-at")).containsText("2 tasks are not put up yet");
       page.getByText("Put up the week").click();
       String name = sections.get(school.section()).name();
-      page.getByLabel("Weigh it down").uncheck();
+      page.locator(".posting-rows").getByLabel("Weigh it down").uncheck();
       page.getByLabel(name, new Page.GetByLabelOptions().setExact(true)).check();
       Chromium.assertAccessible(page);
       page.locator("button[form=posting].next").click();
       assertThat(page.getByRole(AriaRole.STATUS)).containsText("Posted");
       page.goBack();
-      page.getByLabel("Weigh it down").uncheck();
+      page.locator(".posting-rows").getByLabel("Weigh it down").uncheck();
       page.locator("button[form=posting].next").click(); // the same form once more
       assertThat(
               TestSchool.count(

@@ -161,6 +161,33 @@ class ClassPageController {
     return paper(me, id, model);
   }
 
+  /** A paper of the plan, for who shares the section or stands in there. */
+  @GetMapping("/sections/{section}/papers/{id}")
+  String paperOfSection(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID section,
+      @PathVariable UUID id,
+      Model model) {
+    model.addAttribute("seen", ofSection(me, section));
+    return paper(me, id, model);
+  }
+
+  /** A walkthrough of the plan, for who shares the section or stands in there. */
+  @GetMapping("/sections/{section}/talks/{id}")
+  String talkOfSection(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID section,
+      @PathVariable UUID id,
+      Model model) {
+    model.addAttribute("seen", ofSection(me, section));
+    return watched(me, id, model);
+  }
+
+  private Seen ofSection(SignedIn me, UUID section) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, section);
+    return Seen.own("/plan/day");
+  }
+
   private String paper(SignedIn me, UUID id, Model model) {
     gate.check(me, Deed.SEE, Gate.Kind.HANDOUT, id);
     Handouts.View handout = handouts.get(id);

@@ -50,6 +50,11 @@ public class Facts {
       return state.equals("READ");
     }
 
+    /** Whether it is to be looked at before anybody rests on it. */
+    public boolean inDoubt() {
+      return open() && !fact.doubts().isEmpty();
+    }
+
     public boolean dismissed() {
       return state.equals("DISMISSED");
     }

@@ -117,7 +117,7 @@ class ReaderController {
       @RequestParam(defaultValue = "0") int without,
       @RequestParam(defaultValue = "false") boolean held,
       Model model) {
-    gate.check(me, Deed.SEE, Gate.Kind.HANDOUT, id);
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
     model.addAttribute("made", made);
     model.addAttribute("without", without);
     Optional<Editions.Held> waiting = held ? editions.held(id) : Optional.empty();
@@ -190,6 +190,19 @@ class ReaderController {
     facts.decide(id, page, start, deed, value);
     int at = handouts.pages(List.of(page)).get(page).number();
     return "redirect:/handouts/" + id + "?at=" + at + "#fact-" + page + "-" + start;
+  }
+
+  /** All that is plain on a page is right; what is in doubt stays open. */
+  @PostMapping("/handouts/{id}/facts/plain")
+  String allRight(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam UUID page) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+    facts.of(editions.opened(id)).page(page).stream()
+        .flatMap(p -> p.notes().stream())
+        .filter(n -> n.open() && !n.inDoubt())
+        .forEach(n -> facts.decide(id, page, n.fact().start(), FactDecision.State.ACCEPTED, ""));
+    int at = handouts.pages(List.of(page)).get(page).number();
+    return "redirect:/handouts/" + id + "?at=" + at + "#page-" + at;
   }
 
   /** Explains a word of the paper. */

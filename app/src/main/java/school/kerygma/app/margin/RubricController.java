@@ -38,7 +38,7 @@ class RubricController {
 
   @GetMapping("/handouts/{id}/rubric")
   String rubric(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
-    gate.check(me, Deed.SEE, Gate.Kind.HANDOUT, id);
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
     model.addAttribute("handout", handouts.get(id));
     Editions.Content paper = editions.opened(id);
     model.addAttribute("tables", rubrics.of(paper));

@@ -4,9 +4,11 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -17,6 +19,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.frame.Ribbon;
+import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.planning.DayNotes;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
@@ -35,10 +38,13 @@ class DayController {
   private final Weeks weeks;
   private final DayNotes notes;
   private final Sections sections;
+  private final Handouts handouts;
   private final Gate gate;
   private final Clock clock;
 
-  DayController(Weeks weeks, DayNotes notes, Sections sections, Gate gate, Clock clock) {
+  DayController(
+      Weeks weeks, DayNotes notes, Sections sections, Handouts handouts, Gate gate, Clock clock) {
+    this.handouts = handouts;
     this.weeks = weeks;
     this.notes = notes;
     this.sections = sections;
@@ -78,8 +84,19 @@ class DayController {
     }
     model.addAttribute("day", shown);
     model.addAttribute("days", days);
+    model.addAttribute("papers", papers(days));
     model.addAttribute("ribbon", Ribbon.of(own.getFirst().calendar(), shown, today));
     return "planbook/day";
+  }
+
+  /** The papers that are to be read on the day, by their ids. */
+  private Map<UUID, String> papers(List<SectionDay> days) {
+    Set<UUID> ids =
+        days.stream()
+            .flatMap(d -> d.cell().tasks().stream())
+            .flatMap(t -> t.task().sheet().handouts().stream())
+            .collect(Collectors.toSet());
+    return handouts.titles(ids);
   }
 
   @PostMapping("/plan/day")

@@ -40,6 +40,7 @@ class PlanBookController {
   private final PlanChanges changes;
   private final Sections sections;
   private final Linking linking;
+  private final FirstSteps steps;
   private final Gate gate;
   private final Clock clock;
 
@@ -49,6 +50,7 @@ class PlanBookController {
       PlanChanges changes,
       Sections sections,
       Linking linking,
+      FirstSteps steps,
       Gate gate,
       Clock clock) {
     this.weeks = weeks;
@@ -56,6 +58,7 @@ class PlanBookController {
     this.changes = changes;
     this.sections = sections;
     this.linking = linking;
+    this.steps = steps;
     this.gate = gate;
     this.clock = clock;
   }
@@ -66,6 +69,7 @@ class PlanBookController {
       @RequestParam(required = false) @Nullable LocalDate week,
       Model model) {
     List<SectionView> all = sections.ofTeacher(me.id());
+    model.addAttribute("steps", steps.of(me.id()));
     if (all.isEmpty()) {
       return "planbook/empty";
     }

@@ -37,8 +37,11 @@ import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.plan.Opens;
+import school.kerygma.core.proof.Fact;
+import school.kerygma.core.proof.FactReader;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** Planning a task, and changing it. */
@@ -95,6 +98,9 @@ class TaskController {
     List<SectionView> own = offered(all, task, from);
     Map<UUID, LocalDate> proposed = new HashMap<>();
     own.forEach(s -> proposed.put(s.id(), s.meets().onOrAfter(from, s.calendar())));
+    if (task != null) {
+      model.addAttribute("doubtful", doubtful(task.sheet(), own.getFirst(), today));
+    }
     model.addAttribute("sections", own);
     model.addAttribute(
         "names", own.stream().collect(Collectors.toMap(SectionView::id, SectionView::name)));
@@ -158,6 +164,17 @@ class TaskController {
     return all;
   }
 
+  /** Dates in a task's own words that cannot be right, in words. */
+  private static List<Fact> doubtful(TaskSheet sheet, SectionView section, LocalDate today) {
+    return FactReader.read(
+            sheet.title() + ". " + sheet.detail(),
+            new DatePhrases.Reference(today, section.calendar(), section.meets()),
+            List.of())
+        .stream()
+        .filter(f -> f.doubts().contains(DatePhrases.Doubt.WRONG_WEEKDAY))
+        .toList();
+  }
+
   private static LocalDate firstDay(TaskView task) {
     return task.sheet().days().values().stream().min(LocalDate::compareTo).orElse(LocalDate.MAX);
   }
@@ -183,6 +200,9 @@ class TaskController {
       throw Problem.notFound();
     }
     TaskForm form = new TaskForm(sent, own.getFirst().zone());
+    if (form.sections().isEmpty() && !"true".equals(sent.getFirst("nowhere"))) {
+      throw Problem.refused("no-section-task"); // Asked before it vanishes from all lists.
+    }
     form.sections().forEach(s -> gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, s));
     Optional<TaskSheet> before = id == null ? Optional.empty() : Optional.of(tasks.get(id).sheet());
     TaskSheet sheet = form.read(before);

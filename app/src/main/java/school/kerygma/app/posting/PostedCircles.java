@@ -1,11 +1,13 @@
 package school.kerygma.app.posting;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -71,7 +73,8 @@ class PostedCircles implements Gate.CircleSource {
       case HANDOUT -> {
         Circle readers = shared(Optional.empty(), readingOf(id));
         Set<UUID> owner = handouts.ownerOf(id).map(Set::of).orElse(Set.of());
-        yield new Circle(owner::contains, readers.students(), readers.guardians());
+        yield new Circle(owner::contains, readers.students(), readers.guardians())
+            .seenBy(teaching(tasks.reading(id)));
       }
       case PAGE -> {
         if (!handouts.isOut(id)) {
@@ -81,19 +84,27 @@ class PostedCircles implements Gate.CircleSource {
               .orElse(Circle.NOBODY);
         }
         List<DeliveryView> all = new ArrayList<>(postings.ofWalkthroughs(scores.showing(id)));
-        handouts.handoutOfPage(id).ifPresent(handout -> all.addAll(readingOf(handout)));
-        yield shared(handouts.ownerOfPage(id), all);
+        Optional<UUID> handout = handouts.handoutOfPage(id);
+        handout.ifPresent(h -> all.addAll(readingOf(h)));
+        yield shared(handouts.ownerOfPage(id), all)
+            .seenBy(teaching(handout.map(tasks::reading).orElse(List.of())))
+            .seenBy(teaching(explainedBy(scores.showing(id))));
       }
       case WALKTHROUGH -> {
         Circle all = shared(scripts.ownerOf(id), postings.ofWalkthroughs(Set.of(id)));
         // Who shares a section plays what is posted there; the script stays its author's.
         Set<UUID> author = scripts.ownerOf(id).map(Set::of).orElse(Set.of());
-        yield new Circle(author::contains, all.students(), all.guardians());
+        yield new Circle(author::contains, all.students(), all.guardians())
+            .seenBy(all.teachers())
+            .seenBy(teaching(explainedBy(Set.of(id))));
       }
       case SCORE ->
           scores
               .walkthroughOf(id)
-              .map(w -> shared(scripts.ownerOf(w), postings.ofWalkthroughs(Set.of(w))))
+              .map(
+                  w ->
+                      shared(scripts.ownerOf(w), postings.ofWalkthroughs(Set.of(w)))
+                          .seenBy(teaching(explainedBy(Set.of(w)))))
               .orElse(Circle.NOBODY);
       case TASK -> {
         Optional<TaskView> task = tasks.find(id);
@@ -134,6 +145,24 @@ class PostedCircles implements Gate.CircleSource {
               .orElse(Circle.NOBODY);
       default -> Circle.NOBODY;
     };
+  }
+
+  /** Who teaches a section that has one of some tasks in its plan, or stands in there. */
+  private Predicate<UUID> teaching(Collection<UUID> planned) {
+    return teacher -> {
+      Set<UUID> placed =
+          tasks.among(planned).stream()
+              .flatMap(t -> t.sheet().days().keySet().stream())
+              .collect(Collectors.toSet());
+      return sections.anyTaughtBy(teacher, placed);
+    };
+  }
+
+  private Set<UUID> explainedBy(Collection<UUID> walkthroughs) {
+    return walkthroughs.stream()
+        .flatMap(w -> scripts.stopsOf(w).stream())
+        .flatMap(s -> s.tasks().stream())
+        .collect(Collectors.toSet());
   }
 
   /** Where tasks are posted for which a handout is to be read. */

@@ -52,12 +52,15 @@ class ScriptController {
   }
 
   private final Scripts scripts;
+  private final PaperTalk talks;
   private final Tasks tasks;
   private final Works works;
   private final Gate gate;
   private final Clock clock;
 
-  ScriptController(Scripts scripts, Tasks tasks, Works works, Gate gate, Clock clock) {
+  ScriptController(
+      Scripts scripts, PaperTalk talks, Tasks tasks, Works works, Gate gate, Clock clock) {
+    this.talks = talks;
     this.scripts = scripts;
     this.tasks = tasks;
     this.works = works;
@@ -74,6 +77,13 @@ class ScriptController {
   @PostMapping("/walkthroughs")
   String write(@AuthenticationPrincipal SignedIn me, @RequestParam String title) {
     return "redirect:/walkthroughs/" + scripts.write(me.id(), title);
+  }
+
+  /** Begins a walkthrough with a paper; its ties are proposals. */
+  @PostMapping("/handouts/{id}/explain")
+  String explain(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+    return "redirect:/walkthroughs/" + talks.begin(me.id(), id) + "?proposed";
   }
 
   @GetMapping("/walkthroughs/{id}")

@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -23,6 +24,7 @@ import school.kerygma.app.accounts.HasMail;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.time.MeetingPattern;
 
 /** School time on one screen, and adding sections. */
 @Controller
@@ -63,6 +65,9 @@ class SchoolController {
     model.addAttribute("mail", mail.hasMail());
     model.addAttribute("terms", terms);
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
+    MeetingPattern usual =
+        MeetingPattern.on(DayOfWeek.MONDAY, DayOfWeek.WEDNESDAY, DayOfWeek.FRIDAY);
+    model.addAttribute("meetings", MeetingForm.columns(usual));
     model.addAttribute("term", shown);
     model.addAttribute("year", YearView.of(shown, terms, today));
     model.addAttribute("sections", sections.ofTeacher(me.id()));
@@ -154,10 +159,10 @@ class SchoolController {
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID term,
       @RequestParam String name,
-      @RequestParam String meets,
-      @RequestParam int minutes) {
+      @RequestParam int minutes,
+      @RequestParam MultiValueMap<String, String> form) {
     check(me, term);
     return "redirect:/sections/"
-        + sections.add(me.id(), term, name, SectionController.pattern(meets), minutes);
+        + sections.add(me.id(), term, name, new MeetingForm(form).read(), minutes);
   }
 }

@@ -2,6 +2,7 @@ package school.kerygma.app.sections;
 
 import java.io.IOException;
 import java.time.Clock;
+import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -29,7 +30,6 @@ import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.plan.Grading;
-import school.kerygma.core.time.MeetingPattern;
 
 /** One section: its roster, its meetings, what its grade is made of, and who teaches it. */
 @Controller
@@ -67,14 +67,6 @@ class SectionController {
     return "redirect:/sections/" + section;
   }
 
-  static MeetingPattern pattern(String text) {
-    try {
-      return MeetingPattern.parse(text);
-    } catch (IllegalArgumentException e) {
-      throw Problem.refused("pattern", text);
-    }
-  }
-
   @GetMapping("/sections/{id}")
   String section(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
     check(me, id);
@@ -92,6 +84,8 @@ class SectionController {
         people.contacts(section.teachers()).values().stream()
             .sorted(Comparator.comparing(People.Contact::name))
             .toList());
+    model.addAttribute("meetings", MeetingForm.columns(section.meets()));
+    model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("waitingFor", linking.waitingFor(id));
     model.addAttribute("substitutes", substitutes(id));
     model.addAttribute("kindRows", kindRows(section.grading()));
@@ -154,10 +148,10 @@ class SectionController {
       @PathVariable UUID id,
       @RequestParam(defaultValue = "") String seen,
       @RequestParam String name,
-      @RequestParam String meets,
-      @RequestParam int minutes) {
+      @RequestParam int minutes,
+      @RequestParam MultiValueMap<String, String> form) {
     check(me, id);
-    sections.change(id, seen, name, pattern(meets), minutes);
+    sections.change(id, seen, name, new MeetingForm(form).read(), minutes);
     return back(id);
   }
 

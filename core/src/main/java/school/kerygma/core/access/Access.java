@@ -34,9 +34,23 @@ public final class Access {
    * @param teachers whose it is
    * @param students for whom it is up now
    * @param guardians of whom a student has it up now
+   * @param onlookers teachers who may see it and not change it: who shares a section or stands in
    */
   public record Circle(
-      Predicate<UUID> teachers, Predicate<UUID> students, Predicate<UUID> guardians) {
+      Predicate<UUID> teachers,
+      Predicate<UUID> students,
+      Predicate<UUID> guardians,
+      Predicate<UUID> onlookers) {
+
+    /** A circle without onlookers. */
+    public Circle(Predicate<UUID> teachers, Predicate<UUID> students, Predicate<UUID> guardians) {
+      this(teachers, students, guardians, any -> false);
+    }
+
+    /** The same with teachers who may see the thing. */
+    public Circle seenBy(Predicate<UUID> others) {
+      return new Circle(teachers, students, guardians, onlookers.or(others));
+    }
 
     /** A thing that does not exist, or that nobody may know of. */
     public static final Circle NOBODY = ofTeachers(Set.of());
@@ -54,7 +68,7 @@ public final class Access {
       case TAKE_PART -> role == Role.STUDENT && circle.students().test(person);
       case SEE ->
           switch (role) {
-            case TEACHER -> circle.teachers().test(person);
+            case TEACHER -> circle.teachers().or(circle.onlookers()).test(person);
             case STUDENT -> circle.students().test(person);
             case GUARDIAN -> circle.guardians().test(person);
           };

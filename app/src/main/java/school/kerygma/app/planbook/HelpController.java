@@ -1,0 +1,40 @@
+package school.kerygma.app.planbook;
+
+import java.util.List;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+
+/** The help: one page of questions. */
+@Controller
+class HelpController {
+
+  /**
+   * A question, its name in the messages, and the picture of docs/screenshots beside its answer.
+   */
+  record Question(String name, String picture) {}
+
+  private static final List<Question> QUESTIONS =
+      List.of(
+          new Question("plan", "planbook"),
+          new Question("paper", "handout"),
+          new Question("rubric", "rubric"),
+          new Question("explain", "script"),
+          new Question("record", "lectern"),
+          new Question("repair", "player"),
+          new Question("post", "posting"),
+          new Question("told", "posting"),
+          new Question("as", "classpage"),
+          new Question("roster", "section"),
+          new Question("cards", "passcards"),
+          new Question("follow", "followup"),
+          new Question("time", "year"),
+          new Question("substitute", "day"),
+          new Question("edition", "edition"));
+
+  @GetMapping("/help")
+  String help(Model model) {
+    model.addAttribute("questions", QUESTIONS);
+    return "planbook/help";
+  }
+}
