@@ -27,7 +27,7 @@ function tell(form, field, text) {
   said.setAttribute('role', 'alert');
   said.textContent = text;
   field?.closest('details')?.setAttribute('open', '');
-  const place = field?.closest('.field, fieldset, td, label, li') ?? form.querySelector('button:not([type="button"])')?.closest('p, div') ?? null;
+  const place = field?.closest('.field, fieldset, td, li') ?? form.querySelector('button:not([type="button"])')?.closest('p, div') ?? null;
   const control = field?.matches('input, select, textarea') ? field : field?.querySelector('input, select, textarea');
   if (place && place !== form && (control?.form === form || form.contains(place))) {
     if (field) {
@@ -91,7 +91,7 @@ async function sendForm(form, button) {
     return;
   }
   const on = answer.headers.get('Go-On');
-  if (on && new URL(on, location.href).pathname === '/sign-in' && location.pathname !== '/sign-in') {
+  if (answer.status === 401) {
     tell(form, null, words.formSignedOut);
   } else if (on) {
     goOn(on);

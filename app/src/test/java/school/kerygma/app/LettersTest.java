@@ -90,7 +90,8 @@ class LettersTest {
     int before = mailTo(guardian).size();
     // Both wait once more: however far apart they went up here, they leave together now.
     TestSchool.sql()
-        .sql("update message set state = 'WAITING', sent_at = null, letter_id = null where to_id = ?")
+        .sql(
+            "update message set state = 'WAITING', sent_at = null, letter_id = null where to_id = ?")
         .param(guardian)
         .update();
     DemoServer.bean(SchedulerClient.class)

@@ -113,6 +113,7 @@ class OneRosterTest {
       assertThat(page.getByRole(AriaRole.STATUS))
           .containsText("nobody would join, 1 student would leave");
       press(page, "Bring it in");
+      assertThat(page.getByRole(AriaRole.STATUS)).containsText("1 left");
       assertThat(seated(school)).isEqualTo(1);
       assertThat(
               TestSchool.count(

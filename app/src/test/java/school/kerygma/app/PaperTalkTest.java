@@ -65,7 +65,7 @@ class PaperTalkTest {
     assertThat(stops)
         .extracting(StopView::title)
         .containsExactly(
-            "parts", "Part 1: Read and ask", "Part 2: Three sketches", "Part 3: Load table");
+            "Parts", "Part 1: Read and ask", "Part 2: Three sketches", "Part 3: Load table");
     assertThat(stops.get(2).tasks()).containsExactly(sketches);
     assertThat(stops.get(1).tasks()).isEmpty();
     double before = 0;

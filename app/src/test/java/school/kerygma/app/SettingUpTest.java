@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
@@ -44,6 +45,11 @@ class SettingUpTest {
   private static void press(Page page, String name) {
     page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true))
         .click();
+  }
+
+  private static Locator day(Page page, String name) {
+    return page.getByRole(
+        AriaRole.CHECKBOX, new Page.GetByRoleOptions().setName(name).setExact(true));
   }
 
   @Test
@@ -97,10 +103,10 @@ class SettingUpTest {
       assertThat(page.locator("main")).containsText("meets on at least one day");
       assertThat(page.getByLabel("Name of the section")).hasValue("5B Science");
       page.getByLabel("by numbered school days, every").check();
-      page.getByLabel("day 1", new Page.GetByLabelOptions().setExact(true)).check();
+      day(page, "day 1").check();
       page.getByLabel("From, day 1", new Page.GetByLabelOptions().setExact(true)).fill("09:40");
       page.getByLabel("Until, day 1", new Page.GetByLabelOptions().setExact(true)).fill("10:30");
-      page.getByLabel("day 4", new Page.GetByLabelOptions().setExact(true)).check();
+      day(page, "day 4").check();
       press(page, "Add the section");
       page.waitForURL("**/sections/*");
       page.getByLabel("One student a line")

@@ -8,12 +8,14 @@ import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.LockedException;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.AuthenticationSuccessHandler;
+import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
 import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
@@ -133,9 +135,14 @@ class SecurityConfiguration {
         .exceptionHandling(
             // What is not for a person's role looks as if it were not there.
             denied ->
-                denied.accessDeniedHandler(
-                    (request, response, e) ->
-                        response.sendError(e instanceof CsrfException ? 403 : 404)))
+                denied
+                    // A form that is sent by a script stays where it is, with all that was typed.
+                    .defaultAuthenticationEntryPointFor(
+                        new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED),
+                        request -> "form".equals(request.getHeader("Sent-By")))
+                    .accessDeniedHandler(
+                        (request, response, e) ->
+                            response.sendError(e instanceof CsrfException ? 403 : 404)))
         .headers(
             headers ->
                 headers
