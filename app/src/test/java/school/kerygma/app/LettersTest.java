@@ -82,13 +82,8 @@ class LettersTest {
     return bodies;
   }
 
-  @Test
-  void whatGoesUpTogetherIsToldInOneLetterWithEachTasksOwnMoment() throws Exception {
-    post(task("Fold a beam"));
-    post(task("Load a beam"));
-    await("SENT", guardian, 2);
-    int before = mailTo(guardian).size();
-    // Both wait once more: however far apart they went up here, they leave together now.
+  /** What was told to the guardian waits once more, and is sent now. */
+  private void sendAgain() {
     TestSchool.sql()
         .sql(
             "update message set state = 'WAITING', sent_at = null, letter_id = null where to_id = ?")
@@ -97,8 +92,18 @@ class LettersTest {
     DemoServer.bean(SchedulerClient.class)
         .scheduleIfNotExists(
             TaskDescriptor.of("send", Void.class)
-                .instance(guardian + "@together")
+                .instance(guardian + "@again")
                 .scheduledTo(Instant.now()));
+  }
+
+  @Test
+  void whatGoesUpTogetherIsToldInOneLetterWithEachTasksOwnMoment() throws Exception {
+    post(task("Fold a beam"));
+    post(task("Load a beam"));
+    await("SENT", guardian, 2);
+    int before = mailTo(guardian).size();
+    // Both wait once more: however far apart they went up here, they leave together now.
+    sendAgain();
     await("SENT", guardian, 2);
     List<String> letters = mailTo(guardian);
     assertThat(letters).hasSize(before + 1);
@@ -133,16 +138,7 @@ class LettersTest {
     UUID posting = post(task("Withdrawn"));
     await("SENT", guardian, 1);
     postings.withdraw(postings.ofPosting(posting).getFirst().id());
-    TestSchool.sql()
-        .sql(
-            "update message set state = 'WAITING', sent_at = null, letter_id = null where to_id = ?")
-        .param(guardian)
-        .update();
-    DemoServer.bean(SchedulerClient.class)
-        .scheduleIfNotExists(
-            TaskDescriptor.of("send", Void.class)
-                .instance(guardian + "@again")
-                .scheduledTo(Instant.now()));
+    sendAgain();
     await("DROPPED", guardian, 1);
     assertThat(mailTo(guardian)).hasSize(1);
   }

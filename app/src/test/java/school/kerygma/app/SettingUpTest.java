@@ -80,6 +80,7 @@ class SettingUpTest {
       press(page, "Begin");
 
       page.waitForURL("**/school");
+      assertThat(page.locator("main")).containsText("No mail server is set here");
       Chromium.assertAccessible(page);
       page.locator("#file")
           .setInputFiles(
@@ -126,6 +127,13 @@ class SettingUpTest {
       assertThat(page.getByLabel("Day for 5B Science")).hasValue("2026-10-01");
       press(page, "Keep the task");
       assertThat(page.locator("td[data-date='2026-10-01']")).containsText("Read about tides");
+      Locator steps = page.locator(".first-steps");
+      assertThat(steps.locator("li.done")).hasCount(3); // the term, the section, the students
+      steps.getByText("Bring in a first paper").click();
+      page.waitForURL("**/handouts");
+      page.getByText("Help").click();
+      assertThat(page.locator("h1")).containsText("How do I");
+      Chromium.assertAccessible(page);
 
       Page second = desk.newPage();
       second.navigate(address + "/start");

@@ -68,7 +68,7 @@ class ClassPages {
     SectionView section =
         own.stream().filter(s -> s.id().equals(chosen)).findFirst().orElse(own.getFirst());
     TaskLists.SectionList list =
-        lists.of(student, today).stream()
+        lists.of(student, today, shown).stream()
             .filter(l -> l.section().id().equals(section.id()))
             .findFirst()
             .orElseThrow();
@@ -157,8 +157,7 @@ class ClassPages {
       if (!own.isEmpty()) {
         today = own.getFirst().calendar().dateOf(clock.instant());
       }
-      List<TaskLists.SectionList> seen =
-          lists.of(student, today).stream().filter(l -> shown.test(l.section())).toList();
+      List<TaskLists.SectionList> seen = lists.of(student, today, shown);
       List<ListedTask> all = seen.stream().flatMap(l -> l.tasks().stream()).toList();
       long late = all.stream().filter(ListedTask::late).count();
       long done = all.stream().filter(ListedTask::done).count();

@@ -15,6 +15,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -125,7 +126,13 @@ class TaskLists {
    * what is up of the weeks to come, section by section, in the order of doing.
    */
   List<SectionList> of(UUID student, LocalDate shown) {
-    List<SectionView> own = SectionView.during(shown, sections.ofStudent(student));
+    return of(student, shown, any -> true);
+  }
+
+  /** The same of some sections only. */
+  List<SectionList> of(UUID student, LocalDate shown, Predicate<SectionView> which) {
+    List<SectionView> own =
+        SectionView.during(shown, sections.ofStudent(student).stream().filter(which).toList());
     List<UUID> sectionIds = own.stream().map(SectionView::id).toList();
     Standing standing = Standing.of(postings.ofSections(sectionIds), clock.instant());
     Known known =

@@ -160,11 +160,18 @@ class Outbox {
 
   /** The letter was taken. */
   void sent(UUID letter) {
-    messages.ofLetter(letter).forEach(m -> m.sent(clock.instant()));
+    waitingIn(letter).forEach(m -> m.sent(clock.instant()));
   }
 
   /** The letter will not be sent. */
   void end(UUID letter, Message.State why) {
-    messages.ofLetter(letter).forEach(m -> m.end(why));
+    waitingIn(letter).forEach(m -> m.end(why));
+  }
+
+  /** What was dropped since it was tried first stays so. */
+  private List<Message> waitingIn(UUID letter) {
+    return messages.ofLetter(letter).stream()
+        .filter(m -> m.state() == Message.State.WAITING)
+        .toList();
   }
 }

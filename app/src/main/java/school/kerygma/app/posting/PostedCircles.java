@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -74,7 +75,7 @@ class PostedCircles implements Gate.CircleSource {
         Circle readers = shared(Optional.empty(), readingOf(id));
         Set<UUID> owner = handouts.ownerOf(id).map(Set::of).orElse(Set.of());
         yield new Circle(owner::contains, readers.students(), readers.guardians())
-            .seenBy(teaching(tasks.reading(id)));
+            .seenBy(teaching(() -> tasks.reading(id)));
       }
       case PAGE -> {
         if (!handouts.isOut(id)) {
@@ -87,8 +88,8 @@ class PostedCircles implements Gate.CircleSource {
         Optional<UUID> handout = handouts.handoutOfPage(id);
         handout.ifPresent(h -> all.addAll(readingOf(h)));
         yield shared(handouts.ownerOfPage(id), all)
-            .seenBy(teaching(handout.map(tasks::reading).orElse(List.of())))
-            .seenBy(teaching(explainedBy(scores.showing(id))));
+            .seenBy(teaching(() -> handout.map(tasks::reading).orElse(List.of())))
+            .seenBy(teaching(() -> explainedBy(scores.showing(id))));
       }
       case WALKTHROUGH -> {
         Circle all = shared(scripts.ownerOf(id), postings.ofWalkthroughs(Set.of(id)));
@@ -96,7 +97,7 @@ class PostedCircles implements Gate.CircleSource {
         Set<UUID> author = scripts.ownerOf(id).map(Set::of).orElse(Set.of());
         yield new Circle(author::contains, all.students(), all.guardians())
             .seenBy(all.teachers())
-            .seenBy(teaching(explainedBy(Set.of(id))));
+            .seenBy(teaching(() -> explainedBy(Set.of(id))));
       }
       case SCORE ->
           scores
@@ -104,7 +105,7 @@ class PostedCircles implements Gate.CircleSource {
               .map(
                   w ->
                       shared(scripts.ownerOf(w), postings.ofWalkthroughs(Set.of(w)))
-                          .seenBy(teaching(explainedBy(Set.of(w)))))
+                          .seenBy(teaching(() -> explainedBy(Set.of(w)))))
               .orElse(Circle.NOBODY);
       case TASK -> {
         Optional<TaskView> task = tasks.find(id);
@@ -147,11 +148,14 @@ class PostedCircles implements Gate.CircleSource {
     };
   }
 
-  /** Who teaches a section that has one of some tasks in its plan, or stands in there. */
-  private Predicate<UUID> teaching(Collection<UUID> planned) {
+  /**
+   * Who teaches a section that has one of some tasks in its plan, or stands in there; looked up
+   * only when a teacher asks.
+   */
+  private Predicate<UUID> teaching(Supplier<Collection<UUID>> planned) {
     return teacher -> {
       Set<UUID> placed =
-          tasks.among(planned).stream()
+          tasks.among(planned.get()).stream()
               .flatMap(t -> t.sheet().days().keySet().stream())
               .collect(Collectors.toSet());
       return sections.anyTaughtBy(teacher, placed);
