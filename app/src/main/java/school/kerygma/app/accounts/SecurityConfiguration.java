@@ -15,7 +15,7 @@ import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.AuthenticationSuccessHandler;
-import org.springframework.security.web.authentication.HttpStatusEntryPoint;
+import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
 import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
@@ -82,6 +82,7 @@ class SecurityConfiguration {
 
   @Bean
   SecurityFilterChain filters(HttpSecurity http, KnownBrowser browsers) throws Exception {
+    LoginUrlAuthenticationEntryPoint signIn = new LoginUrlAuthenticationEntryPoint("/sign-in");
     return http.authorizeHttpRequests(
             paths ->
                 paths
@@ -137,9 +138,14 @@ class SecurityConfiguration {
             denied ->
                 denied
                     // A form that is sent by a script stays where it is, with all that was typed.
-                    .defaultAuthenticationEntryPointFor(
-                        new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED),
-                        request -> "form".equals(request.getHeader("Sent-By")))
+                    .authenticationEntryPoint(
+                        (request, response, e) -> {
+                          if ("form".equals(request.getHeader("Sent-By"))) {
+                            response.setStatus(HttpStatus.UNAUTHORIZED.value());
+                          } else {
+                            signIn.commence(request, response, e);
+                          }
+                        })
                     .accessDeniedHandler(
                         (request, response, e) ->
                             response.sendError(e instanceof CsrfException ? 403 : 404)))
