@@ -595,7 +595,7 @@ class FromPaperToFollowUpTest {
     long seconds = Math.round(secondsWatched(readScore().stops().get(2).id()));
     assertThat(Long.parseLong(row.locator("td").nth(2).getAttribute("data-seconds")))
         .isCloseTo(seconds, within(1L));
-    assertThat(row.locator("td").nth(3)).containsText("not watched");
+    assertThat(row.locator("td").nth(3)).hasAttribute("data-percent", "0");
     assertThat(row.locator("td").nth(5)).containsText("Wed 30");
     assertThat(teacher.locator("tbody tr")).hasCount(31);
     Chromium.assertAccessible(teacher);
