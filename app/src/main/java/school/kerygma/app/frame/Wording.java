@@ -70,11 +70,6 @@ public final class Wording {
     return hour + ":" + "%02d".formatted(time.getMinute()) + (time.getHour() < 12 ? "" : " p.m.");
   }
 
-  /** "9:40 a.m. to 10:10 a.m.". */
-  public String hours(LocalTime from, LocalTime until) {
-    return time(from) + " to " + time(until);
-  }
-
   /** "1", "1 and 2", "1, 2 and 3". */
   public String list(List<String> names) {
     int last = names.size() - 1;

@@ -5,10 +5,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -84,13 +84,17 @@ class Letters {
     return pieces;
   }
 
-  /** The same, by person; nothing for who is not told of it any more. */
-  Map<UUID, Piece> now(DeliveryView delivery, SectionView section, Collection<UUID> persons) {
-    Map<UUID, Piece> pieces = new HashMap<>();
-    about(delivery, section, section.students()).stream()
-        .filter(p -> persons.contains(p.to()))
-        .forEach(p -> pieces.put(p.to(), p));
-    return pieces;
+  /** What one person is told of a delivery now; nothing for who is not told of it any more. */
+  Optional<Piece> now(DeliveryView delivery, SectionView section, UUID person) {
+    Set<UUID> students =
+        section.students().contains(person)
+            ? Set.of(person)
+            : people.studentsOf(person).stream()
+                .filter(section.students()::contains)
+                .collect(Collectors.toSet());
+    return about(delivery, section, students).stream()
+        .filter(p -> p.to().equals(person))
+        .findFirst();
   }
 
   private Piece piece(

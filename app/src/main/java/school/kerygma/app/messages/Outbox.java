@@ -147,11 +147,13 @@ class Outbox {
         DeliveryView about = postings.view(delivery);
         if (about.state() != Moments.State.WITHDRAWN) {
           SectionView section = sections.get(about.section());
-          Letters.Piece piece = letters.now(about, section, Set.of(person)).get(person);
-          if (piece != null) {
-            pieces.put(
-                message, message.round() == 0 ? piece : letters.changed(piece, about, section));
-          }
+          letters
+              .now(about, section, person)
+              .ifPresent(
+                  piece ->
+                      pieces.put(
+                          message,
+                          message.round() == 0 ? piece : letters.changed(piece, about, section)));
         }
       }
     }
