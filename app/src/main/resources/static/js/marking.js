@@ -286,7 +286,7 @@ document.addEventListener('alpine:init', () => {
   const said = (m) => {
     const page = book.pages.get(m.page);
     const what = m.kind === 'ink' || !m.words ? words.none : m.words.replaceAll('\n', ' ');
-    const where = page.of > 1 ? `, ${words.page} ${page.number}` : '';
+    const where = page.of > 1 ? `, ${words.page} ${page.printed || page.number}` : '';
     return `${words[m.kind]}${m.number ? ` ${m.number}` : ''}: ${what}${where}`;
   };
 

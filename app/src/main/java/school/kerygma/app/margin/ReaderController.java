@@ -63,8 +63,9 @@ class ReaderController {
       return pages.getFirst().number();
     }
 
-    public int to() {
-      return pages.getLast().number();
+    public String name() {
+      String first = pages.getFirst().called();
+      return pages.size() == 1 ? first : first + "\u2013" + pages.getLast().called();
     }
   }
 

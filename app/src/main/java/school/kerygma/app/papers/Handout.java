@@ -154,6 +154,9 @@ class Handout {
     private double height;
     private int wordCount;
 
+    /** By which number it is called, or empty if that is its place. */
+    private String printed = "";
+
     @SuppressWarnings("NullAway.Init")
     protected PageEntity() {}
 
@@ -183,6 +186,14 @@ class Handout {
 
     double height() {
       return height;
+    }
+
+    String printed() {
+      return printed;
+    }
+
+    void called(String printed) {
+      this.printed = printed;
     }
   }
 
@@ -282,7 +293,7 @@ class Handout {
     @Query(
         nativeQuery = true,
         value =
-            "select h.id, h.title, p.number, ts_headline('english', t.body, q, '"
+            "select h.id, h.title, p.number, coalesce(nullif(p.printed, ''), cast(p.number as varchar)), ts_headline('english', t.body, q, '"
                 + Excerpt.HEADLINE
                 + "')"
                 + " from page_text t join page p on p.id = t.page_id join edition e on e.id = p.edition_id join handout h on h.id = e.handout_id,"

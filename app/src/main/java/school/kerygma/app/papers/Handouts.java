@@ -65,9 +65,10 @@ public class Handouts {
   /**
    * A page that has the words that were asked for.
    *
-   * @param page its number
+   * @param page its place
+   * @param called by which number it is called
    */
-  public record Answer(UUID handout, String title, int page, Excerpt excerpt) {}
+  public record Answer(UUID handout, String title, int page, String called, Excerpt excerpt) {}
 
   /** A handout taken in, and the work that reads its pages. */
   public record TakenIn(UUID handout, UUID work) {}
@@ -356,7 +357,8 @@ public class Handouts {
                         (UUID) r[0],
                         (String) r[1],
                         ((Number) r[2]).intValue(),
-                        Excerpt.of((String) r[3])))
+                        (String) r[3],
+                        Excerpt.of((String) r[4])))
             .toList();
   }
 
@@ -380,7 +382,14 @@ public class Handouts {
   static PageView view(Handout.PageEntity p) {
     Handout h = p.edition().handout();
     return new PageView(
-        p.id(), h.id(), h.title(), p.number(), p.edition().pages(), p.width(), p.height());
+        p.id(),
+        h.id(),
+        h.title(),
+        p.number(),
+        p.edition().pages(),
+        p.width(),
+        p.height(),
+        p.printed());
   }
 
   /** Whose handout it is, if there is such a one. */

@@ -4,6 +4,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -21,6 +22,7 @@ import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Lane;
 import school.kerygma.app.work.Work;
 import school.kerygma.core.handout.Page;
+import school.kerygma.core.handout.PrintedNumbers;
 import school.kerygma.core.rubric.Ruling;
 import school.kerygma.core.rubric.TablePlacer;
 import school.kerygma.core.rubric.WrittenTable;
@@ -140,10 +142,14 @@ public class PageReading implements Work {
       inTransaction.executeWithoutResult(
           t -> editions.findById(edition.id()).orElseThrow().counted(paper.pageCount()));
       Map<Integer, List<Ruling>> rulings = tables(edition, paper);
+      List<Page> read = new ArrayList<>();
       for (int number = 1; number <= paper.pageCount(); number++) {
         progress.at(number - 1, paper.pageCount());
-        readPage(edition, paper, number, rulings.computeIfAbsent(number, paper::rulings));
+        read.add(readPage(edition, paper, number, rulings.computeIfAbsent(number, paper::rulings)));
       }
+      List<String> names = PrintedNumbers.of(read, paper.labels());
+      inTransaction.executeWithoutResult(
+          t -> pages.ofEdition(edition.id()).forEach(p -> p.called(names.get(p.number() - 1))));
       return paper.pageCount();
     }
   }
@@ -206,7 +212,7 @@ public class PageReading implements Work {
     return "editions/" + edition + ".pdf";
   }
 
-  private void readPage(
+  private Page readPage(
       Handout.Edition edition, OpenPaper paper, int number, List<Ruling> rulings) {
     Page page = paper.page(number);
     UUID id =
@@ -228,6 +234,7 @@ public class PageReading implements Work {
     } finally {
       FileSystemUtils.deleteRecursively(directory.toFile());
     }
+    return page;
   }
 
   private void removePages(Handout.Edition edition) {

@@ -52,6 +52,9 @@ public abstract sealed class Paper implements AutoCloseable permits PdfPaper, Pi
 
   public abstract int pageCount();
 
+  /** The labels that the file gives its pages (ISO 32000-1, 12.4.2); none if it gives none. */
+  public abstract List<String> labels();
+
   /**
    * Reads the words of a page.
    *

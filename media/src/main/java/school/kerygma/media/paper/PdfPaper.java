@@ -13,6 +13,7 @@ import org.apache.pdfbox.cos.COSObjectKey;
 import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.common.PDPageLabels;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.encryption.InvalidPasswordException;
 import org.apache.pdfbox.rendering.ImageType;
@@ -96,6 +97,16 @@ final class PdfPaper extends Paper {
   @Override
   public int pageCount() {
     return document.getNumberOfPages();
+  }
+
+  @Override
+  public List<String> labels() {
+    try {
+      PDPageLabels labels = document.getDocumentCatalog().getPageLabels();
+      return labels == null ? List.of() : List.of(labels.getLabelsByPageIndices());
+    } catch (IOException | RuntimeException | StackOverflowError e) {
+      return List.of(); // Pages whose labels are damaged are called by their places.
+    }
   }
 
   @Override

@@ -66,6 +66,11 @@ final class PicturePaper extends Paper {
   }
 
   @Override
+  public List<String> labels() {
+    return List.of();
+  }
+
+  @Override
   public Page page(int number) {
     double scale = LONGER_SIDE_POINTS / Math.max(image.getWidth(), image.getHeight());
     return new Page(number, image.getWidth() * scale, image.getHeight() * scale, List.of());

@@ -15,11 +15,13 @@ public final class OpenPaper implements AutoCloseable {
   private final PaperReaders.Placed worker;
   private final String mediaType;
   private final int pages;
+  private final List<String> labels;
 
-  OpenPaper(PaperReaders.Placed worker, String mediaType, int pages) {
+  OpenPaper(PaperReaders.Placed worker, String mediaType, int pages, List<String> labels) {
     this.worker = worker;
     this.mediaType = mediaType;
     this.pages = pages;
+    this.labels = List.copyOf(labels);
   }
 
   public String mediaType() {
@@ -28,6 +30,11 @@ public final class OpenPaper implements AutoCloseable {
 
   public int pageCount() {
     return pages;
+  }
+
+  /** The labels that the file gives its pages, in their order; none if it gives none. */
+  public List<String> labels() {
+    return labels;
   }
 
   /**

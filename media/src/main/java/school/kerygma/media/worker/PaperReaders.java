@@ -98,7 +98,10 @@ public final class PaperReaders implements AutoCloseable {
     try {
       Answer opened = worker.ask(Request.open(file.toString()));
       return new OpenPaper(
-          new Placed(worker), Objects.requireNonNull(opened.mediaType()), opened.pages());
+          new Placed(worker),
+          Objects.requireNonNull(opened.mediaType()),
+          opened.pages(),
+          Objects.requireNonNull(opened.labels()));
     } catch (RuntimeException e) {
       leave(worker);
       throw e instanceof WorkerProcess.Died died ? new PageRefused(0, died.reason()) : e;

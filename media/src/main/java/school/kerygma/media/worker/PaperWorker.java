@@ -114,11 +114,13 @@ public final class PaperWorker {
           paper.close();
         }
         paper = Paper.open(Path.of(Objects.requireNonNull(request.file())));
-        yield new Answer(null, paper.mediaType(), paper.pageCount(), 0, null, null, null, null);
+        yield new Answer(
+            null, paper.mediaType(), paper.pageCount(), 0, null, null, null, null, paper.labels());
       }
-      case PAGE -> new Answer(null, null, 0, 0, paper().page(request.number()), null, null, null);
+      case PAGE ->
+          new Answer(null, null, 0, 0, paper().page(request.number()), null, null, null, null);
       case RULINGS ->
-          new Answer(null, null, 0, 0, null, paper().rulings(request.number()), null, null);
+          new Answer(null, null, 0, 0, null, paper().rulings(request.number()), null, null, null);
       case MARKS ->
           new Answer(
               null,
@@ -128,6 +130,7 @@ public final class PaperWorker {
               null,
               null,
               paper().marks(request.number(), Objects.requireNonNull(request.pageId())),
+              null,
               null);
       case PICTURE -> {
         draw(request);
@@ -142,7 +145,8 @@ public final class PaperWorker {
               null,
               null,
               null,
-              DocxTables.read(Path.of(Objects.requireNonNull(request.file()))));
+              DocxTables.read(Path.of(Objects.requireNonNull(request.file()))),
+              null);
       case MARKED -> {
         MarkedPdf.write(
             Path.of(Objects.requireNonNull(request.file())),

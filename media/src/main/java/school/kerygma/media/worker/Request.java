@@ -62,16 +62,17 @@ record Request(
       @Nullable Page page,
       @Nullable List<Ruling> rulings,
       @Nullable List<Mark> found,
-      @Nullable List<WrittenTable> tables) {
+      @Nullable List<WrittenTable> tables,
+      @Nullable List<String> labels) {
 
-    static final Answer DONE = new Answer(null, null, 0, 0, null, null, null, null);
+    static final Answer DONE = new Answer(null, null, 0, 0, null, null, null, null, null);
 
     static Answer refused(PaperRefused.Reason reason) {
-      return new Answer(reason, null, 0, 0, null, null, null, null);
+      return new Answer(reason, null, 0, 0, null, null, null, null, null);
     }
 
     static Answer progress(int done, int pages) {
-      return new Answer(null, null, pages, done, null, null, null, null);
+      return new Answer(null, null, pages, done, null, null, null, null, null);
     }
   }
 }
