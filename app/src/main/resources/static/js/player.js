@@ -22,6 +22,7 @@ document.addEventListener('alpine:init', () => {
       fresh: true,
       playing: false,
       captionsOn: true,
+      unchecked: false,
       wholePage: false,
       isNarrow: false,
       isFree: false,
@@ -39,7 +40,7 @@ document.addEventListener('alpine:init', () => {
 
       async init() {
         this.described = this.$root.dataset.title;
-        this.words = { play: this.$refs.play.dataset.play, pause: this.$refs.play.dataset.pause };
+        this.words = { play: this.$refs.play.dataset.play, pause: this.$refs.play.dataset.pause, unchecked: this.$refs.play.dataset.unchecked };
         pictures = new Pictures(() => this.show());
         const id = this.$root.dataset.score;
         if (this.$root.dataset.watch === 'true') {
@@ -140,6 +141,7 @@ document.addEventListener('alpine:init', () => {
         this.line1 = cue?.lines[0] ?? '';
         this.line2 = cue?.lines[1] ?? '';
         const stop = score.stops.find((s) => s.startMs <= at && at < s.endMs);
+        this.unchecked = Boolean(stop?.unchecked) && this.line1 !== '';
         const seen = moment.marks.map((m) => `${m.kind}: ${m.words || m.number}`);
         this.described = [stop ? `${stop.number} ${stop.title}` : score.title, ...seen].join('; ');
         this.$refs.stage.dataset.at = Math.round(at);
@@ -258,6 +260,12 @@ document.addEventListener('alpine:init', () => {
           const head = document.createElement('h3');
           head.textContent = `${stop.number} ${stop.title}`;
           const text = document.createElement('p');
+          if (stop.unchecked) {
+            const told = document.createElement('span');
+            told.className = 'unchecked';
+            told.textContent = this.words.unchecked;
+            head.append(' ', told);
+          }
           for (const word of score.words.filter((w) => stop.startMs <= w.startMs && w.startMs < stop.endMs)) {
             const button = document.createElement('button');
             button.type = 'button';

@@ -145,7 +145,7 @@ class FromPaperToFollowUpTest {
     }
     Chromium.assertAccessible(teacher);
     teacher.getByText("Night light sheet").click();
-    assertThat(teacher.getByAltText("Page 2 of 2")).isVisible();
+    assertThat(teacher.getByAltText("Page 2, 2 in all")).isVisible();
     Chromium.assertAccessible(teacher);
   }
 
@@ -623,6 +623,24 @@ class FromPaperToFollowUpTest {
     assertThat(List.of(after.get(0), after.get(2), after.get(3)))
         .isEqualTo(List.of(before.get(0), before.get(2), before.get(3)));
     assertThat(chromium.faults()).isEmpty();
+  }
+
+  @Test
+  @Order(15)
+  void captionsOfAStopThatWasSaidAgainSayThatTheyAreNotCheckedUntilTheyAre() {
+    assertThat(readScore().stops()).extracting(s -> s.unchecked()).containsOnlyOnce(true);
+    assertThat(readScore().stops().get(1).unchecked()).isTrue();
+    teacher.evaluate(
+        "at => { const place = document.querySelector('.player [type=range]');"
+            + " place.value = at; place.dispatchEvent(new Event('input')); }",
+        (double) readScore().stops().get(1).startMs() + 1500);
+    assertThat(teacher.locator(".player .caption")).containsText("words not checked");
+    assertThat(teacher.locator(".player h3 .unchecked")).hasCount(1);
+    teacher.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough);
+    Chromium.assertAccessible(teacher);
+    button(teacher, "Stop 2: this is what I said").click();
+    assertThat(button(teacher, "Stop 2: this is what I said")).hasCount(0);
+    teacher.waitForCondition(() -> readScore().stops().stream().noneMatch(s -> s.unchecked()));
   }
 
   private static List<UUID> takes() {

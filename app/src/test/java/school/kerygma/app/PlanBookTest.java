@@ -16,6 +16,7 @@ import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import school.kerygma.app.accounts.People;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.core.time.DueRule;
@@ -44,6 +45,12 @@ class PlanBookTest {
             TaskSheet.of(title, 20, Map.of(school.section(), LocalDate.parse(day)))
                 .worth(5, "")
                 .due(due));
+  }
+
+  /** What a student sees on the class page at any time of the term. */
+  private static String lists(UUID student) throws Exception {
+    String card = DemoServer.bean(People.class).cardLinks(Set.of(student)).get(student);
+    return Caller.get(Caller.byCard(card), "/class").body();
   }
 
   private static Page signedIn(BrowserContext context, TestSchool school) {
@@ -130,7 +137,7 @@ class PlanBookTest {
 
   /** October 12 is Thanksgiving in Canada: a day without school in this term. */
   @Test
-  void aWeekIsCopiedOverAHolidayAndWhatCouldNotKeepItsPlaceIsListed() {
+  void aWeekIsCopiedOverAHolidayAndWhatCouldNotKeepItsPlaceIsListed() throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 2, Set.of(LocalDate.parse("2026-10-12")));
     plan(school, "First", "2026-10-05", Optional.empty());
     plan(school, "Second", "2026-10-07", Optional.empty());
@@ -147,8 +154,20 @@ class PlanBookTest {
       assertThat(cell(page, "2026-10-16")).containsText("Third");
       assertThat(cell(page, "2026-10-12")).containsText("no school");
       Chromium.assertAccessible(page);
+      UUID copied =
+          TestSchool.id(
+              "select t.id from task t join placement p on p.task_id = t.id"
+                  + " where t.owner_id = ? and t.title = 'First' and p.day = '2026-10-14'",
+              school.teacher());
+      school.post(LocalDate.parse("2026-09-28"), copied); // Students see it already.
+      UUID student = school.students().iterator().next();
+      assertThat(lists(student)).contains("First");
       page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Undo")).click();
       assertThat(page.locator(".planned")).hasCount(0);
+      assertThat(page.getByRole(AriaRole.STATUS)).containsText("lies under");
+      assertThat(lists(student)).doesNotContain("First");
+      page.getByText("What students had seen of it already").click();
+      assertThat(page.locator("main")).containsText("First");
     }
   }
 

@@ -208,6 +208,35 @@ public class Audience implements Remembers {
     return all;
   }
 
+  /**
+   * How many students have begun and followed what was posted to them.
+   *
+   * @param of how many there are
+   */
+  public record Share(int begun, int followed, int of) {
+
+    static Share of(Collection<Progress> all) {
+      return new Share(
+          (int) all.stream().filter(Progress::begun).count(),
+          (int) all.stream().filter(Progress::followed).count(),
+          all.size());
+    }
+
+    /** For a measure: percent of the students, 0 if there are none. */
+    public int percent(int some) {
+      return of == 0 ? 0 : Math.round(100f * some / of);
+    }
+  }
+
+  /** The shares of deliveries. */
+  @Transactional(readOnly = true)
+  public Map<UUID, Share> shares(
+      Collection<DeliveryView> deliveries, Collection<SectionView> sections) {
+    Map<UUID, Share> shares = new HashMap<>();
+    progress(deliveries, sections).forEach((d, all) -> shares.put(d, Share.of(all.values())));
+    return shares;
+  }
+
   @EventListener
   void on(PersonErased erased) {
     notes.forgetTicks(erased.person());

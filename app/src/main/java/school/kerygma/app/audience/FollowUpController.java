@@ -4,9 +4,11 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -21,35 +23,60 @@ import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.PostedTitles;
 import school.kerygma.app.posting.Postings;
+import school.kerygma.app.posting.Standing;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.audience.Progress;
+import school.kerygma.core.audience.Reminder;
 import school.kerygma.core.audience.Watched;
 
 /** Who has followed: students as rows, stops and tasks as columns. */
 @Controller
 class FollowUpController {
 
-  /** One posting of one section, to choose from. */
-  record Choice(UUID delivery, String section, String title, boolean chosen) {}
+  /** One posting, to choose from. */
+  record Choice(UUID delivery, String title, Audience.Share share, boolean chosen) {}
+
+  /** The postings of one section, the newest first. */
+  record Choices(String section, List<Choice> postings) {}
 
   /** One stop's cell. */
   record Cell(int number, int percent, int again, long seconds, long ofSeconds) {}
 
+  /**
+   * One task's cell.
+   *
+   * @param due when it was due, if it is late
+   */
+  record Ticked(Optional<Instant> at, Optional<Instant> due) {}
+
   /** One student's row. */
   record Row(
+      UUID student,
       String name,
-      boolean begun,
       boolean followed,
+      Optional<Reminder> reminder,
       List<Cell> cells,
-      List<Optional<Instant>> ticks) {}
+      List<Ticked> ticks) {
+
+    public boolean begun() {
+      return cells.stream().anyMatch(c -> c.percent() > 0)
+          || ticks.stream().anyMatch(t -> t.at().isPresent());
+    }
+
+    public @Nullable Reminder remind() {
+      return reminder.orElse(null);
+    }
+  }
+
+  /** Students who want the same reminding. */
+  record Remind(Reminder why, List<Row> students) {}
 
   /** What follows from it. */
-  record Summary(
-      List<String> notStarted, long followed, Optional<StopView> again, double againShare) {}
+  record Summary(List<Remind> remind, long followed, Optional<StopView> again, double againShare) {}
 
   private final Audience audience;
   private final Postings postings;
@@ -86,6 +113,7 @@ class FollowUpController {
   String followUp(
       @AuthenticationPrincipal SignedIn me,
       @RequestParam(required = false) @Nullable UUID delivery,
+      @RequestParam(required = false) @Nullable UUID student,
       Model model) {
     List<SectionView> own = sections.ofTeacher(me.id());
     List<DeliveryView> all =
@@ -100,22 +128,26 @@ class FollowUpController {
             .findFirst()
             .or(() -> all.stream().findFirst());
     Map<UUID, String> called = titles.of(all);
-    List<Choice> choices = new ArrayList<>();
-    for (DeliveryView d : all) {
-      String section =
-          own.stream()
-              .filter(s -> s.id().equals(d.section()))
-              .map(SectionView::name)
-              .findFirst()
-              .orElse("");
-      choices.add(
-          new Choice(
-              d.id(),
-              section,
-              called.getOrDefault(d.id(), ""),
-              shown.filter(d::equals).isPresent()));
+    Map<UUID, Audience.Share> shares = audience.shares(all, own);
+    List<Choices> choices = new ArrayList<>();
+    for (SectionView section : own) {
+      List<Choice> postings =
+          all.stream()
+              .filter(d -> d.section().equals(section.id()))
+              .map(
+                  d ->
+                      new Choice(
+                          d.id(),
+                          called.getOrDefault(d.id(), ""),
+                          shares.get(d.id()),
+                          shown.filter(d::equals).isPresent()))
+              .toList();
+      if (!postings.isEmpty()) {
+        choices.add(new Choices(section.name(), postings));
+      }
     }
     model.addAttribute("choices", choices);
+    model.addAttribute("opened", student);
     shown.ifPresent(
         d -> {
           model.addAttribute("called", called.getOrDefault(d.id(), ""));
@@ -145,20 +177,44 @@ class FollowUpController {
         audience
             .progress(List.of(delivery), List.of(section))
             .getOrDefault(delivery.id(), Map.of());
+    Map<UUID, Instant> over = over(delivery, section, put);
     List<Row> rows = new ArrayList<>();
     for (UUID student : section.students()) {
       Map<UUID, Watched> seen = watched.getOrDefault(student, Map.of());
       Map<UUID, Instant> ticked = ticks.getOrDefault(student, Map.of());
+      List<Ticked> done =
+          put.stream()
+              .map(
+                  t -> {
+                    Optional<Instant> at = Optional.ofNullable(ticked.get(t.id()));
+                    Optional<Instant> due = Optional.ofNullable(over.get(t.id()));
+                    return new Ticked(at, at.isPresent() ? Optional.empty() : due);
+                  })
+              .toList();
+      List<String> late =
+          put.stream()
+              .filter(t -> over.containsKey(t.id()) && !ticked.containsKey(t.id()))
+              .map(TaskView::title)
+              .toList();
       rows.add(
           new Row(
+              student,
               contacts.get(student).name(),
-              progress.get(student).begun(),
               progress.get(student).followed(),
+              Reminder.of(
+                  progress.get(student),
+                  late,
+                  delivery.moments().goesUpAt(),
+                  delivery.moments().dueAt(),
+                  clock.instant()),
               stops.stream().map(s -> cell(s, seen.get(s.id()))).toList(),
-              put.stream().map(t -> Optional.ofNullable(ticked.get(t.id()))).toList()));
+              done));
     }
     rows.sort(
-        Comparator.comparing(Row::begun).thenComparing(Row::followed).thenComparing(Row::name));
+        Comparator.comparing(
+                (Row r) -> r.reminder().orElse(null), Comparator.nullsLast(Reminder.PRESSING))
+            .thenComparing(Row::followed)
+            .thenComparing(Row::name));
     model.addAttribute("delivery", delivery);
     model.addAttribute("section", section);
     model.addAttribute("walkthrough", delivery.walkthrough().map(scripts::head).orElse(null));
@@ -166,6 +222,20 @@ class FollowUpController {
     model.addAttribute("tasks", put);
     model.addAttribute("rows", rows);
     model.addAttribute("summary", summary(rows, stops, watched));
+  }
+
+  /** The required tasks whose time is over, and when it was. */
+  private Map<UUID, Instant> over(DeliveryView delivery, SectionView section, List<TaskView> put) {
+    Standing standing = Standing.of(postings.ofSections(List.of(section.id())), clock.instant());
+    Map<UUID, Instant> over = new HashMap<>();
+    for (TaskView task : put) {
+      Instant due =
+          standing.due(task, section).map(Standing.Due::at).orElse(delivery.moments().dueAt());
+      if (task.sheet().in(section.id()).required() && !due.isAfter(clock.instant())) {
+        over.put(task.id(), due);
+      }
+    }
+    return over;
   }
 
   private static Cell cell(StopView stop, @Nullable Watched w) {
@@ -196,10 +266,14 @@ class FollowUpController {
         most = Optional.of(stop);
       }
     }
-    return new Summary(
-        rows.stream().filter(r -> !r.begun()).map(Row::name).sorted().toList(),
-        rows.stream().filter(Row::followed).count(),
-        most,
-        share);
+    return new Summary(remind(rows), rows.stream().filter(Row::followed).count(), most, share);
+  }
+
+  /** The most pressing first. */
+  private static List<Remind> remind(List<Row> rows) {
+    Map<Reminder, List<Row>> alike = new TreeMap<>(Reminder.PRESSING);
+    rows.forEach(
+        r -> r.reminder().ifPresent(w -> alike.computeIfAbsent(w, k -> new ArrayList<>()).add(r)));
+    return alike.entrySet().stream().map(e -> new Remind(e.getKey(), e.getValue())).toList();
   }
 }

@@ -165,6 +165,6 @@ class Recording {
 
     @Modifying
     @Query("update Take t set t.chosen = false where t.stopId = :stop")
-    void unchoose(UUID stop);
+    int unchoose(UUID stop);
   }
 }

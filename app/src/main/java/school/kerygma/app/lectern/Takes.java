@@ -136,8 +136,8 @@ public class Takes {
     scripts.stopsOf(recording.walkthroughId()).forEach(s -> own.add(s.id()));
     for (Trace.Stretch stretch : trace.stretches(durationMs)) {
       if (own.contains(stretch.stopId())) {
-        if (!stretch.continues()) {
-          takes.unchoose(stretch.stopId());
+        if (!stretch.continues() && takes.unchoose(stretch.stopId()) > 0) {
+          scripts.saidAgain(stretch.stopId());
         }
         takes.save(
             new Recording.Take(

@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -15,6 +16,7 @@ import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.papers.Editions;
 import school.kerygma.app.papers.Handouts;
+import school.kerygma.app.papers.PageView;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.proof.Fact;
 
@@ -39,9 +41,29 @@ class RubricController {
   @GetMapping("/handouts/{id}/rubric")
   String rubric(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
-    model.addAttribute("handout", handouts.get(id));
     Editions.Content paper = editions.opened(id);
-    model.addAttribute("tables", rubrics.of(paper));
+    return show(id, paper, rubrics.of(paper), model);
+  }
+
+  /** The tables with what is being written in their cells; nothing is kept. */
+  @PostMapping("/handouts/{id}/rubric/look")
+  String look(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam Map<String, String> form,
+      Model model) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+    Editions.Content paper = editions.opened(id);
+    return show(id, paper, rubrics.looked(paper, texts(form)), model);
+  }
+
+  private String show(UUID id, Editions.Content paper, List<Rubrics.Table> tables, Model model) {
+    Handouts.View handout = handouts.get(id);
+    model.addAttribute("handout", handout);
+    model.addAttribute("called", PageView.called(handout.shown()));
+    model.addAttribute(
+        "pages", handout.shown().stream().collect(Collectors.toMap(PageView::number, p -> p)));
+    model.addAttribute("tables", tables);
     model.addAttribute("totals", totals(paper));
     return "margin/rubric";
   }
@@ -62,6 +84,11 @@ class RubricController {
       @PathVariable UUID id,
       @RequestParam Map<String, String> form) {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+    rubrics.mend(editions.opened(id), texts(form));
+    return "redirect:/handouts/" + id + "/rubric";
+  }
+
+  private static Map<String, String> texts(Map<String, String> form) {
     Map<String, String> texts = new HashMap<>();
     form.forEach(
         (name, text) -> {
@@ -69,7 +96,6 @@ class RubricController {
             texts.put(name.substring("cell-".length()), text);
           }
         });
-    rubrics.mend(editions.opened(id), texts);
-    return "redirect:/handouts/" + id + "/rubric";
+    return texts;
   }
 }

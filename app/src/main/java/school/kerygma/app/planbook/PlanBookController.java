@@ -23,7 +23,6 @@ import school.kerygma.app.frame.Ribbon;
 import school.kerygma.app.planning.PlanChanges;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.sections.Linking;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
@@ -39,7 +38,6 @@ class PlanBookController {
   private final Tasks tasks;
   private final PlanChanges changes;
   private final Sections sections;
-  private final Linking linking;
   private final FirstSteps steps;
   private final Gate gate;
   private final Clock clock;
@@ -49,7 +47,6 @@ class PlanBookController {
       Tasks tasks,
       PlanChanges changes,
       Sections sections,
-      Linking linking,
       FirstSteps steps,
       Gate gate,
       Clock clock) {
@@ -57,7 +54,6 @@ class PlanBookController {
     this.tasks = tasks;
     this.changes = changes;
     this.sections = sections;
-    this.linking = linking;
     this.steps = steps;
     this.gate = gate;
     this.clock = clock;
@@ -99,11 +95,11 @@ class PlanBookController {
 
   @PostMapping("/plan/undo")
   String undo(@AuthenticationPrincipal SignedIn me, @RequestParam LocalDate week) {
-    LocalDate shown =
+    PlanChanges.Undone undone =
         changes
             .undo(me.id(), section -> gate.may(me, Deed.CHANGE, Gate.Kind.SECTION, section))
-            .orElse(week);
-    return "redirect:/plan?undone&week=" + shown;
+            .orElse(new PlanChanges.Undone(week, false));
+    return "redirect:/plan?undone=" + undone.putAway() + "&week=" + undone.day();
   }
 
   /** Tasks by their words, the latest day first. */
@@ -126,20 +122,5 @@ class PlanBookController {
     model.addAttribute("words", words);
     model.addAttribute("found", found);
     return "planbook/find";
-  }
-
-  /** Class pages, as a list of the sections. */
-  @GetMapping("/sections")
-  String sections(@AuthenticationPrincipal SignedIn me, Model model) {
-    List<SectionView> own = sections.ofTeacher(me.id());
-    model.addAttribute("sections", own);
-    model.addAttribute("asked", linking.askedOf(me.id()));
-    model.addAttribute(
-        "rosters",
-        own.stream()
-            .map(SectionView::id)
-            .filter(s -> gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s))
-            .toList());
-    return "planbook/sections";
   }
 }

@@ -16,6 +16,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionTouched;
+import school.kerygma.app.work.Shelf;
 
 /** Moves tasks to other days, copies weeks, and undoes both. */
 @Service
@@ -26,18 +27,29 @@ public class PlanChanges {
   private final ApplicationEventPublisher events;
   private final Session.Repository sessions;
   private final PlanStep.Repository steps;
+  private final Shelf shelf;
   private final Clock clock;
+
+  /**
+   * What undoing came to.
+   *
+   * @param day to look at
+   * @param putAway whether a task that others had seen already was put away
+   */
+  public record Undone(LocalDate day, boolean putAway) {}
 
   PlanChanges(
       ApplicationEventPublisher events,
       Task.Repository tasks,
       Session.Repository sessions,
       PlanStep.Repository steps,
+      Shelf shelf,
       Clock clock) {
     this.events = events;
     this.tasks = tasks;
     this.sessions = sessions;
     this.steps = steps;
+    this.shelf = shelf;
     this.clock = clock;
   }
 
@@ -68,37 +80,46 @@ public class PlanChanges {
    * Undoes the last deed that has not been undone.
    *
    * @param may says of a section whether its plan may still be changed; others stay as they are
-   * @return the day to look at, or nothing if there is nothing to undo
+   * @return nothing if there is nothing to undo
    */
-  public Optional<LocalDate> undo(UUID owner, Predicate<UUID> may) {
+  public Optional<Undone> undo(UUID owner, Predicate<UUID> may) {
     Optional<PlanStep> last = steps.last(owner);
     if (last.isEmpty()) {
       return Optional.empty();
     }
     Optional<LocalDate> shown = Optional.empty();
+    boolean putAway = false;
     for (PlanStep step : steps.ofDeed(last.get().deedId())) {
       step.undo();
       events.publishEvent(new SectionTouched(Set.of(step.sectionId())));
       shown = step.from().or(step::to);
       if (may.test(step.sectionId())) {
-        step.taskId()
-            .flatMap(tasks::findById)
-            .ifPresent(task -> undo(task, step.sectionId(), step.from(), owner));
-        step.sessionId().flatMap(sessions::findById).ifPresent(Session::cancel);
+        Optional<Task> task = step.taskId().flatMap(tasks::findById);
+        putAway |= task.isPresent() && undo(task.get(), step.sectionId(), step.from(), owner);
+        step.sessionId().flatMap(sessions::findById).ifPresent(sessions::delete);
       }
     }
-    return shown;
+    boolean away = putAway;
+    return shown.map(day -> new Undone(day, away));
   }
 
-  /** What was copied and stands nowhere any more is gone, unless somebody has used it. */
-  private void undo(Task task, UUID section, Optional<LocalDate> from, UUID owner) {
+  /**
+   * What was copied and stands nowhere any more is gone; if somebody has used it, it is put away.
+   *
+   * @return whether it was put away
+   */
+  private boolean undo(Task task, UUID section, Optional<LocalDate> from, UUID owner) {
     task.place(section, from);
-    if (from.isEmpty()
-        && !task.isPlaced()
-        && task.ownerId().equals(owner)
-        && !tasks.isUsed(task.id())) {
+    if (from.isPresent() || task.isPlaced() || !task.ownerId().equals(owner)) {
+      return false;
+    }
+    boolean used = tasks.isUsed(task.id());
+    if (used) {
+      shelf.put(Shelf.Of.TASK, task.id());
+    } else {
       tasks.delete(task);
     }
+    return used;
   }
 
   /** Whether there is anything to undo. */

@@ -217,7 +217,9 @@ class Compiling implements Work {
     Map<UUID, String> words = new HashMap<>();
     for (StopView s : all) {
       if (s.sight().filter(sight -> pages.containsKey(sight.pageId())).isPresent()) {
-        sheets.put(s.id(), new ScoreCompiler.StopSheet(s.number(), s.title(), sights.get(s.id())));
+        sheets.put(
+            s.id(),
+            new ScoreCompiler.StopSheet(s.number(), s.title(), sights.get(s.id()), s.unchecked()));
         words.put(s.id(), s.script());
       }
     }

@@ -110,7 +110,7 @@ public class Scores {
   }
 
   public String captions(UUID score) {
-    return WebVtt.write(json.readValue(stored(score), PlaybackScore.class).cues());
+    return WebVtt.write(json.readValue(stored(score), PlaybackScore.class).spokenCues());
   }
 
   /** Sound in one of the two kinds, webm or mp4. */

@@ -68,12 +68,6 @@ class ScriptController {
     this.clock = clock;
   }
 
-  @GetMapping("/walkthroughs")
-  String list(@AuthenticationPrincipal SignedIn me, Model model) {
-    model.addAttribute("walkthroughs", scripts.ofTeacher(me.id()));
-    return "scripts/list";
-  }
-
   @PostMapping("/walkthroughs")
   String write(@AuthenticationPrincipal SignedIn me, @RequestParam String title) {
     return "redirect:/walkthroughs/" + scripts.write(me.id(), title);
@@ -109,6 +103,15 @@ class ScriptController {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
     scripts.rename(id, title);
     return "redirect:/walkthroughs/" + id;
+  }
+
+  /** The words of a stop that was said again are what was said. */
+  @PostMapping("/stops/{id}/checked")
+  String checked(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    UUID walkthrough = scripts.walkthroughOf(id);
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
+    scripts.checked(id);
+    return "redirect:/walkthroughs/" + walkthrough + "#stop-" + id;
   }
 
   @PostMapping("/walkthroughs/{id}/stops")

@@ -154,6 +154,18 @@ public class Scripts {
     return get(stop);
   }
 
+  /** A stop was recorded anew: whether its words were said is not known any more. */
+  public void saidAgain(UUID stop) {
+    entity(stop).saidAgain();
+  }
+
+  /** The words of a stop are what was said. */
+  void checked(UUID stop) {
+    Walkthrough.StopEntity s = entity(stop);
+    s.checked();
+    changed(s.walkthroughId());
+  }
+
   /** Changes what is shown; the frame snaps to the lines of the page. */
   public StopView show(UUID stop, UUID page, Box drawn) {
     Walkthrough.StopEntity s = entity(stop);
@@ -323,6 +335,7 @@ public class Scripts {
         s.script(),
         Optional.ofNullable(s.sight()),
         Set.copyOf(s.tasks()),
+        s.isSaidAgain(),
         SpeakingTime.ofMs(s.script()),
         recorded.getOrDefault(s.id(), 0L));
   }

@@ -11,6 +11,7 @@ import school.kerygma.core.walkthrough.Sight;
  *
  * @param number from 1
  * @param plannedMs how long its script takes to say
+ * @param unchecked whether it was said again after its words were written
  * @param recordedMs how long its chosen takes are; 0 if it is not recorded
  */
 public record StopView(
@@ -22,6 +23,7 @@ public record StopView(
     String script,
     Optional<Sight> sight,
     Set<UUID> tasks,
+    boolean unchecked,
     long plannedMs,
     long recordedMs) {
 

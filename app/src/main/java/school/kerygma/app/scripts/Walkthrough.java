@@ -82,6 +82,10 @@ class Walkthrough {
     private double frameHeight;
     @Version private int version;
 
+    /** Recorded anew since its words were written: nobody knows whether they were said so. */
+    @OptimisticLock(excluded = true)
+    private boolean saidAgain;
+
     /** Ties are no words: who writes is not told that somebody tied. */
     @OptimisticLock(excluded = true)
     @ElementCollection
@@ -129,7 +133,20 @@ class Walkthrough {
       return tasks;
     }
 
+    boolean isSaidAgain() {
+      return saidAgain;
+    }
+
+    void saidAgain() {
+      this.saidAgain = !script.isEmpty();
+    }
+
+    void checked() {
+      this.saidAgain = false;
+    }
+
     void say(String title, String script) {
+      this.saidAgain = saidAgain && !script.isEmpty();
       this.title = title;
       this.script = script;
     }

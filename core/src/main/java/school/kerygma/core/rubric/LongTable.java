@@ -138,19 +138,38 @@ public record LongTable(List<Part> parts) {
    * at the end of a page is whole. The boxes of cells are those on their own pages.
    */
   public Grid whole() {
+    return joined().whole();
+  }
+
+  /** For each part, which row of {@link #whole} each of its rows belongs to. */
+  public List<List<Integer>> rowsOfWhole() {
+    return joined().rows();
+  }
+
+  private record Joined(Grid whole, List<List<Integer>> rows) {}
+
+  private Joined joined() {
     Grid whole = parts.getFirst().grid();
+    List<List<Integer>> rows = new ArrayList<>();
+    rows.add(IntStream.range(0, whole.rows()).boxed().toList());
     for (Part part : parts.subList(1, parts.size())) {
       Grid next = part.grid();
+      List<Integer> own = new ArrayList<>();
       if (sameRow(whole, next)) {
+        own.add(0);
         next = from(next, 1);
       }
       if (next.rows() > 0 && next.text(0, 0).isBlank()) {
+        own.add(whole.rows() - 1);
         whole = withRestOfRow(whole, next);
         next = from(next, 1);
       }
+      int above = whole.rows();
+      IntStream.range(0, next.rows()).forEach(r -> own.add(above + r));
       whole = under(whole, next);
+      rows.add(own);
     }
-    return whole;
+    return new Joined(whole, rows);
   }
 
   private static boolean sameRow(Grid a, Grid b) {

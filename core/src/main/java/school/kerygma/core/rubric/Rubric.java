@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import school.kerygma.core.text.NumberWords;
 
 /**
@@ -35,6 +36,23 @@ public record Rubric(List<Level> levels, List<Criterion> criteria, OptionalInt t
   private static final Pattern BARE = Pattern.compile("\\(?(\\d{1,3})\\)?");
   private static final Pattern OF = Pattern.compile("/\\s*(\\d{1,3})\\b");
 
+  /** What a row of the table is there for. */
+  public enum Kind {
+    /** Goes over all columns, above the levels. */
+    TITLE,
+    LEVELS,
+    CRITERION,
+    TOTAL,
+    NOTHING
+  }
+
+  /**
+   * A row of the table.
+   *
+   * @param points what it adds to the sum, or what it says is the sum
+   */
+  public record Row(Kind kind, OptionalInt points) {}
+
   /**
    * Reads a grid as a rubric.
    *
@@ -44,33 +62,59 @@ public record Rubric(List<Level> levels, List<Criterion> criteria, OptionalInt t
     if (grid.columns() < 2 || grid.rows() < 2) {
       return Optional.empty();
     }
-    int head = 0;
-    while (head < grid.rows() - 1 && isAcross(grid, head)) {
-      head++; // A title above the levels goes over all columns.
-    }
-    List<Level> levels = new ArrayList<>();
-    for (int c = 1; c < grid.columns(); c++) {
-      String name = grid.text(head, c);
-      levels.add(new Level(withoutPoints(name), points(name)));
-    }
+    List<Level> levels = levels(grid, head(grid));
+    List<Row> rows = rows(grid);
     List<Criterion> criteria = new ArrayList<>();
     OptionalInt total = OptionalInt.empty();
-    for (int r = head + 1; r < grid.rows(); r++) {
-      String name = grid.text(r, 0);
-      List<String> texts = new ArrayList<>();
-      for (int c = 1; c < grid.columns(); c++) {
-        texts.add(grid.text(r, c));
-      }
-      if (name.toLowerCase(java.util.Locale.ROOT).matches(".*\\btotal\\b.*")) {
-        total = anyNumber(name, texts);
-      } else if (!name.isBlank()) {
-        criteria.add(new Criterion(withoutPoints(name), most(name, texts, levels), texts));
+    for (int r = 0; r < grid.rows(); r++) {
+      Row row = rows.get(r);
+      if (row.kind() == Kind.TOTAL) {
+        total = row.points();
+      } else if (row.kind() == Kind.CRITERION) {
+        criteria.add(new Criterion(withoutPoints(grid.text(r, 0)), row.points(), texts(grid, r)));
       }
     }
     boolean marked = criteria.stream().anyMatch(c -> c.points().isPresent());
     return criteria.isEmpty() || !marked
         ? Optional.empty()
         : Optional.of(new Rubric(levels, criteria, total));
+  }
+
+  /** What each row of a grid is there for, if the grid is a rubric. */
+  public static List<Row> rows(Grid grid) {
+    int head = head(grid);
+    List<Level> levels = levels(grid, head);
+    List<Row> rows = new ArrayList<>();
+    for (int r = 0; r < grid.rows(); r++) {
+      String name = grid.text(r, 0);
+      if (r <= head) {
+        rows.add(new Row(r < head ? Kind.TITLE : Kind.LEVELS, OptionalInt.empty()));
+      } else if (name.toLowerCase(java.util.Locale.ROOT).matches(".*\\btotal\\b.*")) {
+        rows.add(new Row(Kind.TOTAL, anyNumber(name, texts(grid, r))));
+      } else if (name.isBlank()) {
+        rows.add(new Row(Kind.NOTHING, OptionalInt.empty()));
+      } else {
+        rows.add(new Row(Kind.CRITERION, most(name, texts(grid, r), levels)));
+      }
+    }
+    return List.copyOf(rows);
+  }
+
+  /** The row of the levels; a title above them goes over all columns. */
+  private static int head(Grid grid) {
+    int head = 0;
+    while (head < grid.rows() - 1 && isAcross(grid, head)) {
+      head++;
+    }
+    return head;
+  }
+
+  private static List<Level> levels(Grid grid, int head) {
+    return texts(grid, head).stream().map(t -> new Level(withoutPoints(t), points(t))).toList();
+  }
+
+  private static List<String> texts(Grid grid, int row) {
+    return IntStream.range(1, grid.columns()).mapToObj(c -> grid.text(row, c)).toList();
   }
 
   private static boolean isAcross(Grid grid, int row) {

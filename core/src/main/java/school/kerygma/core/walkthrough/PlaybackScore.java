@@ -3,6 +3,7 @@ package school.kerygma.core.walkthrough;
 import java.util.List;
 import java.util.Objects;
 import java.util.UUID;
+import java.util.stream.Stream;
 import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.annotation.NoteSlip;
@@ -68,8 +69,33 @@ public record PlaybackScore(
    * @param title its short name
    * @param startMs first millisecond
    * @param endMs first millisecond after it
+   * @param unchecked whether it was said again after its words were written, so that its captions
+   *     may say what nobody said; not in scores made before this was known
    */
-  public record StopPart(UUID id, int number, String title, long startMs, long endMs) {}
+  public record StopPart(
+      UUID id, int number, String title, long startMs, long endMs, boolean unchecked) {
+
+    boolean plays(long atMs) {
+      return startMs <= atMs && atMs < endMs;
+    }
+  }
+
+  /** Says of captions that may say what nobody said. */
+  public static final String NOT_CHECKED = "[not checked]";
+
+  /** The captions for players that know nothing of stops: what is not checked says so. */
+  public List<Cue> spokenCues() {
+    return cues.stream()
+        .map(
+            c ->
+                stops.stream().noneMatch(s -> s.unchecked() && s.plays(c.startMs()))
+                    ? c
+                    : new Cue(
+                        c.startMs(),
+                        c.endMs(),
+                        Stream.concat(Stream.of(NOT_CHECKED), c.lines().stream()).toList()))
+        .toList();
+  }
 
   /** Where the camera is at a moment. */
   public record CameraKey(long atMs, int page, Box view) {}

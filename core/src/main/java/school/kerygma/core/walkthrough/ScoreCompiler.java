@@ -22,7 +22,7 @@ public final class ScoreCompiler {
    * @param title its short name
    * @param sight what it shows when it begins
    */
-  public record StopSheet(int number, String title, Sight sight) {}
+  public record StopSheet(int number, String title, Sight sight, boolean unchecked) {}
 
   /**
    * What is said, on the program's clock.
@@ -101,7 +101,14 @@ public final class ScoreCompiler {
       if (parts.isEmpty() || !parts.getLast().id().equals(id)) {
         StopSheet sheet = sheet(id);
         var span = order.programOf(id).orElseThrow();
-        parts.add(new StopPart(id, sheet.number(), sheet.title(), span.startMs(), span.endMs()));
+        parts.add(
+            new StopPart(
+                id,
+                sheet.number(),
+                sheet.title(),
+                span.startMs(),
+                span.endMs(),
+                sheet.unchecked()));
       }
     }
     return List.copyOf(parts);

@@ -35,8 +35,8 @@ class ScoreCompilerTest {
         order,
         Map.of(RECORDING, new Trace(List.of(events))),
         Map.of(
-            STOP, new ScoreCompiler.StopSheet(1, "What we build", new Sight(SHEET, TOP)),
-            NEXT, new ScoreCompiler.StopSheet(2, "The points", new Sight(RUBRIC, TOP))),
+            STOP, new ScoreCompiler.StopSheet(1, "What we build", new Sight(SHEET, TOP), false),
+            NEXT, new ScoreCompiler.StopSheet(2, "The points", new Sight(RUBRIC, TOP), false)),
         Map.of(SHEET, new ShownPage(SHEET, 612, 792), RUBRIC, new ShownPage(RUBRIC, 612, 792)),
         Map.of(),
         new ScoreCompiler.Speech(List.of(), List.of()));
@@ -216,7 +216,7 @@ class ScoreCompilerTest {
         "Joined",
         RunningOrder.of(parts),
         Map.of(RECORDING, new Trace(ofFirst), other, new Trace(ofSecond)),
-        Map.of(STOP, new ScoreCompiler.StopSheet(1, "What we build", new Sight(SHEET, TOP))),
+        Map.of(STOP, new ScoreCompiler.StopSheet(1, "What we build", new Sight(SHEET, TOP), false)),
         Map.of(SHEET, new ShownPage(SHEET, 612, 792), RUBRIC, new ShownPage(RUBRIC, 612, 792)),
         Map.of(),
         new ScoreCompiler.Speech(List.of(), List.of()));
