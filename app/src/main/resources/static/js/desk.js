@@ -6,6 +6,9 @@ import { draw, fit, Pictures } from './stage.js';
 const GLIDE_MS = 350;
 const POINT_EVERY_MS = 33;
 const CLOSER = 2;
+const FOLLOWS = 0.6; // of what is seen, when the aim leaves it
+const SCROLL_EVERY_MS = 200;
+const WHEEL_LINE = 32; // pixels of a line, for wheels that count lines
 const STAGE_WIDTH = 1600;
 const PEN = 5; // stage units: as thick as a ring, however close the camera is
 
@@ -26,6 +29,9 @@ export class Desk {
   #before = null;
   #pointer = null;
   #lastPoint = 0;
+  #lastScroll = 0;
+  #turned = 0;
+  #turning = 0;
   #done = [];
 
   /**
@@ -45,7 +51,11 @@ export class Desk {
   }
 
   get isCloser() {
-    return this.#before !== null;
+    return this.#before?.how === 'closer';
+  }
+
+  get isWhole() {
+    return this.#before?.how === 'whole';
   }
 
   /** Lays a stop on the desk: its page as it is framed, without marks. */
@@ -55,7 +65,15 @@ export class Desk {
     this.#done = [];
     this.#before = null;
     this.#pointer = null;
-    this.#set(stop.page, stop.view);
+    this.#set(stop.page, stop.opening);
+  }
+
+  /** Its recording begins: how it is seen is told, if that is not how it is framed. */
+  begin(moment) {
+    const { page, view, opening } = this.#framed;
+    if (opening.width !== view.width || opening.y !== view.y) {
+      this.#look(page, opening, 0, moment);
+    }
   }
 
   /** Goes on with what lay here before; a recording notes where it begins. */
@@ -148,8 +166,11 @@ export class Desk {
     this.#tell({ do: 'point', page: this.#page, ...this.#pointer }, moment);
   }
 
-  /** Moves the pointer by words or by lines, without a mouse. */
+  /** Moves the pointer by words or by lines, without a mouse; at the edge of what is seen the page follows. */
   aim(by, unit, moment) {
+    if (unit === 'lines' && this.#pointer && aimed(this.#targets.get(this.#page), unit, this.#pointer, by, this.#view)?.y === this.#pointer.y) {
+      this.scroll(by * FOLLOWS, moment);
+    }
     const next = aimed(this.#targets.get(this.#page), unit, this.#pointer, by, this.#view);
     if (next) {
       this.#pointer = next;
@@ -322,17 +343,60 @@ export class Desk {
   // ---- the camera
 
   closer(moment) {
-    if (this.#before) {
-      const { page, view } = this.#before;
-      this.#before = null;
-      this.#look(page, view, GLIDE_MS, moment);
-      return;
-    }
-    this.#before = { page: this.#page, view: this.#view };
     const c = this.#pointer ?? middle(this.#view);
     const width = this.#view.width / CLOSER;
     const height = this.#view.height / CLOSER;
-    this.#look(this.#page, { x: c.x - width / 2, y: c.y - height / 2, width, height }, GLIDE_MS, moment);
+    this.#there('closer', { x: c.x - width / 2, y: c.y - height / 2, width, height }, moment);
+  }
+
+  /** All of the page at once. */
+  whole(moment) {
+    const { width, height } = this.#pages.get(this.#page);
+    const w = Math.max(width, (height * 16) / 9);
+    const h = (w * 9) / 16;
+    this.#there('whole', { x: (width - w) / 2, y: (height - h) / 2, width: w, height: h }, moment);
+  }
+
+  /** To another view of the page, and with the same verb back to the one before. */
+  #there(how, view, moment) {
+    const before = this.#before;
+    if (before?.how === how) {
+      this.#before = null;
+      this.#look(before.page, before.view, GLIDE_MS, moment);
+    } else {
+      this.#before = { how, page: this.#page, view: before?.view ?? this.#view };
+      this.#look(this.#page, view, GLIDE_MS, moment);
+    }
+  }
+
+  /** Up or down the page, by a share of what is seen; the page does not leave the stage. */
+  scroll(share, moment) {
+    const { height } = this.#pages.get(this.#page);
+    const v = this.#view;
+    const last = Math.max(v.y, height - v.height);
+    const y = Math.min(Math.max(v.y + share * v.height, Math.min(v.y, 0)), last);
+    if (y !== v.y) {
+      this.#look(this.#page, { ...v, y }, Math.min(GLIDE_MS, SCROLL_EVERY_MS), moment);
+    }
+  }
+
+  /** A wheel turns in small steps: they are joined, so that a recording has one look for several. */
+  wheel(event) {
+    this.#turned += event.deltaMode === 1 ? event.deltaY * WHEEL_LINE : event.deltaY;
+    if (event.timeStamp - this.#lastScroll >= SCROLL_EVERY_MS) {
+      this.#turn(event.timeStamp);
+    } else {
+      clearTimeout(this.#turning);
+      this.#turning = setTimeout(() => this.#turn(performance.now()), SCROLL_EVERY_MS);
+    }
+  }
+
+  #turn(moment) {
+    clearTimeout(this.#turning);
+    const share = this.#turned / this.#canvas.getBoundingClientRect().height;
+    this.#turned = 0;
+    this.#lastScroll = moment;
+    this.scroll(share, moment);
   }
 
   /** Turns to a page before (-1) or after (1) in the same paper. */
@@ -347,8 +411,8 @@ export class Desk {
   /** A page that is turned to is seen in its full width, from its top; the stop's own page as it was framed. */
   hop(id, moment) {
     const page = this.#pages.get(id);
-    const whole = { x: 0, y: 0, width: page.width, height: (page.width * 9) / 16 };
+    const top = { x: 0, y: 0, width: page.width, height: (page.width * 9) / 16 };
     this.#before = null;
-    this.#look(page.id, page.id === this.#framed.page ? this.#framed.view : whole, 0, moment);
+    this.#look(page.id, page.id === this.#framed.page ? this.#framed.opening : top, 0, moment);
   }
 }

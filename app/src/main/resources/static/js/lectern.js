@@ -46,6 +46,7 @@ document.addEventListener('alpine:init', () => {
       current: 0,
       tool: '',
       isCloser: false,
+      isWhole: false,
       stones: [],
 
       init() {
@@ -133,6 +134,7 @@ document.addEventListener('alpine:init', () => {
       /** The verbs and the choice of papers say what lies on the desk. */
       seeDesk() {
         this.isCloser = desk.isCloser;
+        this.isWhole = desk.isWhole;
         this.$refs.strip.querySelectorAll('button').forEach((b) => {
           b.setAttribute('aria-current', String(b.dataset.page === desk.page));
         });
@@ -200,6 +202,17 @@ document.addEventListener('alpine:init', () => {
       closer(event) {
         desk.closer(event.timeStamp);
         this.seeDesk();
+      },
+
+      whole(event) {
+        desk.whole(event.timeStamp);
+        this.seeDesk();
+      },
+
+      wheel(event) {
+        if (!this.finishing && !this.beforeStart) {
+          desk.wheel(event);
+        }
       },
 
       turn(event) {
@@ -299,6 +312,7 @@ document.addEventListener('alpine:init', () => {
         this.beforeStart = false;
         this.showStop(this.current);
         recorder.note({ do: 'stop', stop: this.stop.id, continues: Boolean(this.continuing) });
+        desk.begin();
         if (this.continuing && this.left) {
           desk.takeUp(this.left, true);
         }
@@ -344,6 +358,9 @@ document.addEventListener('alpine:init', () => {
             recorder.note({ do: 'stop', stop: data.stops[index].id }, event?.timeStamp);
           }
           this.showStop(index);
+          if (this.recording) {
+            desk.begin(event?.timeStamp);
+          }
         }
       },
 
@@ -502,6 +519,7 @@ document.addEventListener('alpine:init', () => {
           b: () => this.takeBack(event),
           Escape: () => this.arm(''),
           z: () => this.closer(event),
+          a: () => this.whole(event),
           p: () => this.pause(),
         };
         const verb = VERBS[event.key.toLowerCase()];

@@ -50,7 +50,12 @@ class LecternController {
   record Lectern(
       UUID walkthrough, List<LecternStop> stops, List<PageView> pages, List<MarkView> marks) {}
 
-  /** One stop, with the sentences to say and the camera that it begins with. */
+  /**
+   * One stop, with the sentences to say.
+   *
+   * @param view the camera that shows all of its frame
+   * @param opening the camera that its recording begins with
+   */
   record LecternStop(
       UUID id,
       int number,
@@ -59,7 +64,8 @@ class LecternController {
       long plannedMs,
       long recordedMs,
       UUID page,
-      Box view) {}
+      Box view,
+      Box opening) {}
 
   private final Scripts scripts;
   private final Recordings recordings;
@@ -146,7 +152,8 @@ class LecternController {
                         s.plannedMs(),
                         s.recordedMs(),
                         s.sight().orElseThrow().pageId(),
-                        s.sight().orElseThrow().camera().view()))
+                        s.sight().orElseThrow().camera().view(),
+                        s.sight().orElseThrow().opening().view()))
             .toList();
     List<PageView> pages = nearestFirst(scripts.pagesFor(me.id(), stops), shown);
     return new Lectern(id, shown, pages, marks.views(pages.stream().map(PageView::id).toList()));

@@ -130,7 +130,6 @@ class ReaderController {
     model.addAttribute("looking", waiting.isPresent());
     Editions.Content paper = editions.opened(id);
     Facts.Said said = facts.of(paper);
-    model.addAttribute("said", said);
     model.addAttribute("outline", said.outline());
     List<Sheaf> sheaves = Sheaf.of(handout.shown(), at);
     model.addAttribute("sheaves", sheaves);
@@ -140,7 +139,12 @@ class ReaderController {
     model.addAttribute(
         "names",
         names.onLeaves(me.id(), leaves(waiting.map(Editions.Held::content).orElse(paper), open)));
-    model.addAttribute("tables", rubrics.of(paper));
+    List<Rubrics.Table> tables = rubrics.of(paper);
+    model.addAttribute("tables", tables);
+    model.addAttribute(
+        "margins",
+        said.pages().stream()
+            .collect(Collectors.toMap(Facts.PageNotes::page, p -> PageMargin.of(p, tables))));
     model.addAttribute("words", words.places(paper));
     model.addAttribute("nowhere", words.nowhere(paper));
     List<PageView> pages = handout.shown();

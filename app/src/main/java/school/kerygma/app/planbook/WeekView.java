@@ -88,6 +88,11 @@ record WeekView(
   record Upcoming(
       String title, String section, int students, DeliveryView delivery, SectionView of) {}
 
+  /** Whether anything is planned in it. */
+  public boolean planned() {
+    return rows.stream().flatMap(r -> r.cells().stream()).anyMatch(c -> !c.tasks().isEmpty());
+  }
+
   public LocalDate friday() {
     return monday.plusDays(4);
   }
