@@ -248,7 +248,7 @@ class DoorTest {
                       "4")
                   .statusCode())
           .isEqualTo(302);
-      String page = get(desk, "/sections/" + school.section()).body();
+      String page = get(desk, "/sections/" + school.section() + "/settings").body();
       assertThat(page).contains("value=\"" + name.replace('\n', ' ') + "\"");
     }
   }

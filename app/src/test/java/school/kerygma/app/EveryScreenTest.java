@@ -71,8 +71,13 @@ class EveryScreenTest {
         bridge + "/post",
         "/sections",
         "/sections/" + section,
+        "/sections/" + section + "/settings",
         "/sections/" + section + "/cards",
         "/school",
+        "/school/"
+            + TestSchool.id("select term_id from section where id = ?", section)
+            + "/sections/new",
+        "/help",
         "/password",
         "/put-away",
         "/calendar",
@@ -111,9 +116,12 @@ class EveryScreenTest {
         page.setViewportSize(1280, 800);
         assertThat(page.navigate(DemoServer.address() + path).ok()).as(path).isTrue();
         Chromium.assertAccessible(page);
-        for (int width : new int[] {1024, 640}) {
-          page.setViewportSize(width, width * 3 / 4);
+        for (int width : new int[] {1024, 640, 390}) {
+          page.setViewportSize(width, Math.max(768, width * 3 / 4));
           assertFits(page);
+          if (width != 640) {
+            Chromium.assertAccessible(page);
+          }
         }
       }
     }

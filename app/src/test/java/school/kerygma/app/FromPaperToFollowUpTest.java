@@ -589,7 +589,9 @@ class FromPaperToFollowUpTest {
   void theTeacherSeesWhoWatchedWhichPartOfWhichStop() {
     teacher.navigate(DemoServer.address() + "/follow-up");
     teacher
-        .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("9 Electronics: Night Light"))
+        .locator(".postings section")
+        .filter(new Locator.FilterOptions().setHasText("9 Electronics"))
+        .getByText("Night Light")
         .click();
     Locator row = teacher.locator("tr").filter(new Locator.FilterOptions().setHasText(studentName));
     long seconds = Math.round(secondsWatched(readScore().stops().get(2).id()));

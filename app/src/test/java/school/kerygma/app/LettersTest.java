@@ -21,6 +21,8 @@ import java.util.UUID;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.springframework.mail.javamail.JavaMailSender;
+import org.springframework.mail.javamail.JavaMailSenderImpl;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
@@ -131,6 +133,27 @@ class LettersTest {
         .contains("1 were refused by the mail server")
         .contains("Guardian ")
         .contains("No students and no families were told by mail.");
+  }
+
+  @Test
+  void whatCouldNotBeSentForADayIsGivenUpAndSaidAtThePosting() throws Exception {
+    UUID posting = post(task("Too late"));
+    await("SENT", guardian, 1);
+    JavaMailSenderImpl mail = (JavaMailSenderImpl) DemoServer.bean(JavaMailSender.class);
+    int port = mail.getPort();
+    try {
+      mail.setPort(1); // where nobody listens
+      TestSchool.sql()
+          .sql("update message set first_tried_at = timestamptz '2026-01-01' where to_id = ?")
+          .param(guardian)
+          .update();
+      sendAgain();
+      await("GIVEN_UP", guardian, 1);
+    } finally {
+      mail.setPort(port);
+    }
+    assertThat(Caller.get(Caller.teacher(school.email()), "/plan/post?posting=" + posting).body())
+        .contains("for a day");
   }
 
   @Test

@@ -3,7 +3,10 @@ package school.kerygma.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.google.gson.JsonArray;
+import com.google.gson.JsonObject;
 import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.CDPSession;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import java.util.List;
@@ -72,6 +75,43 @@ class NarrowScreenTest {
     }
   }
 
+  /** Two fingers that move apart, as the browser itself would report them. */
+  private static void pinch(Page page, BoundingBox stage) {
+    CDPSession touch = page.context().newCDPSession(page);
+    touch.send("Emulation.setTouchEmulationEnabled", with("enabled", true, "maxTouchPoints", 2));
+    for (int apart = 20; apart <= 80; apart += 20) {
+      touch.send(
+          "Input.dispatchTouchEvent",
+          touches(apart == 20 ? "touchStart" : "touchMove", stage, apart));
+    }
+    JsonObject end = new JsonObject();
+    end.addProperty("type", "touchEnd");
+    end.add("touchPoints", new JsonArray());
+    touch.send("Input.dispatchTouchEvent", end);
+  }
+
+  private static JsonObject touches(String type, BoundingBox stage, int apart) {
+    JsonArray points = new JsonArray();
+    for (int finger : new int[] {-1, 1}) {
+      JsonObject point = new JsonObject();
+      point.addProperty("x", stage.x + stage.width / 2 + finger * apart);
+      point.addProperty("y", stage.y + stage.height / 2);
+      point.addProperty("id", finger + 2);
+      points.add(point);
+    }
+    JsonObject event = new JsonObject();
+    event.addProperty("type", type);
+    event.add("touchPoints", points);
+    return event;
+  }
+
+  private static JsonObject with(String a, boolean x, String b, int y) {
+    JsonObject object = new JsonObject();
+    object.addProperty(a, x);
+    object.addProperty(b, y);
+    return object;
+  }
+
   @Test
   void aPhoneGetsTheNearCameraAndTheWholePageOnDemand() {
     UUID student =
@@ -94,6 +134,15 @@ class NarrowScreenTest {
         assertThat(button.height).isGreaterThanOrEqualTo(44);
       }
       Chromium.assertAccessible(page);
+    }
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, student);
+      page.locator(".player.narrow").waitFor();
+      assertThat(page.getByText("Follow again")).isHidden();
+      page.locator(".big-play").click();
+      pinch(page, page.locator(".player .stage").boundingBox());
+      page.getByText("Follow again").click();
+      assertThat(page.getByText("Follow again")).isHidden();
     }
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = Chromium.byCard(desk, student);

@@ -17,7 +17,10 @@ import org.junit.jupiter.api.io.TempDir;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 
-/** From an empty database to a class with a roster, a calendar and a first task. */
+/**
+ * From an empty database to a class with a roster, a calendar, a first task and a posted
+ * walkthrough: nothing is needed but what stands on the screens, and no screen is a dead end.
+ */
 class SettingUpTest {
 
   private static final String HOLIDAYS =
@@ -42,6 +45,21 @@ class SettingUpTest {
       """
           .replace("\n", "\r\n");
 
+  private static final List<String> SHEET =
+      List.of(
+          "Tides of the harbor",
+          "Part 1 Read",
+          "Read two pages about the moon. 20 minutes.",
+          "Part 2 Draw",
+          "Draw the harbor at high and at low water. 6 points.");
+
+  /** Every page leads on: it has the frame's places, and something to do or to open. */
+  private static void leadsOn(Page page) {
+    assertThat(page.locator("header a, nav a").first()).isVisible();
+    assertThat(page.locator("main a[href]:visible, main button:visible").first()).isVisible();
+    Chromium.assertAccessible(page);
+  }
+
   private static void press(Page page, String name) {
     page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true))
         .click();
@@ -64,7 +82,9 @@ class SettingUpTest {
                     "--kerygma.home=" + Files.createDirectory(directory.resolve("home")),
                     "--kerygma.clock.start=" + DemoServer.START,
                     "--spring.datasource.url=" + TestDatabase.fresh());
-        Chromium chromium = new Chromium(List.of());
+        Chromium chromium =
+            new Chromium(
+                List.of("--use-fake-ui-for-media-stream", "--use-fake-device-for-media-stream"));
         BrowserContext desk = chromium.context(1280, 800)) {
       assertThat(empty.isRunning()).isTrue();
       Page page = desk.newPage();
@@ -96,6 +116,9 @@ class SettingUpTest {
       press(page, "Keep the day");
       assertThat(page.getByLabel("Friday, October 30, school closes early")).isVisible();
 
+      page.getByText("Kerygma").first().click();
+      page.locator(".first-steps").getByText("Add a section").click();
+      leadsOn(page);
       page.getByLabel("Name of the section").fill("5B Science");
       for (String day : List.of("Monday", "Wednesday", "Friday")) {
         page.locator(".week-grid").getByLabel(day).uncheck();
@@ -109,7 +132,7 @@ class SettingUpTest {
       page.getByLabel("Until, day 1", new Page.GetByLabelOptions().setExact(true)).fill("10:30");
       day(page, "day 4").check();
       press(page, "Add the section");
-      page.waitForURL("**/sections/*");
+      page.waitForURL(url -> url.matches(".*/sections/[0-9a-f-]{36}"));
       page.getByLabel("One student a line")
           .fill(
               "Ida Moreau\nNoah Achterberg, noah@home.example, Lena Achterberg, lena@home.example\n");
@@ -129,11 +152,62 @@ class SettingUpTest {
       assertThat(page.locator("td[data-date='2026-10-01']")).containsText("Read about tides");
       Locator steps = page.locator(".first-steps");
       assertThat(steps.locator("li.done")).hasCount(3); // the term, the section, the students
-      steps.getByText("Bring in a first paper").click();
-      page.waitForURL("**/handouts");
+      press(page, "Play a sample walkthrough");
+      page.waitForURL("**/play");
+      page.getByText("Play", new Page.GetByTextOptions().setExact(true)).first().click();
+      page.waitForFunction(
+          "() => Number(document.querySelector('.player canvas').dataset.at) > 500");
+      leadsOn(page);
+      page.getByText("Kerygma").first().click();
+      assertThat(steps.locator("li.done")).hasCount(3); // the sample is nobody's own work
       page.getByText("Help").click();
       assertThat(page.locator("h1")).containsText("How do I");
-      Chromium.assertAccessible(page);
+      leadsOn(page);
+      page.getByText("Kerygma").first().click();
+      steps.getByText("Bring in a first paper").click();
+      page.waitForURL("**/handouts");
+      leadsOn(page);
+      page.locator("#paper").setInputFiles(TestSheets.pdf(directory.resolve("Tides.pdf"), SHEET));
+      page.locator(".papers a", new Page.LocatorOptions().setHasText("Tides")).click();
+      leadsOn(page);
+      press(page, "Explain it in a walkthrough");
+      page.waitForURL(url -> url.contains("/walkthroughs/"));
+      leadsOn(page);
+      page.locator("main[data-ready], .script-row[data-ready]").first().waitFor();
+      page.locator(".script-row textarea").first().fill("Read two pages about the moon.");
+      assertThat(page.locator(".script-row").first()).containsText("kept");
+      int stops = page.locator(".script-row").count();
+      page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Record").setExact(true))
+          .first()
+          .click();
+      page.locator("main[data-ready]").waitFor();
+      assertThat(page.getByText("Use the stand-in microphone")).hasCount(0);
+      press(page, "Use the microphone");
+      page.locator(
+              "button:not([disabled])", new Page.LocatorOptions().setHasText("Start recording"))
+          .waitFor();
+      page.keyboard().press("F8");
+      page.locator("main.recording").waitFor();
+      for (int stop = 1; stop <= stops; stop++) {
+        page.waitForFunction(
+            "ms => Number(document.querySelector('main').dataset.at) > ms", stop * 1500);
+        page.keyboard().press("PageDown");
+      }
+      page.waitForURL("**/play");
+      leadsOn(page);
+      page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Post it")).click();
+      leadsOn(page);
+      page.getByLabel("5B Science", new Page.GetByLabelOptions().setExact(true)).check();
+      page.locator("button[form=posting].next").click();
+      assertThat(page.getByRole(AriaRole.STATUS).first()).containsText("Posted");
+      leadsOn(page);
+      for (String place : List.of("Plan book", "Walkthroughs", "Class pages", "Follow-up")) {
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(place).setExact(true))
+            .click();
+        leadsOn(page);
+      }
+      page.navigate(address + "/plan");
+      assertThat(page.locator(".first-steps")).hasCount(0); // who has posted has found the way
 
       Page second = desk.newPage();
       second.navigate(address + "/start");

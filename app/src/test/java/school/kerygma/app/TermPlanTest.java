@@ -213,7 +213,7 @@ class TermPlanTest {
     try (BrowserContext desk = chromium.context(1280, 800);
         BrowserContext phone = chromium.context(390, 844)) {
       Page page = signedIn(desk, school);
-      page.navigate(DemoServer.address() + "/sections/" + school.section());
+      page.navigate(DemoServer.address() + "/sections/" + school.section() + "/settings");
       page.getByLabel("Kind 1", new Page.GetByLabelOptions().setExact(true)).fill("Homework");
       page.getByLabel("Weight of kind 1").fill("70");
       page.getByLabel("Kind 2", new Page.GetByLabelOptions().setExact(true)).fill("Daily work");
@@ -293,7 +293,7 @@ class TermPlanTest {
       assertThat(page.locator("tbody tr")).hasCount(1); // last year's section is no row of it
       button(page, "Undo").click();
       assertThat(page.locator(".planned")).hasCount(0);
-      assertThat(page.locator(".live.cancelled")).hasCount(1);
+      assertThat(page.locator(".live")).hasCount(0);
       page.getByLabel("Find in the plan book").fill("dra");
       button(page, "Find").click();
       assertThat(page.locator(".rows li")).hasCount(1);
@@ -399,6 +399,7 @@ class TermPlanTest {
       assertThat(page.getByRole(AriaRole.STATUS)).containsText("2 students were added");
       assertThat(page.locator("ul.rows").first()).containsText("Ben Roy");
 
+      page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Settings")).click();
       page.getByLabel("Share with another teacher").fill("nova.reyes@term.example");
       button(page, "Share").click();
       String link = page.locator("code").innerText();
@@ -445,7 +446,7 @@ class TermPlanTest {
       assertThat(student.locator(".todo")).containsText("done Wednesday");
       page.navigate(DemoServer.address() + "/follow-up");
       assertThat(page.locator("main")).containsText("Fold a beam, " + name);
-      assertThat(page.locator("aside")).containsText("All have begun");
+      assertThat(page.locator(".told-first")).containsText("Nobody needs reminding");
       page.navigate(DemoServer.address() + "/plan/post?week=2026-09-28");
       button(page, "Withdraw").click();
       assertThat(page.getByRole(AriaRole.STATUS)).containsText("Changed");

@@ -78,9 +78,10 @@ class TwoTabsTest {
   @Test
   void theLaterOfTwoTabsIsToldOfASectionItsGradeAndItsTerm() throws Exception {
     String path = "/sections/" + school.section();
-    laterTabIsTold(path, path, "name", "7X", "meet-2", "true", "minutes", "30");
+    String settings = path + "/settings";
+    laterTabIsTold(settings, settings, "name", "7X", "meet-2", "true", "minutes", "30");
     laterTabIsTold(
-        path, path + "/grading", "grade", "7", "kind", "Tests", "weight", "100", "scale", "");
+        settings, path + "/grading", "grade", "7", "kind", "Tests", "weight", "100", "scale", "");
     assertThat(DemoServer.bean(Sections.class).get(school.section()).name()).isEqualTo("7X");
     laterTabIsTold(
         "/school",

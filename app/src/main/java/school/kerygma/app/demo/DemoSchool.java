@@ -30,11 +30,9 @@ import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
-import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.work.Works;
-import school.kerygma.core.handout.Box;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.Moments;
 import school.kerygma.core.time.SchoolCalendar;
@@ -61,7 +59,7 @@ class DemoSchool implements ApplicationRunner {
   private final DemoWeek week;
   private final Scripts scripts;
   private final Scores scores;
-  private final DemoRecorder recorder;
+  private final DemoTalks talks;
   private final Postings postings;
   private final Audience audience;
   private final Works works;
@@ -81,7 +79,7 @@ class DemoSchool implements ApplicationRunner {
       DemoWeek week,
       Scripts scripts,
       Scores scores,
-      DemoRecorder recorder,
+      DemoTalks talks,
       Postings postings,
       Audience audience,
       Works works,
@@ -92,7 +90,7 @@ class DemoSchool implements ApplicationRunner {
     this.week = week;
     this.scripts = scripts;
     this.scores = scores;
-    this.recorder = recorder;
+    this.talks = talks;
     this.postings = postings;
     this.audience = audience;
     this.works = works;
@@ -224,27 +222,9 @@ class DemoSchool implements ApplicationRunner {
   private UUID makeWalkthrough(String name, boolean recorded) throws InterruptedException {
     DemoScript script = DemoScript.read(name);
     UUID walkthrough = scripts.write(teacher, script.title());
-    for (int i = 1; i < script.stops().size(); i++) {
-      scripts.addStop(walkthrough, i);
-    }
-    List<StopView> stops = scripts.stopsOf(walkthrough);
-    for (int i = 0; i < stops.size(); i++) {
-      DemoScript.DemoStop demo = script.stops().get(i);
-      StopView stop = stops.get(i);
-      var page = handouts.get(papers.get(demo.paper())).shown().get(demo.page() - 1);
-      scripts.say(stop.id(), stop.version(), demo.title(), demo.say());
-      scripts.show(
-          stop.id(),
-          page.id(),
-          Box.between(0, demo.top() * page.height(), page.width(), demo.bottom() * page.height()));
-      Set<UUID> ties = new HashSet<>();
-      demo.ties().forEach(t -> ties.add(planned.get(t)));
-      scripts.tie(stop.id(), ties);
-      if (recorded) {
-        recorder.record(walkthrough, stop.id(), page.id(), demo, name + "-" + (i + 1));
-      }
-    }
+    talks.write(walkthrough, script, papers, planned);
     if (recorded) {
+      talks.record(walkthrough, script, name, papers);
       await(works.latest(walkthrough).orElseThrow().id());
     }
     return walkthrough;

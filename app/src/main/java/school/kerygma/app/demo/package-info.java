@@ -1,4 +1,7 @@
-/** The demonstration school, made through the services that the screens use. */
+/**
+ * The demonstration school and the sample walkthrough, made through the services that the screens
+ * use.
+ */
 @NullMarked
 package school.kerygma.app.demo;
 

@@ -1,14 +1,19 @@
 package school.kerygma.app.planbook;
 
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.papers.Handouts;
+import school.kerygma.app.papers.PageView;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.sections.SchoolTime;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.core.walkthrough.Sight;
 
 /** A new teacher's first quarter of an hour: what has been done of it, and where to do the rest. */
 @Component
@@ -22,12 +27,15 @@ class FirstSteps {
   private final Handouts handouts;
   private final Scripts scripts;
   private final Postings postings;
+  private final SchoolTime time;
 
-  FirstSteps(Sections sections, Handouts handouts, Scripts scripts, Postings postings) {
+  FirstSteps(
+      Sections sections, Handouts handouts, Scripts scripts, Postings postings, SchoolTime time) {
     this.sections = sections;
     this.handouts = handouts;
     this.scripts = scripts;
     this.postings = postings;
+    this.time = time;
   }
 
   /** The steps in their order; none once all are done. */
@@ -38,16 +46,38 @@ class FirstSteps {
       return List.of(); // Who has posted has found the way.
     }
     boolean seated = own.stream().anyMatch(s -> !s.students().isEmpty());
-    String roster = own.isEmpty() ? "/school" : "/sections/" + own.getFirst().id();
-    List<Scripts.Head> talks = scripts.ofTeacher(teacher);
+    String roster = own.isEmpty() ? section(teacher) : "/sections/" + own.getFirst().id();
+    List<Scripts.Head> all = scripts.ofTeacher(teacher);
+    List<Scripts.Head> talks = all.stream().filter(t -> !t.sample()).toList();
     boolean recorded = talks.stream().anyMatch(Scripts.Head::complete);
     String talk = talks.isEmpty() ? "/walkthroughs" : "/walkthroughs/" + talks.getFirst().id();
     return List.of(
         new Step("term", "/school", true),
-        new Step("section", "/school", !own.isEmpty()),
+        new Step("section", section(teacher), !own.isEmpty()),
         new Step("students", roster, seated),
-        new Step("paper", "/handouts", !handouts.ofTeacher(teacher).isEmpty()),
+        new Step("paper", "/handouts", hasPapers(teacher, all)),
         new Step("walkthrough", talk, recorded),
         new Step("posting", recorded ? talk + "/post" : talk, false));
+  }
+
+  private String section(UUID teacher) {
+    return time.ofTeacher(teacher).stream()
+        .findFirst()
+        .map(t -> "/school/" + t.id() + "/sections/new")
+        .orElse("/school");
+  }
+
+  /** The papers of a sample are none of the teacher's own. */
+  private boolean hasPapers(UUID teacher, List<Scripts.Head> talks) {
+    Set<UUID> pages =
+        talks.stream()
+            .filter(Scripts.Head::sample)
+            .flatMap(t -> scripts.stopsOf(t.id()).stream())
+            .flatMap(s -> s.sight().stream())
+            .map(Sight::pageId)
+            .collect(Collectors.toSet());
+    Set<UUID> ofSample =
+        handouts.pages(pages).values().stream().map(PageView::handout).collect(Collectors.toSet());
+    return handouts.ofTeacher(teacher).stream().anyMatch(h -> !ofSample.contains(h.id()));
   }
 }

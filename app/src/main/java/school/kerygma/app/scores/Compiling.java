@@ -6,11 +6,13 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.LongUnaryOperator;
 import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
@@ -27,6 +29,7 @@ import school.kerygma.app.scripts.ScriptChanged;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.work.Lane;
+import school.kerygma.app.work.Nightly;
 import school.kerygma.app.work.Work;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.captions.CueBuilder;
@@ -36,9 +39,8 @@ import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.IslandFinder;
 import school.kerygma.core.voice.Loudness;
-import school.kerygma.core.voice.ScriptAligner;
-import school.kerygma.core.voice.SyllableAligner;
 import school.kerygma.core.voice.TimedSentence;
+import school.kerygma.core.voice.WordsOnSound;
 import school.kerygma.core.walkthrough.NarrowCamera;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.RunningOrder;
@@ -68,11 +70,11 @@ class Compiling implements Work {
   private final Editions editions;
   private final Sounds sounds;
   private final RecordedSound recorded;
+  private final StopWords words;
   private final Works works;
   private final TransactionTemplate inTransaction;
   private final JsonMapper json;
   private final Clock clock;
-  private final ScriptAligner aligner = new SyllableAligner();
 
   Compiling(
       Scripts scripts,
@@ -84,6 +86,7 @@ class Compiling implements Work {
       Editions editions,
       Sounds sounds,
       RecordedSound recorded,
+      StopWords words,
       Works works,
       TransactionTemplate inTransaction,
       JsonMapper json,
@@ -97,6 +100,7 @@ class Compiling implements Work {
     this.editions = editions;
     this.sounds = sounds;
     this.recorded = recorded;
+    this.words = words;
     this.works = works;
     this.inTransaction = inTransaction;
     this.json = json;
@@ -116,6 +120,12 @@ class Compiling implements Work {
     if (!waits && !takes.chosen(walkthrough).isEmpty()) {
       start(walkthrough);
     }
+  }
+
+  /** What was compiled before this version lacks what players can show now. */
+  @EventListener
+  void on(Nightly night) {
+    scores.ofEarlierFormats(PlaybackScore.FORMAT).forEach(this::start);
   }
 
   private void start(UUID walkthrough) {
@@ -159,12 +169,13 @@ class Compiling implements Work {
       return;
     }
     progress.at(2, STEPS);
-    List<TimedSentence> said = said(material);
+    Spoken spoken = spoken(material);
     progress.at(3, STEPS);
     ScoreCompiler.Speech speech =
         new ScoreCompiler.Speech(
-            CueBuilder.build(said, material.order().durationMs()),
-            said.stream().flatMap(s -> s.words().stream()).toList());
+            CueBuilder.build(spoken.said(), material.order().durationMs()),
+            spoken.said().stream().flatMap(s -> s.words().stream()).toList(),
+            spoken.stops());
     PlaybackScore score =
         ScoreCompiler.compile(
             material.title(),
@@ -293,37 +304,72 @@ class Compiling implements Work {
     return ids;
   }
 
-  /** The sentences of all scripts, placed on the sound of their takes, on the program's clock. */
-  private List<TimedSentence> said(Material material) {
+  /** What is said, on the program's clock. */
+  private record Spoken(List<TimedSentence> said, Map<UUID, PlaybackScore.Spoken> stops) {}
+
+  /** Places the words of all scripts on the sound of their takes. */
+  private Spoken spoken(Material material) {
     Map<UUID, Loudness> measured = new HashMap<>();
+    Map<UUID, List<RunningOrder.Segment>> stops = new LinkedHashMap<>();
+    material
+        .order()
+        .segments()
+        .forEach(s -> stops.computeIfAbsent(s.part().stopId(), k -> new ArrayList<>()).add(s));
     List<TimedSentence> said = new ArrayList<>();
-    Set<UUID> begun = new HashSet<>();
-    for (RunningOrder.Segment segment : material.order().segments()) {
-      UUID stop = segment.part().stopId();
-      if (!begun.add(stop)) {
-        continue; // All parts of a stop were placed with its first.
-      }
-      List<Span> speech = new ArrayList<>();
-      for (RunningOrder.Segment part : material.order().segments()) {
-        if (part.part().stopId().equals(stop)) {
-          Loudness sound = measured.computeIfAbsent(part.part().recordingId(), recorded::loudness);
-          speech.addAll(islands(sound, part));
-        }
-      }
-      said.addAll(
-          aligner.align(Sentences.of(material.scripts().getOrDefault(stop, "")), Spans.of(speech)));
-    }
-    return said;
+    Map<UUID, PlaybackScore.Spoken> spoken = new HashMap<>();
+    stops.forEach(
+        (stop, segments) -> {
+          List<Span> speech = new ArrayList<>();
+          long before = 0;
+          for (RunningOrder.Segment segment : segments) {
+            Loudness sound =
+                measured.computeIfAbsent(segment.part().recordingId(), recorded::loudness);
+            speech.addAll(islands(sound, segment, before));
+            before += segment.part().span().lengthMs();
+          }
+          List<String> sentences = Sentences.of(material.scripts().getOrDefault(stop, ""));
+          WordsOnSound placed =
+              words.of(
+                  sentences,
+                  segments.stream().map(RunningOrder.Segment::part).toList(),
+                  Spans.of(speech));
+          LongUnaryOperator clock = at -> onProgram(segments, at);
+          placed.said().forEach(s -> said.add(s.on(clock)));
+          spoken.put(
+              stop,
+              new PlaybackScore.Spoken(
+                  placed.way() == WordsOnSound.Way.HEARD,
+                  placed.leftOut().stream().map(sentences::get).toList(),
+                  placed.added().stream()
+                      .map(
+                          a ->
+                              Span.of(clock.applyAsLong(a.startMs()), clock.applyAsLong(a.endMs())))
+                      .toList()));
+        });
+    return new Spoken(said, spoken);
   }
 
-  private static List<Span> islands(Loudness sound, RunningOrder.Segment segment) {
+  /** The program's time of a time of a stop's parts, one after the other. */
+  private static long onProgram(List<RunningOrder.Segment> segments, long at) {
+    long before = 0;
+    for (RunningOrder.Segment segment : segments) {
+      long length = segment.part().span().lengthMs();
+      if (at <= before + length) {
+        return segment.programStartMs() + at - before;
+      }
+      before += length;
+    }
+    return segments.getLast().program().endMs();
+  }
+
+  private static List<Span> islands(Loudness sound, RunningOrder.Segment segment, long before) {
     Span span = segment.part().span();
     int from = (int) Math.min(sound.decibels().length, span.startMs() / sound.frameMs());
     int to = (int) Math.min(sound.decibels().length, span.endMs() / sound.frameMs());
     Loudness own = new Loudness(sound.frameMs(), Arrays.copyOfRange(sound.decibels(), from, to));
     return IslandFinder.find(own)
-        .shift((long) from * sound.frameMs() - span.startMs() + segment.programStartMs())
-        .intersection(segment.program())
+        .shift((long) from * sound.frameMs() - span.startMs() + before)
+        .intersection(Span.of(before, before + span.lengthMs()))
         .asList();
   }
 }

@@ -171,6 +171,15 @@ class Score {
         nativeQuery = true)
     List<UUID> replaced(Instant before);
 
+    /** Walkthroughs whose newest score is of an earlier format. */
+    @Query(
+        value =
+            "select s.walkthrough_id from score s join score_body b on b.score_id = s.id join walkthrough w on w.id = s.walkthrough_id"
+                + " where w.put_away_at is null and position(:format in b.body) = 0"
+                + " and not exists (select 1 from score n where n.walkthrough_id = s.walkthrough_id and n.seq > s.seq)",
+        nativeQuery = true)
+    List<UUID> ofEarlierFormats(String format);
+
     @Query("select s.id from Score s where s.walkthroughId = :walkthrough")
     List<UUID> ofWalkthrough(UUID walkthrough);
 

@@ -32,6 +32,12 @@ class ScoreKeeper {
     store.deleteBefore("sounds", Instant.now().minus(Nightly.A_DAY), name -> !isPlayed(name));
   }
 
+  /** What was heard is heard again if anybody asks for it later. */
+  @EventListener
+  void forgetWords(Nightly night) {
+    store.deleteBefore(StopWords.FOLDER, Instant.now().minus(Nightly.UNDO), name -> true);
+  }
+
   @EventListener
   @Transactional
   void on(WalkthroughGone gone) {

@@ -29,9 +29,20 @@ import school.kerygma.core.walkthrough.Sight;
 @Transactional
 public class Scripts {
 
-  /** A walkthrough in a list, or as the head of its pages. */
+  /**
+   * A walkthrough in a list, or as the head of its pages.
+   *
+   * @param sample whether it came with the application, and is none of the teacher's own work
+   */
   public record Head(
-      UUID id, UUID owner, String title, int stops, int recorded, long plannedMs, long recordedMs) {
+      UUID id,
+      UUID owner,
+      String title,
+      boolean sample,
+      int stops,
+      int recorded,
+      long plannedMs,
+      long recordedMs) {
 
     public boolean complete() {
       return stops > 0 && recorded == stops;
@@ -70,6 +81,13 @@ public class Scripts {
   public UUID write(UUID owner, String title) {
     UUID id = walkthroughs.save(new Walkthrough(owner, title(title), clock.instant())).id();
     addStop(id, 0);
+    return id;
+  }
+
+  /** A sample, which counts for nothing that a teacher has done. */
+  public UUID writeSample(UUID owner, String title) {
+    UUID id = write(owner, title);
+    walkthroughs.findById(id).orElseThrow().sample();
     return id;
   }
 
@@ -385,6 +403,7 @@ public class Scripts {
                   w.id(),
                   w.ownerId(),
                   w.title(),
+                  w.isSample(),
                   own.size(),
                   (int) own.stream().filter(s -> lengths.containsKey(s.id())).count(),
                   own.stream().mapToLong(s -> SpeakingTime.ofMs(s.script())).sum(),

@@ -34,6 +34,10 @@ class Walkthrough {
   private String title;
   private Instant createdAt;
   private @Nullable Instant putAwayAt;
+
+  /** It came with the application, to be played and taken apart. */
+  private boolean sample;
+
   @Version private int version;
 
   @SuppressWarnings("NullAway.Init")
@@ -55,6 +59,14 @@ class Walkthrough {
 
   String title() {
     return title;
+  }
+
+  boolean isSample() {
+    return sample;
+  }
+
+  void sample() {
+    this.sample = true;
   }
 
   void rename(String title) {

@@ -65,9 +65,6 @@ class SchoolController {
     model.addAttribute("mail", mail.hasMail());
     model.addAttribute("terms", terms);
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
-    MeetingPattern usual =
-        MeetingPattern.on(DayOfWeek.MONDAY, DayOfWeek.WEDNESDAY, DayOfWeek.FRIDAY);
-    model.addAttribute("meetings", MeetingForm.columns(usual));
     model.addAttribute("term", shown);
     model.addAttribute("year", YearView.of(shown, terms, today));
     model.addAttribute("sections", sections.ofTeacher(me.id()));
@@ -153,6 +150,17 @@ class SchoolController {
   }
 
   // ---- sections
+
+  @GetMapping("/school/{term}/sections/new")
+  String newSection(@AuthenticationPrincipal SignedIn me, @PathVariable UUID term, Model model) {
+    check(me, term);
+    model.addAttribute("term", time.get(term));
+    model.addAttribute("weekdays", List.of(DayOfWeek.values()));
+    MeetingPattern usual =
+        MeetingPattern.on(DayOfWeek.MONDAY, DayOfWeek.WEDNESDAY, DayOfWeek.FRIDAY);
+    model.addAttribute("meetings", MeetingForm.columns(usual));
+    return "sections/new";
+  }
 
   @PostMapping("/school/{term}/sections")
   String addSection(

@@ -1,18 +1,14 @@
 package school.kerygma.app.sections;
 
 import java.io.IOException;
-import java.time.Clock;
-import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -29,34 +25,27 @@ import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.plan.Grading;
 
-/** One section: its roster, its meetings, what its grade is made of, and who teaches it. */
+/** One section: who is in it. */
 @Controller
 class SectionController {
 
   private static final int MAX_FILE = 512 * 1024;
-  private static final int KIND_ROWS = 4;
   private static final int MOST_ROWS = 400;
 
-  /** Who stands in, or has left, and the last day. */
-  record Substitute(UUID id, String name, LocalDate lastDay) {}
+  /** Who has left, and the last day. */
+  record Left(UUID id, String name, LocalDate lastDay) {}
 
   private final Sections sections;
   private final Rosters rosters;
-  private final Linking linking;
   private final People people;
   private final Gate gate;
-  private final Clock clock;
 
-  SectionController(
-      Sections sections, Rosters rosters, Linking linking, People people, Gate gate, Clock clock) {
+  SectionController(Sections sections, Rosters rosters, People people, Gate gate) {
     this.sections = sections;
     this.rosters = rosters;
-    this.linking = linking;
     this.people = people;
     this.gate = gate;
-    this.clock = clock;
   }
 
   private void check(SignedIn me, UUID section) {
@@ -79,17 +68,6 @@ class SectionController {
             .toList());
     model.addAttribute("guardians", guardians(section));
     model.addAttribute("left", left(id));
-    model.addAttribute(
-        "teachers",
-        people.contacts(section.teachers()).values().stream()
-            .sorted(Comparator.comparing(People.Contact::name))
-            .toList());
-    model.addAttribute("meetings", MeetingForm.columns(section.meets()));
-    model.addAttribute("weekdays", List.of(DayOfWeek.values()));
-    model.addAttribute("waitingFor", linking.waitingFor(id));
-    model.addAttribute("substitutes", substitutes(id));
-    model.addAttribute("kindRows", kindRows(section.grading()));
-    model.addAttribute("today", section.calendar().dateOf(clock.instant()));
     model.addAttribute(
         "others",
         sections.ofTeacher(me.id()).stream()
@@ -114,78 +92,15 @@ class SectionController {
     return byStudent;
   }
 
-  private List<Substitute> left(UUID id) {
+  private List<Left> left(UUID id) {
     Map<UUID, LocalDate> left = rosters.left(id);
     Map<UUID, People.Contact> known = people.contacts(left.keySet());
     return left.entrySet().stream()
         .filter(e -> known.containsKey(e.getKey()))
-        .map(e -> new Substitute(e.getKey(), known.get(e.getKey()).name(), e.getValue()))
-        .sorted(Comparator.comparing(Substitute::name))
+        .map(e -> new Left(e.getKey(), known.get(e.getKey()).name(), e.getValue()))
+        .sorted(Comparator.comparing(Left::name))
         .toList();
   }
-
-  private List<Substitute> substitutes(UUID id) {
-    Map<UUID, LocalDate> last = rosters.substitutes(id);
-    Map<UUID, People.Contact> known = people.contacts(last.keySet());
-    return last.entrySet().stream()
-        .filter(e -> known.containsKey(e.getKey()))
-        .map(e -> new Substitute(e.getKey(), known.get(e.getKey()).name(), e.getValue()))
-        .sorted(Comparator.comparing(Substitute::name))
-        .toList();
-  }
-
-  /** The kinds of points, and empty rows for more. */
-  private static List<Optional<Grading.Kind>> kindRows(Grading grading) {
-    int rows = Math.min(Grading.MAX_KINDS, Math.max(KIND_ROWS, grading.kinds().size() + 1));
-    return IntStream.range(0, rows)
-        .mapToObj(i -> grading.kinds().stream().skip(i).findFirst())
-        .toList();
-  }
-
-  @PostMapping("/sections/{id}")
-  String change(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam(defaultValue = "") String seen,
-      @RequestParam String name,
-      @RequestParam int minutes,
-      @RequestParam MultiValueMap<String, String> form) {
-    check(me, id);
-    sections.change(id, seen, name, new MeetingForm(form).read(), minutes);
-    return back(id);
-  }
-
-  /** What the grade is made of: a row for each kind of points; rows without a name do not count. */
-  @PostMapping("/sections/{id}/grading")
-  String grade(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam(defaultValue = "") String seen,
-      @RequestParam(required = false) @Nullable Integer grade,
-      @RequestParam List<String> kind,
-      @RequestParam List<String> weight,
-      @RequestParam List<String> scale) {
-    check(me, id);
-    List<Grading.Kind> kinds = new ArrayList<>();
-    try {
-      for (int i = 0; i < kind.size(); i++) {
-        if (!kind.get(i).isBlank()) {
-          kinds.add(new Grading.Kind(kind.get(i), number(weight, i), number(scale, i)));
-        }
-      }
-      sections.grade(id, seen, new Grading(kinds), Optional.ofNullable(grade));
-    } catch (IllegalArgumentException e) {
-      throw Problem.refused("grading");
-    }
-    return back(id);
-  }
-
-  private static int number(List<String> sent, int at) {
-    String text = at < sent.size() ? sent.get(at).strip() : "";
-    return text.isEmpty() ? 0 : Integer.parseInt(text);
-  }
-
-  // ---- the roster
 
   @PostMapping("/sections/{id}/roster")
   String roster(
@@ -347,58 +262,6 @@ class SectionController {
       check(me, to);
       rosters.move(id, to, student);
     }
-    return back(id);
-  }
-
-  // ---- who teaches
-
-  @PostMapping("/sections/{id}/teachers")
-  String share(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam String email,
-      RedirectAttributes flash) {
-    check(me, id);
-    invite(me, rosters.share(me.id(), id, email), email, flash);
-    return back(id);
-  }
-
-  /** Whoever has no account yet gets a link to make one. */
-  private void invite(SignedIn me, UUID teacher, String email, RedirectAttributes flash) {
-    people
-        .invitation(teacher, me.id())
-        .ifPresent(
-            link -> {
-              flash.addFlashAttribute("invited", email);
-              flash.addFlashAttribute("invitation", link);
-            });
-  }
-
-  @PostMapping("/sections/{id}/teachers/{person}/end")
-  String endTeaching(
-      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID person) {
-    check(me, id);
-    rosters.endTeaching(id, person);
-    return me.id().equals(person) ? "redirect:/sections" : back(id);
-  }
-
-  @PostMapping("/sections/{id}/substitutes")
-  String standIn(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam String email,
-      @RequestParam LocalDate lastDay,
-      RedirectAttributes flash) {
-    check(me, id);
-    invite(me, rosters.standIn(me.id(), id, email, lastDay), email, flash);
-    return back(id);
-  }
-
-  @PostMapping("/sections/{id}/substitutes/{person}/end")
-  String endStandIn(
-      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID person) {
-    check(me, id);
-    rosters.endStandIn(id, person);
     return back(id);
   }
 }

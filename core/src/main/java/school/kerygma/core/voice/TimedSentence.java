@@ -2,6 +2,7 @@ package school.kerygma.core.voice;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.LongUnaryOperator;
 import school.kerygma.core.text.Syllables;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
@@ -12,15 +13,42 @@ import school.kerygma.core.time.Spans;
  * @param text as the script has it
  * @param span from its first sound to its last
  * @param speech the stretches inside the span in which there is speech; may be empty
+ * @param heard the words where they were heard; none if only the sentence has a place
  */
-public record TimedSentence(String text, Span span, Spans speech) {
+public record TimedSentence(String text, Span span, Spans speech, List<TimedWord> heard) {
 
-  public TimedSentence shift(long byMs) {
-    return new TimedSentence(text, span.shift(byMs), speech.shift(byMs));
+  public TimedSentence {
+    heard = List.copyOf(heard);
   }
 
-  /** The words, spread over the speech by their syllables: an estimate. */
+  public TimedSentence(String text, Span span, Spans speech) {
+    this(text, span, speech, List.of());
+  }
+
+  /** The same on another clock. */
+  public TimedSentence on(LongUnaryOperator clock) {
+    return new TimedSentence(
+        text,
+        on(clock, span),
+        Spans.of(speech.stream().map(s -> on(clock, s)).toList()),
+        heard.stream()
+            .map(
+                w ->
+                    new TimedWord(
+                        w.text(), clock.applyAsLong(w.startMs()), clock.applyAsLong(w.endMs())))
+            .toList());
+  }
+
+  private static Span on(LongUnaryOperator clock, Span span) {
+    long start = clock.applyAsLong(span.startMs());
+    return Span.of(start, Math.max(start + 1, clock.applyAsLong(span.endMs())));
+  }
+
+  /** The words where they were heard, else spread over the speech by their syllables. */
   public List<TimedWord> words() {
+    if (!heard.isEmpty()) {
+      return heard;
+    }
     Spans voiced = speech.isEmpty() ? Spans.of(span) : speech;
     String[] words = text.split(" ");
     int all = 0;

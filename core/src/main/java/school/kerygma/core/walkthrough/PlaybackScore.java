@@ -9,6 +9,7 @@ import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.annotation.NoteSlip;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.handout.Box;
+import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.TimedWord;
 
 /**
@@ -43,7 +44,7 @@ public record PlaybackScore(
     List<Cue> cues,
     List<TimedWord> words) {
 
-  public static final String FORMAT = "kerygma-score/3";
+  public static final String FORMAT = "kerygma-score/4";
 
   public PlaybackScore {
     narrow = Objects.requireNonNullElse(narrow, List.of());
@@ -71,12 +72,40 @@ public record PlaybackScore(
    * @param endMs first millisecond after it
    * @param unchecked whether it was said again after its words were written, so that its captions
    *     may say what nobody said; not in scores made before this was known
+   * @param spoken what is known of what was said
    */
   public record StopPart(
-      UUID id, int number, String title, long startMs, long endMs, boolean unchecked) {
+      UUID id,
+      int number,
+      String title,
+      long startMs,
+      long endMs,
+      boolean unchecked,
+      Spoken spoken) {
+
+    public StopPart {
+      spoken = Objects.requireNonNullElse(spoken, Spoken.UNKNOWN);
+    }
 
     boolean plays(long atMs) {
       return startMs <= atMs && atMs < endMs;
+    }
+  }
+
+  /**
+   * What is known of what was said in a stop.
+   *
+   * @param heard whether its words stand where they were heard; else their places are an estimate
+   * @param leftOut sentences of the script that nobody said
+   * @param added where something is said that the script does not have
+   */
+  public record Spoken(boolean heard, List<String> leftOut, List<Span> added) {
+
+    public static final Spoken UNKNOWN = new Spoken(false, List.of(), List.of());
+
+    public Spoken {
+      leftOut = List.copyOf(leftOut);
+      added = List.copyOf(added);
     }
   }
 

@@ -10,6 +10,7 @@ import school.kerygma.core.captions.Cue;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.walkthrough.PlaybackScore.ShownPage;
+import school.kerygma.core.walkthrough.PlaybackScore.Spoken;
 import school.kerygma.core.walkthrough.PlaybackScore.StopPart;
 
 /** Compiles a running order and the traces of its takes into the score that players read. */
@@ -29,8 +30,9 @@ public final class ScoreCompiler {
    *
    * @param cues captions
    * @param words the transcript
+   * @param spoken what is known of what was said, by stop
    */
-  public record Speech(List<Cue> cues, List<TimedWord> words) {}
+  public record Speech(List<Cue> cues, List<TimedWord> words, Map<UUID, Spoken> spoken) {}
 
   private final RunningOrder order;
   private final Map<UUID, Trace> traces;
@@ -84,7 +86,7 @@ public final class ScoreCompiler {
             title,
             order.durationMs(),
             compiler.pageIndex.keySet().stream().map(pages::get).toList(),
-            compiler.stopParts(),
+            compiler.stopParts(speech.spoken()),
             compiler.camera.keys(),
             List.of(),
             compiler.pointer.tracks(),
@@ -94,7 +96,7 @@ public final class ScoreCompiler {
     return score.narrowed(NarrowCamera.of(score, lines));
   }
 
-  private List<StopPart> stopParts() {
+  private List<StopPart> stopParts(Map<UUID, Spoken> spoken) {
     List<StopPart> parts = new ArrayList<>();
     for (RunningOrder.Segment segment : order.segments()) {
       UUID id = segment.part().stopId();
@@ -108,7 +110,8 @@ public final class ScoreCompiler {
                 sheet.title(),
                 span.startMs(),
                 span.endMs(),
-                sheet.unchecked()));
+                sheet.unchecked() && !spoken.getOrDefault(id, Spoken.UNKNOWN).heard(),
+                spoken.getOrDefault(id, Spoken.UNKNOWN)));
       }
     }
     return List.copyOf(parts);

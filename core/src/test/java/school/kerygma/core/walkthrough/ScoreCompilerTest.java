@@ -39,7 +39,7 @@ class ScoreCompilerTest {
             NEXT, new ScoreCompiler.StopSheet(2, "The points", new Sight(RUBRIC, TOP), false)),
         Map.of(SHEET, new ShownPage(SHEET, 612, 792), RUBRIC, new ShownPage(RUBRIC, 612, 792)),
         Map.of(),
-        new ScoreCompiler.Speech(List.of(), List.of()));
+        new ScoreCompiler.Speech(List.of(), List.of(), Map.of()));
   }
 
   private static TraceEvent.MarkMade mark(long at, Mark.Kind kind, UUID page) {
@@ -219,7 +219,7 @@ class ScoreCompilerTest {
         Map.of(STOP, new ScoreCompiler.StopSheet(1, "What we build", new Sight(SHEET, TOP), false)),
         Map.of(SHEET, new ShownPage(SHEET, 612, 792), RUBRIC, new ShownPage(RUBRIC, 612, 792)),
         Map.of(),
-        new ScoreCompiler.Speech(List.of(), List.of()));
+        new ScoreCompiler.Speech(List.of(), List.of(), Map.of()));
   }
 
   @Test

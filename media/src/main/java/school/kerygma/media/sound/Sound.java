@@ -11,6 +11,8 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
+import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.Loudness;
 import school.kerygma.core.voice.SoundLoss;
 import school.kerygma.media.process.Program;
@@ -56,6 +58,32 @@ public final class Sound {
         "-f",
         "s16le",
         "-");
+  }
+
+  /**
+   * Copies a span of a file as samples, one channel, 16 bit, little-endian.
+   *
+   * @throws Program.Failed if it cannot be read
+   */
+  public static void copy(Path file, Span span, OutputStream to) {
+    List<String> command = new ArrayList<>(decoding(file));
+    command.addAll(
+        command.indexOf("-i"),
+        List.of("-ss", seconds(span.startMs()), "-t", seconds(span.lengthMs())));
+    Program.run(
+        command,
+        LIMIT,
+        in -> {
+          try {
+            return in.transferTo(to);
+          } catch (IOException e) {
+            throw new UncheckedIOException(e);
+          }
+        });
+  }
+
+  private static String seconds(long ms) {
+    return String.format(Locale.ROOT, "%.3f", ms / 1000.0);
   }
 
   /** The loudness of a file, measured while it is decoded: hours of it take little memory. */

@@ -1,0 +1,129 @@
+package school.kerygma.core.voice;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import school.kerygma.core.text.Syllables;
+import school.kerygma.core.time.Span;
+import school.kerygma.core.time.Spans;
+
+/**
+ * Places a script's words by what a recognizer heard with its {@link ScriptGrammar}. What is not
+ * plausible is not accepted: a grammar finds its words in any sound.
+ */
+public final class GrammarWords {
+
+  /** Nobody says a sentence faster or slower than this, in milliseconds a syllable. */
+  private static final double FASTEST = 65;
+
+  private static final double SLOWEST = 900;
+
+  /** A sentence so short tells nothing by its pace. */
+  private static final int FEW_SYLLABLES = 3;
+
+  /** Of the speech so much has to be the script's words, or the script was said otherwise. */
+  private static final double LEAST_SHARE = 0.35;
+
+  /** What is added is said in one go if no more than this lies between. */
+  private static final long ONE_GO_MS = 600;
+
+  /** Less than this is a breath or a click. */
+  private static final long SHORTEST_ADDED_MS = 700;
+
+  /** A sentence may be missed here and there, but not all of its words. */
+  private static final double LEAST_WORDS = 0.6;
+
+  private GrammarWords() {}
+
+  /**
+   * Places the words.
+   *
+   * @param sentences of the script
+   * @param heard with its grammar, in order
+   * @param speech where there is speech, on the same clock
+   * @return nothing if it is not plausible
+   */
+  public static Optional<WordsOnSound> place(
+      List<String> sentences, List<Heard> heard, Spans speech) {
+    Map<Integer, Map<Integer, Span>> found = found(heard);
+    List<TimedSentence> said = new ArrayList<>();
+    List<Integer> leftOut = new ArrayList<>();
+    for (int s = 0; s < sentences.size(); s++) {
+      Optional<TimedSentence> placed = sentence(sentences.get(s), found.getOrDefault(s, Map.of()));
+      placed.ifPresentOrElse(said::add, addTo(leftOut, s));
+    }
+    List<Span> added = added(heard);
+    WordsOnSound words = new WordsOnSound(WordsOnSound.Way.HEARD, said, leftOut, added);
+    return isPlausible(words, speech) ? Optional.of(words) : Optional.empty();
+  }
+
+  private static Runnable addTo(List<Integer> leftOut, int sentence) {
+    return () -> leftOut.add(sentence);
+  }
+
+  /** By sentence and token, from the first of its spoken words to the last. */
+  private static Map<Integer, Map<Integer, Span>> found(List<Heard> heard) {
+    Map<Integer, Map<Integer, Span>> found = new TreeMap<>();
+    for (Heard h : heard) {
+      ScriptGrammar.place(h.word())
+          .ifPresent(
+              p ->
+                  found
+                      .computeIfAbsent(p.sentence(), k -> new TreeMap<>())
+                      .merge(p.token(), Span.of(h.startMs(), h.endMs()), Span::span));
+    }
+    return found;
+  }
+
+  private static Optional<TimedSentence> sentence(String text, Map<Integer, Span> at) {
+    String[] tokens = text.split(" ");
+    if (at.isEmpty() || at.size() < LEAST_WORDS * tokens.length) {
+      return Optional.empty();
+    }
+    List<TimedWord> words = new ArrayList<>();
+    long last = at.values().iterator().next().startMs();
+    for (int t = 0; t < tokens.length; t++) {
+      Span own = at.get(t);
+      words.add(
+          own == null
+              ? new TimedWord(tokens[t], last, last) // a dash is not heard
+              : new TimedWord(tokens[t], own.startMs(), own.endMs()));
+      last = own == null ? last : own.endMs();
+    }
+    Span span = Span.of(words.getFirst().startMs(), Math.max(words.getFirst().startMs() + 1, last));
+    return Optional.of(new TimedSentence(text, span, Spans.of(span), words));
+  }
+
+  private static List<Span> added(List<Heard> heard) {
+    Spans all =
+        Spans.of(
+            heard.stream()
+                .filter(h -> ScriptGrammar.isAdded(h.word()))
+                .map(h -> Span.of(h.startMs(), h.endMs()))
+                .toList());
+    return all.closingGapsUnder(ONE_GO_MS).atLeast(SHORTEST_ADDED_MS).asList();
+  }
+
+  private static boolean isPlausible(WordsOnSound words, Spans speech) {
+    if (words.said().isEmpty() || !words.said().stream().allMatch(GrammarWords::isPaced)) {
+      return false;
+    }
+    Spans own =
+        Spans.of(
+            words.said().stream()
+                .flatMap(s -> s.words().stream())
+                .filter(w -> w.endMs() > w.startMs())
+                .map(w -> Span.of(w.startMs(), w.endMs()))
+                .toList());
+    return own.intersection(speech).lengthMs() >= LEAST_SHARE * speech.lengthMs();
+  }
+
+  private static boolean isPaced(TimedSentence sentence) {
+    int syllables = Syllables.in(sentence.text());
+    long length = sentence.words().stream().mapToLong(w -> w.endMs() - w.startMs()).sum();
+    double pace = (double) length / syllables;
+    return syllables <= FEW_SYLLABLES || pace >= FASTEST && pace <= SLOWEST;
+  }
+}

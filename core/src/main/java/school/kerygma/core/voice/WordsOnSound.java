@@ -1,0 +1,30 @@
+package school.kerygma.core.voice;
+
+import java.util.List;
+import school.kerygma.core.time.Span;
+
+/**
+ * The words of a stop on its sound.
+ *
+ * @param way how they were placed
+ * @param said the sentences that are said, in order, with their words
+ * @param leftOut the sentences of the script that nobody said, by their number from 0
+ * @param added where something is said that the script does not have
+ */
+public record WordsOnSound(
+    Way way, List<TimedSentence> said, List<Integer> leftOut, List<Span> added) {
+
+  /** From the surest to the least. */
+  public enum Way {
+    /** Every word was heard where it stands. */
+    HEARD,
+    /** Only speech and silence are known: an estimate, and nobody knows whether it was said. */
+    ESTIMATED
+  }
+
+  public WordsOnSound {
+    said = List.copyOf(said);
+    leftOut = List.copyOf(leftOut);
+    added = List.copyOf(added);
+  }
+}

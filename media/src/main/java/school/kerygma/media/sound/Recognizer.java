@@ -1,0 +1,121 @@
+package school.kerygma.media.sound;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import school.kerygma.core.time.Span;
+import school.kerygma.core.voice.Heard;
+import school.kerygma.core.voice.ScriptGrammar;
+import school.kerygma.media.process.Program;
+
+/**
+ * Hears words with CMU PocketSphinx, a program of its own, in American English. It is bounded in
+ * time; where it is not installed, nothing is heard.
+ */
+public final class Recognizer {
+
+  private static final String PROGRAM = "pocketsphinx_batch";
+  private static final Path MODELS = Path.of("/usr/share/pocketsphinx/model/en-us");
+  private static final Path SOUNDS = MODELS.resolve("en-us");
+  private static final Path DICTIONARY = MODELS.resolve("cmudict-en-us.dict");
+  private static final Duration LIMIT = Duration.ofMinutes(5);
+  private static final int MAX_OUTPUT = 1 << 20;
+
+  private Recognizer() {}
+
+  /** Whether the program and its model are installed. */
+  public static boolean isHere() {
+    return Files.isDirectory(SOUNDS)
+        && Files.isReadable(DICTIONARY)
+        && Files.isExecutable(Path.of("/usr/bin", PROGRAM));
+  }
+
+  /** How words are pronounced, read once from the model's dictionary (CMU, of public domain). */
+  public static ScriptGrammar.Dictionary dictionary(Collection<String> words) {
+    Set<String> asked = new HashSet<>(words);
+    Map<String, List<String>> known = new HashMap<>();
+    try (BufferedReader in = Files.newBufferedReader(DICTIONARY)) {
+      for (String line = in.readLine(); line != null; line = in.readLine()) {
+        int blank = line.indexOf(' ');
+        String word = blank < 0 ? "" : line.substring(0, blank).replaceAll("\\(\\d+\\)$", "");
+        if (asked.contains(word)) {
+          known.computeIfAbsent(word, w -> new ArrayList<>()).add(line.substring(blank + 1));
+        }
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    return word -> known.getOrDefault(word, List.of());
+  }
+
+  /**
+   * Hears a script.
+   *
+   * @param sounds files and the spans of them that are heard, one after the other
+   * @param grammar what may be said
+   * @param directory an empty one, for what the program reads and writes
+   * @return what was heard, on the clock of all spans together; nothing if nothing fits
+   * @throws Program.Failed if it cannot be run, or takes too long
+   */
+  public static List<Heard> hear(List<Part> sounds, ScriptGrammar grammar, Path directory) {
+    Path pcm = directory.resolve("said.raw");
+    Path found = directory.resolve("found");
+    try {
+      try (OutputStream out = Files.newOutputStream(pcm)) {
+        for (Part part : sounds) {
+          Sound.copy(part.file(), part.span(), out);
+        }
+      }
+      Files.writeString(directory.resolve("script.fsg"), grammar.grammar());
+      Files.writeString(directory.resolve("script.dict"), grammar.dictionary());
+      Files.writeString(directory.resolve("names"), "said\n");
+      Program.run(
+          List.of(
+              PROGRAM,
+              "-hmm",
+              SOUNDS.toString(),
+              "-fsg",
+              directory.resolve("script.fsg").toString(),
+              "-dict",
+              directory.resolve("script.dict").toString(),
+              "-ctl",
+              directory.resolve("names").toString(),
+              "-cepdir",
+              directory.toString(),
+              "-cepext",
+              ".raw",
+              "-adcin",
+              "yes",
+              "-adchdr",
+              "0",
+              "-remove_silence",
+              "no",
+              "-hypseg",
+              found.toString(),
+              "-logfn",
+              "/dev/null"),
+          LIMIT,
+          MAX_OUTPUT);
+      return Files.exists(found)
+          ? Heard.read(Files.readString(found, StandardCharsets.UTF_8))
+          : List.of();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** A span of a file. */
+  public record Part(Path file, Span span) {}
+}
