@@ -8,6 +8,14 @@ const WORDS_BESIDE_FROM = 992;
 const NARROW_UP_TO = 560; // CSS pixels: below, a page as it is on a desk cannot be read
 import './page.js';
 
+/** Says of words what is not sure about them. */
+function note(text) {
+  const told = document.createElement('span');
+  told.className = 'unchecked';
+  told.textContent = text;
+  return told;
+}
+
 document.addEventListener('alpine:init', () => {
   Alpine.data('player', () => {
     // Outside the component: what Alpine watches is wrapped, and these must not be.
@@ -40,7 +48,7 @@ document.addEventListener('alpine:init', () => {
 
       async init() {
         this.described = this.$root.dataset.title;
-        this.words = { play: this.$refs.play.dataset.play, pause: this.$refs.play.dataset.pause, unchecked: this.$refs.play.dataset.unchecked };
+        this.words = { play: this.$refs.play.dataset.play, pause: this.$refs.play.dataset.pause, unchecked: this.$refs.play.dataset.unchecked, estimated: this.$refs.play.dataset.estimated };
         pictures = new Pictures(() => this.show());
         const id = this.$root.dataset.score;
         if (this.$root.dataset.watch === 'true') {
@@ -260,11 +268,11 @@ document.addEventListener('alpine:init', () => {
           const head = document.createElement('h3');
           head.textContent = `${stop.number} ${stop.title}`;
           const text = document.createElement('p');
+          if (!stop.spoken?.heard) {
+            head.append(' ', note(this.words.estimated));
+          }
           if (stop.unchecked) {
-            const told = document.createElement('span');
-            told.className = 'unchecked';
-            told.textContent = this.words.unchecked;
-            head.append(' ', told);
+            head.append(' ', note(this.words.unchecked));
           }
           for (const word of score.words.filter((w) => stop.startMs <= w.startMs && w.startMs < stop.endMs)) {
             const button = document.createElement('button');

@@ -22,6 +22,14 @@ function pageInfo(id) {
   return button && { id, width: Number(button.dataset.width), height: Number(button.dataset.height) };
 }
 
+let asked = null;
+
+/** What was said in all stops: asked once for all rows. */
+function said(walkthrough) {
+  asked ??= send('GET', `/walkthroughs/${walkthrough}/said`);
+  return asked;
+}
+
 document.addEventListener('alpine:init', () => {
   Alpine.data('stopRow', () => {
     // Outside the component: what Alpine watches is wrapped, and these must not be.
@@ -35,7 +43,25 @@ document.addEventListener('alpine:init', () => {
       timer: null,
       dirty: false,
       saving: false,
+      left: [],
+      added: [],
+      heard: false,
+      estimated: false,
+      get hasLeft() {
+        return this.left.length > 0;
+      },
+      get hasAdded() {
+        return this.added.length > 0;
+      },
+      get differs() {
+        return this.hasLeft || this.hasAdded;
+      },
+      /** Words that were heard are known; about others the teacher is asked. */
+      get unheard() {
+        return !this.heard;
+      },
       init() {
+        this.askWhatWasSaid();
         pictures = new Pictures(() => this.drawSight());
         this.length = this.$root.querySelector('[x-text="length"]').textContent;
         this.version = Number(this.$root.dataset.version);
@@ -53,6 +79,21 @@ document.addEventListener('alpine:init', () => {
             this.drawSight();
           }
         });
+      },
+      async askWhatWasSaid() {
+        const { walkthrough, stop, recorded } = this.$root.dataset;
+        const spoken = recorded === 'true' ? (await said(walkthrough).catch(() => ({})))[stop] : null;
+        if (spoken) {
+          this.heard = spoken.heard;
+          this.estimated = !spoken.heard;
+          this.left = spoken.leftOut;
+          this.added = spoken.added.map((a) => ({ href: `/walkthroughs/${walkthrough}/play?at=${a.startMs}`, label: clock(a.startMs) }));
+        }
+      },
+      accept() {
+        if (this.hasLeft) {
+          this.$refs.accept.requestSubmit();
+        }
       },
       drawSight() {
         const d = this.$refs.sight.dataset;

@@ -173,7 +173,9 @@ class Compiling implements Work {
     progress.at(3, STEPS);
     ScoreCompiler.Speech speech =
         new ScoreCompiler.Speech(
-            CueBuilder.build(spoken.said(), material.order().durationMs()),
+            CueBuilder.withAdded(
+                CueBuilder.build(spoken.said(), material.order().durationMs()),
+                spoken.stops().values().stream().flatMap(s -> s.added().stream()).toList()),
             spoken.said().stream().flatMap(s -> s.words().stream()).toList(),
             spoken.stops());
     PlaybackScore score =

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.UUID;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -38,6 +39,8 @@ class MediaController {
   private static CacheControl keep(SignedIn me, CacheControl teachers) {
     return me.role() == Role.TEACHER ? teachers : CacheControl.noStore().cachePrivate();
   }
+
+  private static final MediaType VTT = MediaType.parseMediaType("text/vtt;charset=UTF-8");
 
   private final PagePictures pictures;
   private final GlossaryWords glossary;
@@ -91,8 +94,27 @@ class MediaController {
     gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
     return ResponseEntity.ok()
         .cacheControl(keep(me, KEEP))
-        .contentType(MediaType.parseMediaType("text/vtt;charset=UTF-8"))
+        .contentType(VTT)
         .body(scores.captions(id));
+  }
+
+  @GetMapping("/media/scores/{id}/captions.srt")
+  ResponseEntity<String> subRip(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
+    return ResponseEntity.ok()
+        .cacheControl(keep(me, KEEP))
+        .contentType(MediaType.parseMediaType("application/x-subrip;charset=UTF-8"))
+        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"captions.srt\"")
+        .body(scores.subRip(id));
+  }
+
+  @GetMapping("/media/scores/{id}/chapters.vtt")
+  ResponseEntity<String> chapters(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
+    return ResponseEntity.ok()
+        .cacheControl(keep(me, KEEP))
+        .contentType(VTT)
+        .body(scores.chapters(id));
   }
 
   @GetMapping("/media/scores/{id}/sound.{kind}")

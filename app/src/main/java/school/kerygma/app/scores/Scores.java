@@ -16,6 +16,8 @@ import school.kerygma.app.marking.Marks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.annotation.Mark;
+import school.kerygma.core.captions.Cue;
+import school.kerygma.core.captions.SubRip;
 import school.kerygma.core.captions.WebVtt;
 import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.walkthrough.PageMarks;
@@ -79,6 +81,11 @@ public class Scores {
     return standing.isEmpty() ? stored : json.writeValueAsString(PageMarks.on(compiled, standing));
   }
 
+  /** The stops of a score, with what is known of what was said. */
+  public List<PlaybackScore.StopPart> stops(UUID score) {
+    return read(score).stops();
+  }
+
   private String stored(UUID score) {
     return bodies.findById(score).map(Score.Body::body).orElseThrow(Problem::notFound);
   }
@@ -109,8 +116,26 @@ public class Scores {
     return word.toLowerCase(Locale.ROOT).replaceAll("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N}]+$", "");
   }
 
+  /** The captions as WebVTT. */
   public String captions(UUID score) {
-    return WebVtt.write(json.readValue(stored(score), PlaybackScore.class).spokenCues());
+    return WebVtt.write(read(score).spokenCues());
+  }
+
+  /** The captions as SubRip. */
+  public String subRip(UUID score) {
+    return SubRip.write(read(score).spokenCues());
+  }
+
+  /** The stops as WebVTT chapters. */
+  public String chapters(UUID score) {
+    return WebVtt.write(
+        read(score).stops().stream()
+            .map(s -> new Cue(s.startMs(), s.endMs(), List.of(s.number() + " " + s.title())))
+            .toList());
+  }
+
+  private PlaybackScore read(UUID score) {
+    return json.readValue(stored(score), PlaybackScore.class);
   }
 
   /** Sound in one of the two kinds, webm or mp4. */

@@ -18,12 +18,16 @@ import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.lectern.RecordedSound;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.GrammarWords;
 import school.kerygma.core.voice.Heard;
 import school.kerygma.core.voice.ScriptAligner;
 import school.kerygma.core.voice.ScriptGrammar;
+import school.kerygma.core.voice.ScriptGrammar.Between;
 import school.kerygma.core.voice.SyllableAligner;
+import school.kerygma.core.voice.TimedSentence;
+import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.voice.WordsOnSound;
 import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.media.process.Program;
@@ -72,32 +76,64 @@ class StopWords {
     }
     String name = FOLDER + "/" + name(sentences, parts);
     Optional<Resource> kept = store.find(name);
-    if (kept.isPresent()) {
-      return read(kept.get());
+    Optional<WordsOnSound> heard =
+        kept.isPresent() ? read(kept.get()).words() : heard(sentences, parts, speech);
+    if (kept.isEmpty()) {
+      store.put(name, new ByteArrayInputStream(json.writeValueAsBytes(Kept.of(heard))));
     }
-    WordsOnSound words =
-        heard(sentences, parts, speech).orElseGet(() -> estimated(sentences, speech));
-    store.put(name, new ByteArrayInputStream(json.writeValueAsBytes(words)));
-    return words;
+    return heard.orElseGet(() -> estimated(sentences, speech));
+  }
+
+  /** A sentence where it was heard. */
+  private record Line(String text, Span span, List<TimedWord> words) {}
+
+  /**
+   * What is kept of a stop.
+   *
+   * @param heard whether its words were found at all
+   */
+  private record Kept(boolean heard, List<Line> said, List<Integer> leftOut, List<Span> added) {
+
+    static Kept of(Optional<WordsOnSound> words) {
+      return words
+          .map(
+              w ->
+                  new Kept(
+                      true,
+                      w.said().stream().map(s -> new Line(s.text(), s.span(), s.words())).toList(),
+                      w.leftOut(),
+                      w.added()))
+          .orElse(new Kept(false, List.of(), List.of(), List.of()));
+    }
+
+    Optional<WordsOnSound> words() {
+      return heard
+          ? Optional.of(
+              new WordsOnSound(
+                  WordsOnSound.Way.HEARD,
+                  said.stream()
+                      .map(
+                          l -> new TimedSentence(l.text(), l.span(), Spans.of(l.span()), l.words()))
+                      .toList(),
+                  leftOut,
+                  added))
+          : Optional.empty();
+    }
   }
 
   private Optional<WordsOnSound> heard(
       List<String> sentences, List<RunningOrder.Part> parts, Spans speech) {
     Path directory = store.workDirectory();
     try {
-      ScriptGrammar grammar =
-          ScriptGrammar.of(sentences, Recognizer.dictionary(ScriptGrammar.asked(sentences)));
-      List<Heard> heard =
-          recorded.with(
-              parts.stream().map(RunningOrder.Part::recordingId).toList(),
-              files ->
-                  Recognizer.hear(
-                      parts.stream()
-                          .map(p -> new Recognizer.Part(files.get(p.recordingId()), p.span()))
-                          .toList(),
-                      grammar,
-                      directory));
-      return GrammarWords.place(sentences, heard, speech);
+      ScriptGrammar.Dictionary dictionary = Recognizer.dictionary(ScriptGrammar.asked(sentences));
+      Optional<WordsOnSound> words = Optional.empty();
+      for (Between between : Between.values()) { // What is not as written is searched through.
+        if (words.filter(WordsOnSound::isAsWritten).isEmpty()) {
+          ScriptGrammar grammar = ScriptGrammar.of(sentences, between, dictionary);
+          words = GrammarWords.place(sentences, heard(parts, grammar, directory), speech);
+        }
+      }
+      return words;
     } catch (Program.Failed e) {
       LOG.warn("A stop was not heard; its words are an estimate: {}", e.getMessage());
       return Optional.empty();
@@ -106,14 +142,26 @@ class StopWords {
     }
   }
 
+  private List<Heard> heard(List<RunningOrder.Part> parts, ScriptGrammar grammar, Path directory) {
+    return recorded.with(
+        parts.stream().map(RunningOrder.Part::recordingId).toList(),
+        files ->
+            Recognizer.hear(
+                parts.stream()
+                    .map(p -> new Recognizer.Part(files.get(p.recordingId()), p.span()))
+                    .toList(),
+                grammar,
+                directory));
+  }
+
   private WordsOnSound estimated(List<String> sentences, Spans speech) {
     return new WordsOnSound(
         WordsOnSound.Way.ESTIMATED, estimate.align(sentences, speech), List.of(), List.of());
   }
 
-  private WordsOnSound read(Resource kept) {
+  private Kept read(Resource kept) {
     try (InputStream in = kept.getInputStream()) {
-      return json.readValue(in, WordsOnSound.class);
+      return json.readValue(in, Kept.class);
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

@@ -177,6 +177,14 @@ public class Scripts {
     entity(stop).saidAgain();
   }
 
+  /** Changes only the words, to what was said. */
+  public void reword(UUID stop, String script) {
+    Walkthrough.StopEntity s = entity(stop);
+    s.say(s.title(), script.strip());
+    s.checked();
+    changed(s.walkthroughId());
+  }
+
   /** The words of a stop are what was said. */
   void checked(UUID stop) {
     Walkthrough.StopEntity s = entity(stop);

@@ -1,9 +1,12 @@
 package school.kerygma.core.captions;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import school.kerygma.core.time.Span;
+import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.TimedSentence;
 import school.kerygma.core.voice.TimedWord;
 
@@ -50,6 +53,29 @@ public final class CueBuilder {
       }
     }
     return mergeShort(cues);
+  }
+
+  /** Stands where something is said that nobody has written yet. */
+  public static final String NOT_WRITTEN = "[not written yet]";
+
+  /**
+   * Says of what was added to a script that it is said, where no caption stands.
+   *
+   * @param cues in order
+   * @param added where something is said that no cue says
+   */
+  public static List<Cue> withAdded(List<Cue> cues, List<Span> added) {
+    Spans free =
+        Spans.of(added)
+            .minus(Spans.of(cues.stream().map(c -> Span.of(c.startMs(), c.endMs())).toList()))
+            .atLeast(SHORTEST_MS);
+    List<Cue> all = new ArrayList<>(cues);
+    for (Span span : free) {
+      long end = Math.min(span.endMs(), span.startMs() + LONGEST_MS);
+      all.add(new Cue(span.startMs(), end, List.of(NOT_WRITTEN)));
+    }
+    all.sort(Comparator.comparing(Cue::startMs));
+    return List.copyOf(all);
   }
 
   /** Cuts one sentence into as few cues as fit, about equally long, each broken at a phrase. */

@@ -32,8 +32,17 @@ public final class GrammarWords {
   /** Less than this is a breath or a click. */
   private static final long SHORTEST_ADDED_MS = 700;
 
+  /** What sticks out of a sentence by less is no word. */
+  private static final long A_BREATH_MS = 200;
+
   /** A sentence may be missed here and there, but not all of its words. */
   private static final double LEAST_WORDS = 0.6;
+
+  /**
+   * Words that were said fit with 12 to 50 for each hundredth of a second, others with 65 and more
+   * (measured with two synthesizers; a voice that fits worse is not placed, which is only a pity).
+   */
+  private static final double WORST_FIT = -57;
 
   private GrammarWords() {}
 
@@ -48,13 +57,14 @@ public final class GrammarWords {
   public static Optional<WordsOnSound> place(
       List<String> sentences, List<Heard> heard, Spans speech) {
     Map<Integer, Map<Integer, Span>> found = found(heard);
+    found.keySet().removeIf(s -> fit(s, heard) < WORST_FIT);
     List<TimedSentence> said = new ArrayList<>();
     List<Integer> leftOut = new ArrayList<>();
     for (int s = 0; s < sentences.size(); s++) {
       Optional<TimedSentence> placed = sentence(sentences.get(s), found.getOrDefault(s, Map.of()));
       placed.ifPresentOrElse(said::add, addTo(leftOut, s));
     }
-    List<Span> added = added(heard);
+    List<Span> added = added(said, speech);
     WordsOnSound words = new WordsOnSound(WordsOnSound.Way.HEARD, said, leftOut, added);
     return isPlausible(words, speech) ? Optional.of(words) : Optional.empty();
   }
@@ -77,6 +87,19 @@ public final class GrammarWords {
     return found;
   }
 
+  /** How well a sentence fits, its words by their lengths. */
+  private static double fit(int sentence, List<Heard> heard) {
+    double sum = 0;
+    long length = 0;
+    for (Heard h : heard) {
+      if (ScriptGrammar.place(h.word()).filter(p -> p.sentence() == sentence).isPresent()) {
+        sum += h.score() * (h.endMs() - h.startMs());
+        length += h.endMs() - h.startMs();
+      }
+    }
+    return length == 0 ? 0 : sum / length;
+  }
+
   private static Optional<TimedSentence> sentence(String text, Map<Integer, Span> at) {
     String[] tokens = text.split(" ");
     if (at.isEmpty() || at.size() < LEAST_WORDS * tokens.length) {
@@ -96,14 +119,15 @@ public final class GrammarWords {
     return Optional.of(new TimedSentence(text, span, Spans.of(span), words));
   }
 
-  private static List<Span> added(List<Heard> heard) {
-    Spans all =
-        Spans.of(
-            heard.stream()
-                .filter(h -> ScriptGrammar.isAdded(h.word()))
-                .map(h -> Span.of(h.startMs(), h.endMs()))
-                .toList());
-    return all.closingGapsUnder(ONE_GO_MS).atLeast(SHORTEST_ADDED_MS).asList();
+  /** Where there is speech and none of the script's sentences. */
+  private static List<Span> added(List<TimedSentence> said, Spans speech) {
+    Spans own = Spans.of(said.stream().map(TimedSentence::span).toList());
+    return speech
+        .minus(own)
+        .atLeast(A_BREATH_MS)
+        .closingGapsUnder(ONE_GO_MS)
+        .atLeast(SHORTEST_ADDED_MS)
+        .asList();
   }
 
   private static boolean isPlausible(WordsOnSound words, Spans speech) {

@@ -9,8 +9,9 @@ import java.util.List;
  * @param word as its grammar or dictionary names it
  * @param startMs when it begins
  * @param endMs when it ends
+ * @param score how well its sounds fit, as a logarithm for each hundredth of a second: 0 is perfect
  */
-public record Heard(String word, long startMs, long endMs) {
+public record Heard(String word, long startMs, long endMs, double score) {
 
   /** The recognizer counts in hundredths of a second. */
   private static final int FRAME_MS = 10;
@@ -35,7 +36,9 @@ public record Heard(String word, long startMs, long endMs) {
       long start = Long.parseLong(part[at]) * FRAME_MS;
       long end = Long.parseLong(part[at + FIELDS]) * FRAME_MS;
       if (end > start && !word.matches("<.*>|\\[.*]|\\(NULL\\)|\\+\\+.*\\+\\+")) {
-        heard.add(new Heard(word, start, end));
+        heard.add(
+            new Heard(
+                word, start, end, Double.parseDouble(part[at + 1]) * FRAME_MS / (end - start)));
       }
     }
     return List.copyOf(heard);

@@ -17,19 +17,30 @@ import school.kerygma.core.text.SpokenForms;
  */
 public final class ScriptGrammar {
 
-  /** The phones of American English of the CMU Pronouncing Dictionary: what may be said between. */
-  private static final List<String> PHONES =
-      List.of(
-          ("AA AE AH AO AW AY B CH D DH EH ER EY F G HH IH IY JH K L M N NG OW OY P R S SH T TH UH"
-                  + " UW V W Y Z ZH")
-              .split(" "));
+  /** What may be said between two sentences. */
+  public enum Between {
+    /** A dozen phones far from each other: enough where little is added, and soon searched. */
+    A_LITTLE(List.of("AA IY UW EH AH S T N L R K M".split(" ")), 0.001),
 
-  /**
-   * How likely a sentence is left out, and how likely a phone is added: tried on spoken examples.
-   */
-  private static final double LEFT_OUT = 0.02;
+    /** Anything at all: the phones of American English of the CMU Pronouncing Dictionary. */
+    ANYTHING(
+        List.of(
+            ("AA AE AH AO AW AY B CH D DH EH ER EY F G HH IH IY JH K L M N NG OW OY P R S SH T TH UH"
+                    + " UW V W Y Z ZH")
+                .split(" ")),
+        0.00005);
 
-  private static final double ADDED = 0.01 / PHONES.size();
+    private final List<String> phones;
+    private final double each;
+
+    Between(List<String> phones, double each) {
+      this.phones = phones;
+      this.each = each;
+    }
+  }
+
+  /** How likely a sentence is left out; like those of what is added, tried on spoken examples. */
+  private static final double LEFT_OUT = 0.01;
 
   private static final Pattern NAME = Pattern.compile("s(\\d+)t(\\d+)a\\d+w\\d+");
 
@@ -51,17 +62,21 @@ public final class ScriptGrammar {
   private final Map<String, List<String>> words = new LinkedHashMap<>();
   private int states;
 
-  private ScriptGrammar(List<String> sentences) {
+  private final Between between;
+
+  private ScriptGrammar(List<String> sentences, Between between) {
+    this.between = between;
     this.sentences = sentences.stream().map(s -> List.of(s.split(" "))).toList();
   }
 
   /**
    * Makes the grammar.
    *
+   * @param between what may be said between the sentences
    * @param dictionary knows the usual words; for others it says nothing, and letters tell
    */
-  public static ScriptGrammar of(List<String> sentences, Dictionary dictionary) {
-    ScriptGrammar made = new ScriptGrammar(sentences);
+  public static ScriptGrammar of(List<String> sentences, Between between, Dictionary dictionary) {
+    ScriptGrammar made = new ScriptGrammar(sentences, between);
     made.build(dictionary);
     return made;
   }
@@ -89,11 +104,11 @@ public final class ScriptGrammar {
         .append('\n')
         .append(body)
         .append("FSG_END\n");
-    PHONES.forEach(p -> words.put("added" + p, List.of(p)));
+    between.phones.forEach(p -> words.put("added" + p, List.of(p)));
   }
 
   private void added(int at, StringBuilder body) {
-    PHONES.forEach(p -> arc(at, at, ADDED, "added" + p, body));
+    between.phones.forEach(p -> arc(at, at, between.each, "added" + p, body));
   }
 
   /** All ways to say one word, side by side. */
@@ -172,10 +187,5 @@ public final class ScriptGrammar {
     return m.matches()
         ? Optional.of(new Place(Integer.parseInt(m.group(1)), Integer.parseInt(m.group(2))))
         : Optional.empty();
-  }
-
-  /** Whether what was heard is none of the script's words, but was said. */
-  public static boolean isAdded(String heard) {
-    return heard.startsWith("added");
   }
 }

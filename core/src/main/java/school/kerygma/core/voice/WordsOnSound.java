@@ -22,6 +22,11 @@ public record WordsOnSound(
     ESTIMATED
   }
 
+  /** Whether the script was said as it stands. */
+  public boolean isAsWritten() {
+    return way == Way.HEARD && leftOut.isEmpty() && added.isEmpty();
+  }
+
   public WordsOnSound {
     said = List.copyOf(said);
     leftOut = List.copyOf(leftOut);

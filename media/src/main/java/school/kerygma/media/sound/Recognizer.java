@@ -33,6 +33,14 @@ public final class Recognizer {
   private static final Duration LIMIT = Duration.ofMinutes(5);
   private static final int MAX_OUTPUT = 1 << 20;
 
+  /** Narrower ones lose the way where much is left out; wider ones find no more. */
+  private static final String BEAM = "1e-100";
+
+  private static final String WORD_BEAM = "1e-90";
+
+  /** The model's fillers but for silence would swallow words. */
+  private static final String SILENCE = "<s> SIL\n</s> SIL\n<sil> SIL\n";
+
   private Recognizer() {}
 
   /** Whether the program and its model are installed. */
@@ -80,6 +88,7 @@ public final class Recognizer {
       }
       Files.writeString(directory.resolve("script.fsg"), grammar.grammar());
       Files.writeString(directory.resolve("script.dict"), grammar.dictionary());
+      Files.writeString(directory.resolve("silence"), SILENCE);
       Files.writeString(directory.resolve("names"), "said\n");
       Program.run(
           List.of(
@@ -100,8 +109,20 @@ public final class Recognizer {
               "yes",
               "-adchdr",
               "0",
+              "-fdict",
+              directory.resolve("silence").toString(),
               "-remove_silence",
               "no",
+              "-dither",
+              "yes",
+              "-seed",
+              "1",
+              "-beam",
+              BEAM,
+              "-pbeam",
+              BEAM,
+              "-wbeam",
+              WORD_BEAM,
               "-hypseg",
               found.toString(),
               "-logfn",

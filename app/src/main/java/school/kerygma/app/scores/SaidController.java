@@ -1,0 +1,80 @@
+package school.kerygma.app.scores;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.ResponseBody;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.scripts.StopView;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.walkthrough.PlaybackScore.Spoken;
+
+/** What was said against what is written: asked by the script's screen, and accepted there. */
+@Controller
+class SaidController {
+
+  private final Scores scores;
+  private final Scripts scripts;
+  private final Gate gate;
+
+  SaidController(Scores scores, Scripts scripts, Gate gate) {
+    this.scores = scores;
+    this.scripts = scripts;
+    this.gate = gate;
+  }
+
+  /** What is known of what was said, by stop; none while nothing is compiled. */
+  @GetMapping("/walkthroughs/{id}/said")
+  @ResponseBody
+  Map<UUID, Spoken> said(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    Map<UUID, Spoken> said = new HashMap<>();
+    scores
+        .current(id)
+        .ifPresent(s -> scores.stops(s.id()).forEach(p -> said.put(p.id(), p.spoken())));
+    return said;
+  }
+
+  /** The sentences that nobody said are taken out of a stop's script. */
+  @PostMapping("/stops/{id}/said")
+  String accept(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    UUID walkthrough = scripts.walkthroughOf(id);
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
+    List<String> leftOut =
+        scores.current(walkthrough).stream()
+            .flatMap(s -> scores.stops(s.id()).stream())
+            .filter(p -> p.id().equals(id))
+            .flatMap(p -> p.spoken().leftOut().stream())
+            .toList();
+    StopView stop =
+        scripts.stopsOf(walkthrough).stream()
+            .filter(s -> s.id().equals(id))
+            .findFirst()
+            .orElseThrow(Problem::notFound);
+    scripts.reword(id, without(stop.script(), leftOut));
+    return "redirect:/walkthroughs/" + walkthrough + "#stop-" + id;
+  }
+
+  /** A sentence that is not there any more, because its words were changed, takes nothing away. */
+  static String without(String script, List<String> sentences) {
+    String left = script;
+    for (String sentence : sentences) {
+      String pattern =
+          Stream.of(sentence.split(" ")).map(Pattern::quote).collect(Collectors.joining("\\s+"));
+      left = left.replaceFirst(pattern + "[ \\t]*", "");
+    }
+    return left.strip();
+  }
+}
