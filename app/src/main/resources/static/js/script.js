@@ -87,8 +87,25 @@ document.addEventListener('alpine:init', () => {
           this.heard = spoken.heard;
           this.estimated = !spoken.heard;
           this.left = spoken.leftOut;
-          this.added = spoken.added.map((a) => ({ href: `/walkthroughs/${walkthrough}/play?at=${a.startMs}`, label: clock(a.startMs) }));
+          this.added = spoken.added.map((a) => ({
+            href: `/walkthroughs/${walkthrough}/play?at=${a.startMs}`,
+            label: clock(a.startMs),
+            draft: a.draft,
+            hasDraft: a.draft !== '',
+            write: () => this.writeIn(a),
+          }));
         }
+      },
+      /** A draft goes where it was said: after the sentence before it. It is read and put right there. */
+      writeIn(a) {
+        const box = this.$refs.script;
+        const found = a.after ? box.value.indexOf(a.after) : -1;
+        const at = found < 0 ? 0 : found + a.after.length;
+        const text = `${at > 0 ? ' ' : ''}${a.draft[0].toUpperCase()}${a.draft.slice(1)}.${at > 0 ? '' : ' '}`;
+        box.setRangeText(text, at, at, 'select');
+        box.focus();
+        this.added = this.added.filter((other) => other.label !== clock(a.startMs));
+        this.changed();
       },
       accept() {
         if (this.hasLeft) {

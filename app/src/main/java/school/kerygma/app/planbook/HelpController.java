@@ -22,6 +22,7 @@ class HelpController {
           new Question("explain", "script"),
           new Question("record", "lectern"),
           new Question("repair", "player"),
+          new Question("said", "script"),
           new Question("post", "posting"),
           new Question("told", "posting"),
           new Question("as", "classpage"),

@@ -175,7 +175,11 @@ class Compiling implements Work {
         new ScoreCompiler.Speech(
             CueBuilder.withAdded(
                 CueBuilder.build(spoken.said(), material.order().durationMs()),
-                spoken.stops().values().stream().flatMap(s -> s.added().stream()).toList()),
+                spoken.stops().values().stream()
+                    .flatMap(s -> s.added().stream())
+                    .filter(a -> a.endMs() > a.startMs())
+                    .map(a -> Span.of(a.startMs(), a.endMs()))
+                    .toList()),
             spoken.said().stream().flatMap(s -> s.words().stream()).toList(),
             spoken.stops());
     PlaybackScore score =
@@ -342,13 +346,22 @@ class Compiling implements Work {
               new PlaybackScore.Spoken(
                   placed.way() == WordsOnSound.Way.HEARD,
                   placed.leftOut().stream().map(sentences::get).toList(),
-                  placed.added().stream()
-                      .map(
-                          a ->
-                              Span.of(clock.applyAsLong(a.startMs()), clock.applyAsLong(a.endMs())))
-                      .toList()));
+                  placed.added().stream().map(added -> onProgram(added, placed, clock)).toList()));
         });
     return new Spoken(said, spoken);
+  }
+
+  private static PlaybackScore.Spoken.Added onProgram(
+      WordsOnSound.Added added, WordsOnSound placed, LongUnaryOperator clock) {
+    String after =
+        placed.said().stream()
+            .filter(s -> s.span().startMs() < added.span().startMs())
+            .reduce("", (last, s) -> s.text(), (a, b) -> b);
+    return new PlaybackScore.Spoken.Added(
+        clock.applyAsLong(added.span().startMs()),
+        clock.applyAsLong(added.span().endMs()),
+        added.draft(),
+        after);
   }
 
   /** The program's time of a time of a stop's parts, one after the other. */

@@ -11,6 +11,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.io.Resource;
@@ -44,9 +45,12 @@ class StopWords {
   private static final Logger LOG = LoggerFactory.getLogger(StopWords.class);
 
   /** Changes when the rules do, so that all is heard again. */
-  private static final String RULES = "1";
+  private static final String RULES = "2";
 
   static final String FOLDER = "words";
+
+  /** Of so much that nobody has written there is a draft; more would take too long. */
+  private static final long LONGEST_DRAFT_MS = 120_000;
 
   /** A stop that is longer is not heard: it would take the program too long. */
   private static final long LONGEST_MS = 20 * 60_000L;
@@ -71,7 +75,7 @@ class StopWords {
    */
   WordsOnSound of(List<String> sentences, List<RunningOrder.Part> parts, Spans speech) {
     long length = parts.stream().mapToLong(p -> p.span().lengthMs()).sum();
-    if (sentences.isEmpty() || speech.isEmpty() || length > LONGEST_MS || !Recognizer.isHere()) {
+    if (speech.isEmpty() || length > LONGEST_MS || !Recognizer.isHere()) {
       return estimated(sentences, speech);
     }
     String name = FOLDER + "/" + name(sentences, parts);
@@ -92,7 +96,8 @@ class StopWords {
    *
    * @param heard whether its words were found at all
    */
-  private record Kept(boolean heard, List<Line> said, List<Integer> leftOut, List<Span> added) {
+  private record Kept(
+      boolean heard, List<Line> said, List<Integer> leftOut, List<WordsOnSound.Added> added) {
 
     static Kept of(Optional<WordsOnSound> words) {
       return words
@@ -125,15 +130,11 @@ class StopWords {
       List<String> sentences, List<RunningOrder.Part> parts, Spans speech) {
     Path directory = store.workDirectory();
     try {
-      ScriptGrammar.Dictionary dictionary = Recognizer.dictionary(ScriptGrammar.asked(sentences));
-      Optional<WordsOnSound> words = Optional.empty();
-      for (Between between : Between.values()) { // What is not as written is searched through.
-        if (words.filter(WordsOnSound::isAsWritten).isEmpty()) {
-          ScriptGrammar grammar = ScriptGrammar.of(sentences, between, dictionary);
-          words = GrammarWords.place(sentences, heard(parts, grammar, directory), speech);
-        }
-      }
-      return words;
+      Optional<WordsOnSound> words =
+          sentences.isEmpty()
+              ? Optional.of(unwritten(speech))
+              : inGrammar(sentences, parts, speech, directory);
+      return words.map(w -> drafted(w, parts, directory));
     } catch (Program.Failed e) {
       LOG.warn("A stop was not heard; its words are an estimate: {}", e.getMessage());
       return Optional.empty();
@@ -142,16 +143,51 @@ class StopWords {
     }
   }
 
-  private List<Heard> heard(List<RunningOrder.Part> parts, ScriptGrammar grammar, Path directory) {
+  /** Of a stop without a script all is added. */
+  private static WordsOnSound unwritten(Spans speech) {
+    return new WordsOnSound(
+        WordsOnSound.Way.HEARD, List.of(), List.of(), GrammarWords.added(List.of(), speech));
+  }
+
+  private Optional<WordsOnSound> inGrammar(
+      List<String> sentences, List<RunningOrder.Part> parts, Spans speech, Path directory) {
+    ScriptGrammar.Dictionary dictionary = Recognizer.dictionary(ScriptGrammar.asked(sentences));
+    Optional<WordsOnSound> words = Optional.empty();
+    for (Between between : Between.values()) { // What is not as written is searched through.
+      if (words.filter(WordsOnSound::isAsWritten).isEmpty()) {
+        ScriptGrammar grammar = ScriptGrammar.of(sentences, between, dictionary);
+        words = GrammarWords.place(sentences, heard(parts, grammar, directory), speech);
+      }
+    }
+    return words;
+  }
+
+  private WordsOnSound drafted(WordsOnSound words, List<RunningOrder.Part> parts, Path directory) {
+    List<Span> added = words.added().stream().map(WordsOnSound.Added::span).toList();
+    boolean few = added.stream().mapToLong(Span::lengthMs).sum() <= LONGEST_DRAFT_MS;
+    if (added.isEmpty() || !few) {
+      return words;
+    }
+    try {
+      return words.drafted(with(parts, files -> Recognizer.drafts(files, added, directory)));
+    } catch (Program.Failed e) {
+      LOG.warn("What was added to a stop has no draft: {}", e.getMessage());
+      return words;
+    }
+  }
+
+  private <T> T with(List<RunningOrder.Part> parts, Function<List<Recognizer.Part>, T> use) {
     return recorded.with(
         parts.stream().map(RunningOrder.Part::recordingId).toList(),
         files ->
-            Recognizer.hear(
+            use.apply(
                 parts.stream()
                     .map(p -> new Recognizer.Part(files.get(p.recordingId()), p.span()))
-                    .toList(),
-                grammar,
-                directory));
+                    .toList()));
+  }
+
+  private List<Heard> heard(List<RunningOrder.Part> parts, ScriptGrammar grammar, Path directory) {
+    return with(parts, files -> Recognizer.hear(files, grammar, directory));
   }
 
   private WordsOnSound estimated(List<String> sentences, Spans speech) {

@@ -64,7 +64,7 @@ public final class GrammarWords {
       Optional<TimedSentence> placed = sentence(sentences.get(s), found.getOrDefault(s, Map.of()));
       placed.ifPresentOrElse(said::add, addTo(leftOut, s));
     }
-    List<Span> added = added(said, speech);
+    List<WordsOnSound.Added> added = added(said, speech);
     WordsOnSound words = new WordsOnSound(WordsOnSound.Way.HEARD, said, leftOut, added);
     return isPlausible(words, speech) ? Optional.of(words) : Optional.empty();
   }
@@ -119,15 +119,17 @@ public final class GrammarWords {
     return Optional.of(new TimedSentence(text, span, Spans.of(span), words));
   }
 
-  /** Where there is speech and none of the script's sentences. */
-  private static List<Span> added(List<TimedSentence> said, Spans speech) {
+  /** Where there is speech and none of the sentences that are said. */
+  public static List<WordsOnSound.Added> added(List<TimedSentence> said, Spans speech) {
     Spans own = Spans.of(said.stream().map(TimedSentence::span).toList());
     return speech
         .minus(own)
         .atLeast(A_BREATH_MS)
         .closingGapsUnder(ONE_GO_MS)
         .atLeast(SHORTEST_ADDED_MS)
-        .asList();
+        .stream()
+        .map(span -> new WordsOnSound.Added(span, ""))
+        .toList();
   }
 
   private static boolean isPlausible(WordsOnSound words, Spans speech) {

@@ -1,6 +1,7 @@
 package school.kerygma.core.voice;
 
 import java.util.List;
+import java.util.stream.IntStream;
 import school.kerygma.core.time.Span;
 
 /**
@@ -12,7 +13,14 @@ import school.kerygma.core.time.Span;
  * @param added where something is said that the script does not have
  */
 public record WordsOnSound(
-    Way way, List<TimedSentence> said, List<Integer> leftOut, List<Span> added) {
+    Way way, List<TimedSentence> said, List<Integer> leftOut, List<Added> added) {
+
+  /**
+   * Something that is said and not written.
+   *
+   * @param draft what it may be, as a recognizer without a script heard it; empty if nobody tried
+   */
+  public record Added(Span span, String draft) {}
 
   /** From the surest to the least. */
   public enum Way {
@@ -25,6 +33,17 @@ public record WordsOnSound(
   /** Whether the script was said as it stands. */
   public boolean isAsWritten() {
     return way == Way.HEARD && leftOut.isEmpty() && added.isEmpty();
+  }
+
+  /** The same with drafts of what was added, in the order of what was added. */
+  public WordsOnSound drafted(List<String> drafts) {
+    return new WordsOnSound(
+        way,
+        said,
+        leftOut,
+        IntStream.range(0, added.size())
+            .mapToObj(i -> new Added(added.get(i).span(), i < drafts.size() ? drafts.get(i) : ""))
+            .toList());
   }
 
   public WordsOnSound {

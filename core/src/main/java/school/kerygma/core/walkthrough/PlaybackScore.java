@@ -9,7 +9,6 @@ import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.annotation.NoteSlip;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.handout.Box;
-import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.TimedWord;
 
 /**
@@ -97,9 +96,17 @@ public record PlaybackScore(
    *
    * @param heard whether its words stand where they were heard; else their places are an estimate
    * @param leftOut sentences of the script that nobody said
-   * @param added where something is said that the script does not have
+   * @param added what is said and not written
    */
-  public record Spoken(boolean heard, List<String> leftOut, List<Span> added) {
+  public record Spoken(boolean heard, List<String> leftOut, List<Added> added) {
+
+    /**
+     * Something that is said and not written.
+     *
+     * @param draft what it may be; empty if nobody tried to hear it
+     * @param after the sentence of the script that is said before it; empty at the beginning
+     */
+    public record Added(long startMs, long endMs, String draft, String after) {}
 
     public static final Spoken UNKNOWN = new Spoken(false, List.of(), List.of());
 

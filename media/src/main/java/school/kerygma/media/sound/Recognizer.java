@@ -3,8 +3,8 @@ package school.kerygma.media.sound;
 import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.OutputStream;
+import java.io.RandomAccessFile;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -15,6 +15,8 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.Heard;
 import school.kerygma.core.voice.ScriptGrammar;
@@ -30,6 +32,9 @@ public final class Recognizer {
   private static final Path MODELS = Path.of("/usr/share/pocketsphinx/model/en-us");
   private static final Path SOUNDS = MODELS.resolve("en-us");
   private static final Path DICTIONARY = MODELS.resolve("cmudict-en-us.dict");
+  private static final Path USUAL = MODELS.resolve("en-us.lm.bin");
+  private static final Pattern DRAFT = Pattern.compile("(.*)\\((\\S+) -?\\d+\\)");
+  private static final int BYTES_A_MS = 2 * Sound.SAMPLES_PER_SECOND / 1_000;
   private static final Duration LIMIT = Duration.ofMinutes(5);
   private static final int MAX_OUTPUT = 1 << 20;
 
@@ -78,62 +83,122 @@ public final class Recognizer {
    * @throws Program.Failed if it cannot be run, or takes too long
    */
   public static List<Heard> hear(List<Part> sounds, ScriptGrammar grammar, Path directory) {
-    Path pcm = directory.resolve("said.raw");
     Path found = directory.resolve("found");
     try {
-      try (OutputStream out = Files.newOutputStream(pcm)) {
-        for (Part part : sounds) {
-          Sound.copy(part.file(), part.span(), out);
-        }
-      }
+      copy(sounds, directory.resolve("said.raw"));
       Files.writeString(directory.resolve("script.fsg"), grammar.grammar());
       Files.writeString(directory.resolve("script.dict"), grammar.dictionary());
       Files.writeString(directory.resolve("silence"), SILENCE);
-      Files.writeString(directory.resolve("names"), "said\n");
-      Program.run(
-          List.of(
-              PROGRAM,
-              "-hmm",
-              SOUNDS.toString(),
-              "-fsg",
-              directory.resolve("script.fsg").toString(),
-              "-dict",
-              directory.resolve("script.dict").toString(),
-              "-ctl",
-              directory.resolve("names").toString(),
-              "-cepdir",
-              directory.toString(),
-              "-cepext",
-              ".raw",
-              "-adcin",
-              "yes",
-              "-adchdr",
-              "0",
-              "-fdict",
-              directory.resolve("silence").toString(),
-              "-remove_silence",
-              "no",
-              "-dither",
-              "yes",
-              "-seed",
-              "1",
-              "-beam",
-              BEAM,
-              "-pbeam",
-              BEAM,
-              "-wbeam",
-              WORD_BEAM,
-              "-hypseg",
-              found.toString(),
-              "-logfn",
-              "/dev/null"),
-          LIMIT,
-          MAX_OUTPUT);
-      return Files.exists(found)
-          ? Heard.read(Files.readString(found, StandardCharsets.UTF_8))
-          : List.of();
+      Files.deleteIfExists(found);
+      run(
+          List.of("said"),
+          directory,
+          "-fsg",
+          directory.resolve("script.fsg").toString(),
+          "-dict",
+          directory.resolve("script.dict").toString(),
+          "-fdict",
+          directory.resolve("silence").toString(),
+          "-dither",
+          "yes",
+          "-seed",
+          "1",
+          "-beam",
+          BEAM,
+          "-pbeam",
+          BEAM,
+          "-wbeam",
+          WORD_BEAM,
+          "-hypseg",
+          found.toString());
+      return Files.exists(found) ? Heard.read(Files.readString(found)) : List.of();
     } catch (IOException e) {
       throw new UncheckedIOException(e);
+    }
+  }
+
+  private static void copy(List<Part> sounds, Path pcm) throws IOException {
+    try (OutputStream out = Files.newOutputStream(pcm)) {
+      for (Part part : sounds) {
+        Sound.copy(part.file(), part.span(), out);
+      }
+    }
+  }
+
+  private static void run(List<String> names, Path directory, String... how) throws IOException {
+    Files.write(directory.resolve("names"), names);
+    List<String> command =
+        new ArrayList<>(
+            List.of(
+                PROGRAM,
+                "-hmm",
+                SOUNDS.toString(),
+                "-ctl",
+                directory.resolve("names").toString(),
+                "-cepdir",
+                directory.toString(),
+                "-cepext",
+                ".raw",
+                "-adcin",
+                "yes",
+                "-adchdr",
+                "0",
+                "-remove_silence",
+                "no",
+                "-logfn",
+                "/dev/null"));
+    command.addAll(List.of(how));
+    Program.run(command, LIMIT, MAX_OUTPUT);
+  }
+
+  /**
+   * Hears what nobody has written, by what English usually says. About every fifth word is wrong.
+   *
+   * @param sounds as for {@link #hear}
+   * @param spans of all of them together
+   * @return one draft for each span, empty where nothing was understood
+   * @throws Program.Failed if it cannot be run, or takes too long
+   */
+  public static List<String> drafts(List<Part> sounds, List<Span> spans, Path directory) {
+    Path pcm = directory.resolve("all.raw");
+    Path found = directory.resolve("drafts");
+    try {
+      copy(sounds, pcm);
+      List<String> names = new ArrayList<>();
+      for (Span span : spans) {
+        String name = "draft" + names.size();
+        cut(pcm, span, directory.resolve(name + ".raw"));
+        names.add(name);
+      }
+      run(
+          names,
+          directory,
+          "-lm",
+          USUAL.toString(),
+          "-dict",
+          DICTIONARY.toString(),
+          "-hyp",
+          found.toString());
+      Map<String, String> drafts = new HashMap<>();
+      for (String line : Files.exists(found) ? Files.readAllLines(found) : List.<String>of()) {
+        Matcher m = DRAFT.matcher(line);
+        if (m.matches()) {
+          drafts.put(m.group(2), m.group(1).strip());
+        }
+      }
+      return names.stream().map(n -> drafts.getOrDefault(n, "")).toList();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  private static void cut(Path pcm, Span span, Path to) throws IOException {
+    try (RandomAccessFile in = new RandomAccessFile(pcm.toFile(), "r")) {
+      long from = Math.min(in.length(), span.startMs() * BYTES_A_MS);
+      byte[] bytes = new byte[(int) Math.min(in.length() - from, span.lengthMs() * BYTES_A_MS)];
+      in.seek(from);
+      in.readFully(bytes);
+      Files.write(to, bytes);
     }
   }
 

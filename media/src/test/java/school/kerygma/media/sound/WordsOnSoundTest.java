@@ -183,8 +183,8 @@ class WordsOnSoundTest {
     List<Long> own = new ArrayList<>(spoken.starts());
     long second = own.remove(7);
     long first = own.remove(2);
-    assertThat(words.added().get(0).contains(first + 1_500)).isTrue();
-    assertThat(words.added().get(1).contains(second + 1_500)).isTrue();
+    assertThat(words.added().get(0).span().contains(first + 1_500)).isTrue();
+    assertThat(words.added().get(1).span().contains(second + 1_500)).isTrue();
     assertThat(errors(words.said(), own)).allMatch(e -> e < 400);
   }
 
@@ -243,5 +243,31 @@ class WordsOnSoundTest {
     Spoken spoken = speak("flite", List.of("Bridges."), 0);
     WordsOnSound words = heard(spoken.file(), List.of("Bridges.")).orElseThrow();
     assertThat(errors(words.said(), spoken.starts())).allMatch(e -> e < 250);
+  }
+
+  /** A draft is no transcript: at least half of its words are right. */
+  @Test
+  void whatNobodyHasWrittenHasADraft() throws IOException {
+    Spoken spoken = speak("flite", ADDED, 0);
+    List<Span> spans =
+        List.of(
+            Span.of(spoken.starts().get(0) - 200, spoken.starts().get(1) - 200),
+            Span.of(spoken.starts().get(1) - 200, Sound.durationMs(spoken.file())));
+    List<String> drafts =
+        Recognizer.drafts(
+            List.of(
+                new Recognizer.Part(spoken.file(), Span.of(0, Sound.durationMs(spoken.file())))),
+            spans,
+            Files.createTempDirectory(directory, "drafts"));
+    assertThat(drafts).hasSize(2);
+    for (int i = 0; i < 2; i++) {
+      List<String> wanted =
+          List.of(
+              ADDED.get(i).toLowerCase(java.util.Locale.ROOT).replaceAll("[^a-z ]", "").split(" "));
+      List<String> got = List.of(drafts.get(i).split(" "));
+      assertThat(wanted.stream().filter(got::contains).count())
+          .as(drafts.get(i))
+          .isGreaterThanOrEqualTo(wanted.size() / 2);
+    }
   }
 }
