@@ -12,8 +12,8 @@ public final class Bench {
   /**
    * @param arguments the application's runnable jar, the address of an empty database for the
    *     starts, that of another for the demonstration school, a narration, and the names of the
-   *     measurements to take: pages, papers, start, roll, beacons, player, plan, feeds; none means
-   *     all
+   *     measurements to take: pages, papers, words, start, roll, beacons, player, plan, feeds; none
+   *     means all
    */
   public static void main(String[] arguments) throws Exception {
     List<String> asked = List.of(arguments).subList(4, arguments.length);
@@ -23,6 +23,9 @@ public final class Bench {
     }
     if (wanted.test("papers")) {
       PapersRead.measure();
+    }
+    if (wanted.test("words")) {
+      WordsHeard.measure(Path.of(arguments[3]));
     }
     if (wanted.test("start")) {
       StartTime.measure(Path.of(arguments[0]), arguments[1]);

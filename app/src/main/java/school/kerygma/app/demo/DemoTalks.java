@@ -53,6 +53,11 @@ class DemoTalks {
     }
   }
 
+  /** Whoever wrote them has read them. */
+  void captionsRead(UUID walkthrough) {
+    scripts.captionsRead(walkthrough);
+  }
+
   private PageView page(DemoScript.DemoStop demo, Map<String, UUID> papers) {
     return handouts.get(papers.get(demo.paper())).shown().get(demo.page() - 1);
   }

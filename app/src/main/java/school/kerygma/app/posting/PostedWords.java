@@ -20,7 +20,6 @@ import school.kerygma.app.problems.Seen;
  */
 record PostedWords(
     UUID posting,
-    Set<UUID> sections,
     List<TaskView> tasks,
     List<TaskView> more,
     String toStudents,
@@ -53,8 +52,7 @@ record PostedWords(
                 .stream()
                 .filter(t -> !of.tasks().contains(t.id()))
                 .toList();
-    return new PostedWords(
-        of.posting(), sections, own, more, of.toStudents(), of.toFamilies(), seen(of));
+    return new PostedWords(of.posting(), own, more, of.toStudents(), of.toFamilies(), seen(of));
   }
 
   static String seen(DeliveryView of) {

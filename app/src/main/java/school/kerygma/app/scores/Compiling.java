@@ -344,7 +344,7 @@ class Compiling implements Work {
           spoken.put(
               stop,
               new PlaybackScore.Spoken(
-                  placed.way() == WordsOnSound.Way.HEARD,
+                  placed.way() != WordsOnSound.Way.ESTIMATED,
                   placed.leftOut().stream().map(sentences::get).toList(),
                   placed.added().stream().map(added -> onProgram(added, placed, clock)).toList()));
         });

@@ -6,9 +6,11 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Deed;
 
@@ -33,7 +35,19 @@ class PlayController {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
     model.addAttribute("walkthrough", scripts.head(id));
     model.addAttribute("score", scores.current(id).orElse(null));
+    model.addAttribute(
+        "read", scripts.stopsOf(id).stream().filter(StopView::recorded).allMatch(StopView::read));
     model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
     return "scores/play";
+  }
+
+  /**
+   * The captions are read as they are; whoever changes words or says them again reads once more.
+   */
+  @PostMapping("/walkthroughs/{id}/captions-read")
+  String captionsRead(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    scripts.captionsRead(id);
+    return "redirect:/walkthroughs/" + id + "/play";
   }
 }

@@ -23,6 +23,7 @@ import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.GrammarWords;
 import school.kerygma.core.voice.Heard;
+import school.kerygma.core.voice.MatchedWords;
 import school.kerygma.core.voice.ScriptAligner;
 import school.kerygma.core.voice.ScriptGrammar;
 import school.kerygma.core.voice.ScriptGrammar.Between;
@@ -45,7 +46,7 @@ class StopWords {
   private static final Logger LOG = LoggerFactory.getLogger(StopWords.class);
 
   /** Changes when the rules do, so that all is heard again. */
-  private static final String RULES = "2";
+  private static final String RULES = "3";
 
   static final String FOLDER = "words";
 
@@ -94,28 +95,31 @@ class StopWords {
   /**
    * What is kept of a stop.
    *
-   * @param heard whether its words were found at all
+   * @param way how its words were found, if they were
    */
   private record Kept(
-      boolean heard, List<Line> said, List<Integer> leftOut, List<WordsOnSound.Added> added) {
+      WordsOnSound.Way way,
+      List<Line> said,
+      List<Integer> leftOut,
+      List<WordsOnSound.Added> added) {
 
     static Kept of(Optional<WordsOnSound> words) {
       return words
           .map(
               w ->
                   new Kept(
-                      true,
+                      w.way(),
                       w.said().stream().map(s -> new Line(s.text(), s.span(), s.words())).toList(),
                       w.leftOut(),
                       w.added()))
-          .orElse(new Kept(false, List.of(), List.of(), List.of()));
+          .orElse(new Kept(WordsOnSound.Way.ESTIMATED, List.of(), List.of(), List.of()));
     }
 
     Optional<WordsOnSound> words() {
-      return heard
+      return way != WordsOnSound.Way.ESTIMATED
           ? Optional.of(
               new WordsOnSound(
-                  WordsOnSound.Way.HEARD,
+                  way,
                   said.stream()
                       .map(
                           l -> new TimedSentence(l.text(), l.span(), Spans.of(l.span()), l.words()))
@@ -159,13 +163,15 @@ class StopWords {
         words = GrammarWords.place(sentences, heard(parts, grammar, directory), speech);
       }
     }
-    return words;
+    return words.isPresent()
+        ? words
+        : MatchedWords.place(sentences, with(parts, files -> Recognizer.words(files, directory)));
   }
 
   private WordsOnSound drafted(WordsOnSound words, List<RunningOrder.Part> parts, Path directory) {
     List<Span> added = words.added().stream().map(WordsOnSound.Added::span).toList();
     boolean few = added.stream().mapToLong(Span::lengthMs).sum() <= LONGEST_DRAFT_MS;
-    if (added.isEmpty() || !few) {
+    if (added.isEmpty() || !few || words.way() == WordsOnSound.Way.MATCHED) {
       return words;
     }
     try {

@@ -185,6 +185,11 @@ public class Scripts {
     changed(s.walkthroughId());
   }
 
+  /** The teacher has read the captions of a walkthrough. */
+  public void captionsRead(UUID walkthrough) {
+    stops.ofWalkthrough(walkthrough).forEach(Walkthrough.StopEntity::captionsRead);
+  }
+
   /** The words of a stop are what was said. */
   void checked(UUID stop) {
     Walkthrough.StopEntity s = entity(stop);
@@ -362,6 +367,7 @@ public class Scripts {
         Optional.ofNullable(s.sight()),
         Set.copyOf(s.tasks()),
         s.isSaidAgain(),
+        s.areCaptionsRead(),
         SpeakingTime.ofMs(s.script()),
         recorded.getOrDefault(s.id(), 0L));
   }

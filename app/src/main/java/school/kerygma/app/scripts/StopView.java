@@ -10,6 +10,7 @@ import school.kerygma.core.walkthrough.Sight;
  * A stop as pages and other modules see it.
  *
  * @param number from 1
+ * @param read whether its captions have been read as they are now
  * @param plannedMs how long its script takes to say
  * @param unchecked whether it was said again after its words were written
  * @param recordedMs how long its chosen takes are; 0 if it is not recorded
@@ -24,6 +25,7 @@ public record StopView(
     Optional<Sight> sight,
     Set<UUID> tasks,
     boolean unchecked,
+    boolean read,
     long plannedMs,
     long recordedMs) {
 

@@ -98,6 +98,10 @@ class Walkthrough {
     @OptimisticLock(excluded = true)
     private boolean saidAgain;
 
+    /** Whether the teacher has read its captions as they are now. */
+    @OptimisticLock(excluded = true)
+    private boolean captionsRead;
+
     /** Ties are no words: who writes is not told that somebody tied. */
     @OptimisticLock(excluded = true)
     @ElementCollection
@@ -145,11 +149,20 @@ class Walkthrough {
       return tasks;
     }
 
+    boolean areCaptionsRead() {
+      return captionsRead;
+    }
+
+    void captionsRead() {
+      this.captionsRead = true;
+    }
+
     boolean isSaidAgain() {
       return saidAgain;
     }
 
     void saidAgain() {
+      this.captionsRead = false;
       this.saidAgain = !script.isEmpty();
     }
 
@@ -159,6 +172,7 @@ class Walkthrough {
 
     void say(String title, String script) {
       this.saidAgain = saidAgain && !script.isEmpty();
+      this.captionsRead = captionsRead && script.equals(this.script);
       this.title = title;
       this.script = script;
     }

@@ -26,6 +26,8 @@ public record WordsOnSound(
   public enum Way {
     /** Every word was heard where it stands. */
     HEARD,
+    /** Words were heard without knowing the script, and laid beside it: some are wrong. */
+    MATCHED,
     /** Only speech and silence are known: an estimate, and nobody knows whether it was said. */
     ESTIMATED
   }

@@ -152,6 +152,32 @@ public final class Recognizer {
   }
 
   /**
+   * Hears words without a script, by what English usually says. About every fifth is wrong.
+   *
+   * @param sounds as for {@link #hear}
+   * @throws Program.Failed if it cannot be run, or takes too long
+   */
+  public static List<Heard> words(List<Part> sounds, Path directory) {
+    Path found = directory.resolve("words");
+    try {
+      copy(sounds, directory.resolve("said.raw"));
+      Files.deleteIfExists(found);
+      run(
+          List.of("said"),
+          directory,
+          "-lm",
+          USUAL.toString(),
+          "-dict",
+          DICTIONARY.toString(),
+          "-hypseg",
+          found.toString());
+      return Files.exists(found) ? Heard.read(Files.readString(found)) : List.of();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /**
    * Hears what nobody has written, by what English usually says. About every fifth word is wrong.
    *
    * @param sounds as for {@link #hear}

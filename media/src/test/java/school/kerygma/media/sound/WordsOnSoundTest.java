@@ -19,7 +19,9 @@ import org.junit.jupiter.params.provider.ValueSource;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.GrammarWords;
+import school.kerygma.core.voice.Heard;
 import school.kerygma.core.voice.IslandFinder;
+import school.kerygma.core.voice.MatchedWords;
 import school.kerygma.core.voice.ScriptGrammar;
 import school.kerygma.core.voice.TimedSentence;
 import school.kerygma.core.voice.WordsOnSound;
@@ -269,5 +271,31 @@ class WordsOnSoundTest {
           .as(drafts.get(i))
           .isGreaterThanOrEqualTo(wanted.size() / 2);
     }
+  }
+
+  /** Heard without the script and laid beside it: what is the same is said, the rest has drafts. */
+  @Test
+  void aScriptSaidInOtherWordsIsMatchedWithWhatIsHeard() throws IOException {
+    Spoken spoken =
+        speak(
+            "flite",
+            List.of(
+                SCRIPT.get(0),
+                "Please take your workbook out now and turn to the table in the middle of the page.",
+                SCRIPT.get(9),
+                "Everybody has to finish this by the end of the week, no matter what."),
+            0);
+    List<Heard> heard =
+        Recognizer.words(
+            List.of(
+                new Recognizer.Part(spoken.file(), Span.of(0, Sound.durationMs(spoken.file())))),
+            Files.createTempDirectory(directory, "words"));
+    WordsOnSound words = MatchedWords.place(SCRIPT, heard).orElseThrow();
+    assertThat(words.said())
+        .extracting(TimedSentence::text)
+        .containsExactly(SCRIPT.get(0), SCRIPT.get(9));
+    assertThat(errors(words.said(), List.of(spoken.starts().get(0), spoken.starts().get(2))))
+        .allMatch(e -> e < 400);
+    assertThat(words.added()).isNotEmpty();
   }
 }
