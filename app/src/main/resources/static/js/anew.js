@@ -34,7 +34,7 @@ function focused() {
 /**
  * @param parts selectors of what is taken anew
  * @param arrived called when it is there
- * @returns takes a deed: a function that ends when the server has answered
+ * @returns takes a deed: a function that ends when the server has answered, with false if it has changed nothing
  */
 export function inOrder(parts, arrived) {
   let last = Promise.resolve();
@@ -68,11 +68,14 @@ export function inOrder(parts, arrived) {
 
   return (deed) => {
     underway += 1;
-    last = last.then(deed).finally(() => {
-      underway -= 1;
-      if (underway === 0) {
-        takeAnew();
-      }
-    });
+    last = last
+      .then(deed)
+      .catch(() => {})
+      .then((done) => {
+        underway -= 1;
+        if (underway === 0 && done !== false) {
+          takeAnew();
+        }
+      });
   };
 }

@@ -65,8 +65,14 @@ document.addEventListener('alpine:init', () => {
         }
       } else if (answer.type !== 'opaqueredirect') {
         form.dataset.leaves = 'yes';
-        form.requestSubmit(submitter);
+        if (mending) {
+          mending.open = true;
+        }
+        form.requestSubmit(submitter); // What is refused is said at its field, and nothing is taken anew.
+        delete form.dataset.leaves;
+        return false;
       }
+      return true;
     },
 
     place(page) {

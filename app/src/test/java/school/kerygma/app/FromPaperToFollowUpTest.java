@@ -637,7 +637,11 @@ class FromPaperToFollowUpTest {
             + " place.value = at; place.dispatchEvent(new Event('input')); }",
         (double) readScore().stops().get(1).startMs() + 1500);
     assertThat(teacher.locator(".player .caption")).containsText("words not checked");
-    assertThat(teacher.locator(".player h3 .unchecked")).hasCount(1);
+    assertThat(
+            teacher
+                .locator(".player h3 .unchecked")
+                .filter(new Locator.FilterOptions().setHasText("words not checked")))
+        .hasCount(1);
     teacher.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough);
     Chromium.assertAccessible(teacher);
     button(teacher, "Stop 2: this is what I said").click();

@@ -3,10 +3,7 @@ package school.kerygma.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.google.gson.JsonArray;
-import com.google.gson.JsonObject;
 import com.microsoft.playwright.BrowserContext;
-import com.microsoft.playwright.CDPSession;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
 import java.util.List;
@@ -75,41 +72,26 @@ class NarrowScreenTest {
     }
   }
 
-  /** Two fingers that move apart, as the browser itself would report them. */
-  private static void pinch(Page page, BoundingBox stage) {
-    CDPSession touch = page.context().newCDPSession(page);
-    touch.send("Emulation.setTouchEmulationEnabled", with("enabled", true, "maxTouchPoints", 2));
-    for (int apart = 20; apart <= 80; apart += 20) {
-      touch.send(
-          "Input.dispatchTouchEvent",
-          touches(apart == 20 ? "touchStart" : "touchMove", stage, apart));
-    }
-    JsonObject end = new JsonObject();
-    end.addProperty("type", "touchEnd");
-    end.add("touchPoints", new JsonArray());
-    touch.send("Input.dispatchTouchEvent", end);
-  }
-
-  private static JsonObject touches(String type, BoundingBox stage, int apart) {
-    JsonArray points = new JsonArray();
-    for (int finger : new int[] {-1, 1}) {
-      JsonObject point = new JsonObject();
-      point.addProperty("x", stage.x + stage.width / 2 + finger * apart);
-      point.addProperty("y", stage.y + stage.height / 2);
-      point.addProperty("id", finger + 2);
-      points.add(point);
-    }
-    JsonObject event = new JsonObject();
-    event.addProperty("type", type);
-    event.add("touchPoints", points);
-    return event;
-  }
-
-  private static JsonObject with(String a, boolean x, String b, int y) {
-    JsonObject object = new JsonObject();
-    object.addProperty(a, x);
-    object.addProperty(b, y);
-    return object;
+  /** Two fingers that move apart on the stage: the events that a browser makes of them. */
+  private static void pinch(Page page) {
+    page.evaluate(
+        """
+        () => {
+          const stage = document.querySelector('.player canvas');
+          const r = stage.getBoundingClientRect();
+          const finger = (type, pointerId, x) => stage.dispatchEvent(new PointerEvent(type, {
+            pointerId, pointerType: 'touch', bubbles: true, clientX: r.left + r.width / 2 + x, clientY: r.top + 40,
+          }));
+          finger('pointerdown', 2, -20);
+          finger('pointerdown', 3, 20);
+          for (let apart = 30; apart <= 80; apart += 10) {
+            finger('pointermove', 2, -apart);
+            finger('pointermove', 3, apart);
+          }
+          finger('pointerup', 2, -80);
+          finger('pointerup', 3, 80);
+        }
+        """);
   }
 
   @Test
@@ -139,8 +121,7 @@ class NarrowScreenTest {
       Page page = Chromium.byCard(phone, student);
       page.locator(".player.narrow").waitFor();
       assertThat(page.getByText("Follow again")).isHidden();
-      page.locator(".big-play").click();
-      pinch(page, page.locator(".player .stage").boundingBox());
+      pinch(page);
       page.getByText("Follow again").click();
       assertThat(page.getByText("Follow again")).isHidden();
     }

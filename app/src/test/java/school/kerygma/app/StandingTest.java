@@ -222,8 +222,7 @@ class StandingTest {
     int compared = 0;
     while (links.find()) {
       String follow = Caller.get(desk, "/follow-up?delivery=" + links.group(1)).body();
-      assertThat(found("<p><span class=\"numeral\">(\\d+)</span>", follow))
-          .isEqualTo(links.group(2));
+      assertThat(found("<p class=\"pencil\">(\\d+) ha", follow)).isEqualTo(links.group(2));
       boolean ticked = links.group(1).equals(standing.getFirst().toString());
       assertThat(links.group(2)).isEqualTo(ticked ? "2" : "3");
       compared++;

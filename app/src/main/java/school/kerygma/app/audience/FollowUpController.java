@@ -57,15 +57,11 @@ class FollowUpController {
   record Row(
       UUID student,
       String name,
+      boolean begun,
       boolean followed,
       Optional<Reminder> reminder,
       List<Cell> cells,
       List<Ticked> ticks) {
-
-    public boolean begun() {
-      return cells.stream().anyMatch(c -> c.percent() > 0)
-          || ticks.stream().anyMatch(t -> t.at().isPresent());
-    }
 
     public @Nullable Reminder remind() {
       return reminder.orElse(null);
@@ -76,7 +72,12 @@ class FollowUpController {
   record Remind(Reminder why, List<Row> students) {}
 
   /** What follows from it. */
-  record Summary(List<Remind> remind, long followed, Optional<StopView> again, double againShare) {}
+  record Summary(
+      List<Remind> remind,
+      long notBegun,
+      long followed,
+      Optional<StopView> again,
+      double againShare) {}
 
   private final Audience audience;
   private final Postings postings;
@@ -200,6 +201,7 @@ class FollowUpController {
           new Row(
               student,
               contacts.get(student).name(),
+              progress.get(student).begun(),
               progress.get(student).followed(),
               Reminder.of(
                   progress.get(student),
@@ -266,7 +268,12 @@ class FollowUpController {
         most = Optional.of(stop);
       }
     }
-    return new Summary(remind(rows), rows.stream().filter(Row::followed).count(), most, share);
+    return new Summary(
+        remind(rows),
+        rows.stream().filter(r -> !r.begun()).count(),
+        rows.stream().filter(Row::followed).count(),
+        most,
+        share);
   }
 
   /** The most pressing first. */
