@@ -18,8 +18,13 @@ public final class MatchedWords {
   /** A sentence is said if so much of it was heard in its order. */
   private static final double LEAST_WORDS = 0.6;
 
-  /** Words that fit worse are none of the language: {@link GrammarWords} tells of the figures. */
-  private static final double WORST_FIT = -57;
+  /**
+   * Of what was heard so much has to be the script's, in sentences of several words. What has less
+   * in common with it may be another language: a recognizer hears English words in any.
+   */
+  private static final double LEAST_SHARE = 0.2;
+
+  private static final int SEVERAL_WORDS = 4;
 
   private static final long ONE_GO_MS = 600;
   private static final long SHORTEST_ADDED_MS = 700;
@@ -47,16 +52,13 @@ public final class MatchedWords {
    * Places the sentences.
    *
    * @param heard words in small letters, in order
-   * @return nothing if what was heard fits so badly that it is no English
+   * @return nothing if what was heard has little in common with the script
    */
   public static Optional<WordsOnSound> place(List<String> sentences, List<Heard> heard) {
-    long length = heard.stream().mapToLong(h -> h.endMs() - h.startMs()).sum();
-    double fit =
-        heard.stream().mapToDouble(h -> h.score() * (h.endMs() - h.startMs())).sum()
-            / Math.max(1, length);
-    return heard.isEmpty() || fit < WORST_FIT
-        ? Optional.empty()
-        : Optional.of(new MatchedWords(sentences, heard).placed());
+    WordsOnSound words = new MatchedWords(sentences, heard).placed();
+    int own =
+        words.said().stream().mapToInt(s -> s.words().size()).filter(n -> n >= SEVERAL_WORDS).sum();
+    return own > 0 && own >= LEAST_SHARE * heard.size() ? Optional.of(words) : Optional.empty();
   }
 
   private WordsOnSound placed() {
