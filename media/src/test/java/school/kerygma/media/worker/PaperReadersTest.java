@@ -132,7 +132,7 @@ class PaperReadersTest {
   @Test
   void aDashOfAThousandthOfAPointEndsItsOwnProcessAndNamesThePage() throws IOException {
     Path dashes =
-        pdf("dashes.pdf", "[0.001] 0 d 1 w " + "0 0 m 600 800 l 0 800 l S ".repeat(500), "");
+        pdf("dashes.pdf", "[0.001] 0 d 1 w " + "0 0 m 600 800 l 0 800 l S ".repeat(5_000), "");
     try (OpenPaper paper = READERS.open(dashes)) {
       assertThatThrownBy(() -> paper.picture(1, 900, directory.resolve("never.png")))
           .isInstanceOfSatisfying(PageRefused.class, e -> assertThat(e.page()).isEqualTo(1));
