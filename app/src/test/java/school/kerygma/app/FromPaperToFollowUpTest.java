@@ -43,7 +43,7 @@ import school.kerygma.app.accounts.People;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.captions.Cue;
-import school.kerygma.core.captions.WebVtt;
+import school.kerygma.core.captions.CaptionFile;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.media.sound.Sound;
 import school.kerygma.media.stage.FrameRenderer;
@@ -353,12 +353,12 @@ class FromPaperToFollowUpTest {
     assumeTheMicrophoneDelivered();
     PlaybackScore score = readScore();
     List<Cue> cues =
-        WebVtt.read(
-            String.valueOf(
+        CaptionFile.read(
                 teacher
                     .request()
                     .get(DemoServer.address() + "/media/scores/" + score() + "/captions.vtt")
-                    .text()));
+                    .body())
+            .cues();
     assertThat(String.join(" ", cues.stream().map(Cue::text).toList()))
         .isEqualTo(String.join(" ", SCRIPT));
     for (int i = 0; i < SCRIPT.size(); i++) {

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import school.kerygma.core.text.WordMatch;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.TimedSentence;
@@ -138,6 +139,24 @@ public final class CueBuilder {
       }
     }
     return best;
+  }
+
+  /**
+   * The lines of a text that somebody has typed: as they are broken there, else broken at a phrase.
+   * What is too long for two lines stays on the fewest that it needs.
+   */
+  static List<String> lines(String text) {
+    List<String> typed =
+        text.lines()
+            .map(l -> String.join(" ", WordMatch.words(l)))
+            .filter(l -> !l.isEmpty())
+            .toList();
+    if (typed.size() != 1) {
+      return typed;
+    }
+    List<TimedWord> words =
+        WordMatch.words(text).stream().map(w -> new TimedWord(w, 0, 0)).toList();
+    return lines(words);
   }
 
   private static List<String> lines(List<TimedWord> words) {

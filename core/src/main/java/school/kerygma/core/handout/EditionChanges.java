@@ -1,12 +1,12 @@
 package school.kerygma.core.handout;
 
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
+import school.kerygma.core.text.WordMatch;
 
 /**
- * What has changed between two editions of a text, word by word: the shortest way from the one to
- * the other (Myers 1986, from memory), with what only went to another place told apart.
+ * What has changed between two editions of a text, word by word ({@link WordMatch}), with what only
+ * went to another place told apart.
  *
  * @param pieces in the order of the new edition; what is gone stands where it was
  */
@@ -33,86 +33,29 @@ public record EditionChanges(List<Piece> pieces) {
     }
   }
 
-  /** More changes than this are a rewriting: they are not looked for one by one. */
-  private static final int MOST_CHANGES = 3_000;
-
   /** Fewer words than this are not said to have moved: they stand in many places. */
   private static final int LEAST_MOVED = 4;
 
   /** Compares two texts. */
   public static EditionChanges between(String before, String after) {
-    String[] a = words(before);
-    String[] b = words(after);
-    List<int[]> trace = trace(a, b);
-    List<Piece> pieces = new ArrayList<>();
-    if (trace.isEmpty()) {
-      add(pieces, Kind.GONE, Arrays.asList(a));
-      add(pieces, Kind.ADDED, Arrays.asList(b));
-    } else {
-      walkBack(a, b, trace, pieces);
-    }
-    return new EditionChanges(moved(joined(pieces)));
-  }
-
-  private static String[] words(String text) {
-    return text.isBlank() ? new String[0] : text.strip().split("\\s+");
-  }
-
-  /**
-   * How far each diagonal was reached, for every number of changes; empty if there are too many.
-   */
-  private static List<int[]> trace(String[] a, String[] b) {
-    int most = Math.min(a.length + b.length, MOST_CHANGES);
-    int[] reached = new int[2 * most + 3];
-    int middle = most + 1;
-    List<int[]> trace = new ArrayList<>();
-    for (int d = 0; d <= most; d++) {
-      trace.add(Arrays.copyOfRange(reached, middle - d - 1, middle + d + 2));
-      for (int k = -d; k <= d; k += 2) {
-        boolean down = k == -d || k != d && reached[middle + k - 1] < reached[middle + k + 1];
-        int x = down ? reached[middle + k + 1] : reached[middle + k - 1] + 1;
-        int y = x - k;
-        while (x < a.length && y < b.length && a[x].equals(b[y])) {
-          x++;
-          y++;
+    List<String> a = WordMatch.words(before);
+    List<String> b = WordMatch.words(after);
+    int[] found = WordMatch.of(a, b);
+    List<Piece> single = new ArrayList<>();
+    int next = 0;
+    for (int i = 0; i < a.size(); i++) {
+      if (found[i] < 0) {
+        single.add(new Piece(Kind.GONE, List.of(a.get(i))));
+      } else {
+        for (; next < found[i]; next++) {
+          single.add(new Piece(Kind.ADDED, List.of(b.get(next))));
         }
-        reached[middle + k] = x;
-        if (x >= a.length && y >= b.length) {
-          return trace;
-        }
+        single.add(new Piece(Kind.SAME, List.of(a.get(i))));
+        next++;
       }
     }
-    return List.of();
-  }
-
-  private static void walkBack(String[] a, String[] b, List<int[]> trace, List<Piece> pieces) {
-    int x = a.length;
-    int y = b.length;
-    List<Piece> backwards = new ArrayList<>();
-    for (int d = trace.size() - 1; d >= 0; d--) {
-      int[] reached = trace.get(d); // Diagonals -d-1 to d+1.
-      int k = x - y;
-      int at = k + d + 1;
-      boolean down = k == -d || k != d && reached[at - 1] < reached[at + 1];
-      int before = down ? k + 1 : k - 1;
-      int fromX = d == 0 ? 0 : reached[before + d + 1];
-      int fromY = d == 0 ? 0 : fromX - before;
-      while (x > fromX && y > fromY) {
-        x--;
-        y--;
-        backwards.add(new Piece(Kind.SAME, List.of(a[x])));
-      }
-      if (d > 0) {
-        if (down) {
-          y--;
-          backwards.add(new Piece(Kind.ADDED, List.of(b[y])));
-        } else {
-          x--;
-          backwards.add(new Piece(Kind.GONE, List.of(a[x])));
-        }
-      }
-    }
-    pieces.addAll(backwards.reversed());
+    b.subList(next, b.size()).forEach(w -> single.add(new Piece(Kind.ADDED, List.of(w))));
+    return new EditionChanges(moved(joined(single)));
   }
 
   private static void add(List<Piece> pieces, Kind kind, List<String> words) {

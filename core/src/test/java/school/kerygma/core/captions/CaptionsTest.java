@@ -1,8 +1,8 @@
 package school.kerygma.core.captions;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
@@ -14,7 +14,7 @@ import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.TimedSentence;
 
-/** DCMP Captioning Key (from memory) for the cues, W3C WebVTT and its examples for the file. */
+/** DCMP Captioning Key (from memory) for the cues. */
 class CaptionsTest {
 
   private static final String WORDS =
@@ -91,69 +91,13 @@ class CaptionsTest {
         .startsWith("WEBVTT\n")
         .contains("01:02:05.004 --> 01:02:06.000")
         .contains("6 &lt; 7 &amp;");
-    assertThat(WebVtt.read(file)).isEqualTo(cues);
+    assertThat(CaptionFile.read(file.getBytes(StandardCharsets.UTF_8)).cues()).isEqualTo(cues);
   }
 
   @Test
-  void theStandardsExampleOfACaptionFileIsRead() {
-    // W3C WebVTT, section 1.1, "A simple caption file" (from memory).
-    String file =
-        """
-        WEBVTT
-
-        00:11.000 --> 00:13.000
-        <v Roger Bingham>We are in New York City
-
-        00:13.000 --> 00:16.000
-        <v Roger Bingham>We're actually at the Lucern Hotel, just down the street
-        """;
-    assertThat(WebVtt.read(file))
-        .containsExactly(
-            new Cue(11_000, 13_000, List.of("We are in New York City")),
-            new Cue(
-                13_000,
-                16_000,
-                List.of("We're actually at the Lucern Hotel, just down the street")));
-  }
-
-  @Test
-  void theStandardsExamplesOfCommentsStylesChaptersAndSettingsAreRead() {
-    // W3C WebVTT, sections 1.2 to 1.6: comments, other features, line and align settings (from
-    // memory).
-    String file =
-        """
-        \uFEFFWEBVTT - Translation of that film I like
-
-        NOTE
-        This translation was done by Kyle so that
-        some friends can watch it with their parents.
-
-        STYLE
-        ::cue { color: yellow }
-
-        1
-        00:02:15.000 --> 00:02:20.000 line:0 position:20% size:60% align:start
-        - Ta en kopp varmt te.
-        - Det \u00e4r inte varmt.
-
-        slide 1
-        01:00:00.000 --> 01:00:10.700
-        Title &lt;Slide&gt;
-
-        00:99:00.000 --> 00:02:00.000
-        no time at all
-        """;
-    assertThat(WebVtt.read(file.replace("\n", "\r\n")))
-        .containsExactly(
-            new Cue(
-                135_000, 140_000, List.of("- Ta en kopp varmt te.", "- Det \u00e4r inte varmt.")),
-            new Cue(3_600_000, 3_610_700, List.of("Title <Slide>")));
-  }
-
-  @Test
-  void anythingElseIsNoCaptionFile() {
-    assertThatThrownBy(() -> WebVtt.read("WEBVTTX\n")).hasMessageContaining("WEBVTT");
-    assertThatThrownBy(() -> WebVtt.read("1\n00:00:01,000 --> 00:00:02,000\nSRT\n"))
-        .isInstanceOf(IllegalArgumentException.class);
+  void whatIsSaidAndNotWrittenSaysSoWhereNoCaptionStands() {
+    List<Cue> cues = List.of(new Cue(0, 2_000, List.of("Hello")));
+    assertThat(CueBuilder.withAdded(cues, List.of(Span.of(1_500, 12_000), Span.of(20_000, 20_500))))
+        .containsExactly(cues.getFirst(), new Cue(2_000, 8_000, List.of(CueBuilder.NOT_WRITTEN)));
   }
 }
