@@ -22,6 +22,7 @@ document.addEventListener('alpine:init', () => {
     let pictures;
     let beacons;
     let score;
+    let track = null; // Captions in another language than the one that is spoken.
     let wordButtons = [];
     let shownWord;
     let fingers = new Map();
@@ -42,6 +43,9 @@ document.addEventListener('alpine:init', () => {
       line2: '',
       described: '',
       problem: '',
+      languages: [],
+      language: '',
+      lineLanguage: '',
       glossary: false,
       stops: [],
       words: {},
@@ -62,6 +66,7 @@ document.addEventListener('alpine:init', () => {
         }
         this.duration = score.durationMs;
         this.buildStops();
+        await this.buildLanguages();
         this.buildTranscript();
         this.buildGlossary(id);
         this.transcriptOn = Boolean(this.$root.closest('.with-words')) && innerWidth >= WORDS_BESIDE_FROM;
@@ -144,12 +149,14 @@ document.addEventListener('alpine:init', () => {
         if (next) {
           pictures.of(score.pages[next.page].id, 0); // So that it is there when it is turned to.
         }
-        const cue = score.cues.find((c) => c.startMs <= at && at < c.endMs);
-        this.between = !cue && score.cues.some((c) => c.endMs <= at && at < c.endMs + CAPTION_GAP_MS && c !== score.cues.at(-1));
+        const cues = track ? track.cues : score.cues;
+        const cue = cues.find((c) => c.startMs <= at && at < c.endMs);
+        this.between = !cue && cues.some((c) => c.endMs <= at && at < c.endMs + CAPTION_GAP_MS && c !== cues.at(-1));
+        this.lineLanguage = track && !cue?.spoken ? track.language : score.language;
         this.line1 = cue?.lines[0] ?? '';
         this.line2 = cue?.lines[1] ?? '';
         const stop = score.stops.find((s) => s.startMs <= at && at < s.endMs);
-        this.unchecked = Boolean(stop?.unchecked) && this.line1 !== '';
+        this.unchecked = (track ? Boolean(cue?.unchecked) : Boolean(stop?.unchecked)) && this.line1 !== '';
         const seen = moment.marks.map((m) => `${m.kind}: ${m.words || m.number}`);
         this.described = [stop ? `${stop.number} ${stop.title}` : score.title, ...seen].join('; ');
         this.$refs.stage.dataset.at = Math.round(at);
@@ -261,9 +268,37 @@ document.addEventListener('alpine:init', () => {
         this.glossary = words.length > 0;
       },
 
+      /** Captions in other languages, if there are any; who has chosen one before has it at once. */
+      async buildLanguages() {
+        if (score.tracks.length > 0) {
+          const chosen = await send('GET', '/caption-language').catch(() => ({ language: '' }));
+          track = score.tracks.find((t) => t.language === chosen.language) ?? null;
+          this.languages = [score.language, ...score.tracks.map((t) => t.language)].map((code) => ({ code, name: new Intl.DisplayNames([code], { type: 'language' }).of(code), chosen: code === (track?.language ?? score.language) }));
+        }
+        this.language = track?.language ?? score.language;
+      },
+
+      get hasLanguages() {
+        return this.languages.length > 1;
+      },
+
+      /** Once chosen it holds for all walkthroughs. */
+      async readIn(event) {
+        this.language = event.target.value;
+        track = score.tracks.find((t) => t.language === this.language) ?? null;
+        this.captionsOn = true;
+        this.buildTranscript();
+        this.show();
+        await send('PUT', '/caption-language', { language: track ? this.language : '' }).catch(() => {
+          // It is shown all the same; next time it is asked for again.
+        });
+      },
+
       buildTranscript() {
         const box = this.$refs.transcript;
+        box.textContent = '';
         wordButtons = [];
+        const words = track ? track.cues.map((c) => ({ text: c.lines.join(' '), startMs: c.startMs, endMs: c.endMs, spoken: c.spoken })) : score.words;
         for (const stop of score.stops) {
           const head = document.createElement('h3');
           head.textContent = `${stop.number} ${stop.title}`;
@@ -274,8 +309,11 @@ document.addEventListener('alpine:init', () => {
           if (stop.unchecked) {
             head.append(' ', note(this.words.unchecked));
           }
-          for (const word of score.words.filter((w) => stop.startMs <= w.startMs && w.startMs < stop.endMs)) {
+          text.lang = this.language;
+          text.classList.toggle('by-cue', Boolean(track));
+          for (const word of words.filter((w) => stop.startMs <= w.startMs && w.startMs < stop.endMs)) {
             const button = document.createElement('button');
+            button.lang = word.spoken ? score.language : this.language;
             button.type = 'button';
             button.textContent = word.text;
             button.tabIndex = -1;
@@ -288,7 +326,7 @@ document.addEventListener('alpine:init', () => {
         if (wordButtons.length > 0) {
           wordButtons[0].button.tabIndex = 0;
         }
-        box.addEventListener('keydown', (e) => this.moveInTranscript(e));
+        box.onkeydown = (e) => this.moveInTranscript(e);
       },
 
       /** Arrow keys go from word to word; Tab leaves the transcript. */

@@ -6,7 +6,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.AriaRole;
 import java.net.http.HttpClient;
 import java.time.Duration;
 import java.util.List;
@@ -34,13 +33,13 @@ class SaidTest {
     chromium.close();
   }
 
-  private static List<PlaybackScore.StopPart> stops(UUID walkthrough) {
+  static List<PlaybackScore.StopPart> stops(UUID walkthrough) {
     Scores scores = DemoServer.bean(Scores.class);
     return scores.current(walkthrough).map(s -> scores.stops(s.id())).orElse(List.of());
   }
 
   /** The sample, recorded: four stops, each heard. */
-  private static UUID sample(TestSchool school) throws Exception {
+  static UUID sample(TestSchool school) throws Exception {
     HttpClient desk = Caller.teacher(school.email());
     assertThat(Caller.form(desk, "/walkthroughs/sample").statusCode()).isEqualTo(302);
     assertThat(Caller.form(desk, "/walkthroughs/sample").statusCode()).isEqualTo(302);
@@ -102,24 +101,5 @@ class SaidTest {
   private static String captions(UUID walkthrough) {
     Scores scores = DemoServer.bean(Scores.class);
     return scores.subRip(scores.current(walkthrough).orElseThrow().id());
-  }
-
-  @Test
-  void captionsAndChaptersAreFilesToTakeAlong() throws Exception {
-    TestSchool school = TestSchool.in("America/Halifax", 0);
-    UUID walkthrough = sample(school);
-    try (BrowserContext desk = chromium.context(1280, 800)) {
-      Page page = desk.newPage();
-      chromium.signIn(page, DemoServer.address(), school.email());
-      page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/play");
-      for (String file : List.of("captions, WebVTT", "captions, SRT", "chapters, WebVTT")) {
-        String path =
-            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(file))
-                .getAttribute("href");
-        String text = Caller.get(Caller.teacher(school.email()), path).body();
-        assertThat(text).contains(" --> ");
-        assertThat(text.startsWith("WEBVTT")).isEqualTo(file.endsWith("WebVTT"));
-      }
-    }
   }
 }

@@ -184,6 +184,29 @@ public class People {
         .correct(name.strip(), email.isBlank() ? null : normal(email));
   }
 
+  /**
+   * In what language somebody reads captions: as they have chosen, else as one of their guardians
+   * has.
+   *
+   * @return nothing if nobody has; empty text for what is spoken
+   */
+  @Transactional(readOnly = true)
+  public Optional<String> captionLanguage(UUID person) {
+    return persons
+        .findById(person)
+        .flatMap(Person::captionLanguage)
+        .or(
+            () ->
+                persons.guardiansOf(List.of(person)).stream()
+                    .map(Person::captionLanguage)
+                    .flatMap(Optional::stream)
+                    .findFirst());
+  }
+
+  void readCaptionsIn(UUID person, String language) {
+    persons.findById(person).orElseThrow(Problem::notFound).readCaptionsIn(language);
+  }
+
   /** Gives a guardian one more student. */
   public void guardAlso(UUID guardian, UUID student) {
     persons.findById(guardian).orElseThrow(Problem::notFound).students().add(student);

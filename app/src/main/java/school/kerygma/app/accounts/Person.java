@@ -10,6 +10,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import java.util.HashSet;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
@@ -35,6 +36,9 @@ class Person {
    * Which pass card is good: replacing a card counts this up, and older cards are worth nothing.
    */
   private int card = 1;
+
+  /** In what language captions are read, if somebody has said so. */
+  private @Nullable String captionLanguage;
 
   @ElementCollection
   @CollectionTable(name = "guardian_student", joinColumns = @JoinColumn(name = "guardian_id"))
@@ -100,6 +104,14 @@ class Person {
 
   void password(String hash) {
     this.passwordHash = hash;
+  }
+
+  Optional<String> captionLanguage() {
+    return Optional.ofNullable(captionLanguage);
+  }
+
+  void readCaptionsIn(@Nullable String language) {
+    this.captionLanguage = language;
   }
 
   void replaceCard() {

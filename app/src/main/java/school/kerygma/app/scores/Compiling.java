@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.LongUnaryOperator;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -151,6 +152,7 @@ class Compiling implements Work {
   /** All that is needed to compile, read in one transaction. */
   private record Material(
       String title,
+      String language,
       RunningOrder order,
       Map<UUID, Trace> traces,
       Map<UUID, ScoreCompiler.StopSheet> sheets,
@@ -232,16 +234,23 @@ class Compiling implements Work {
     pages.keySet().removeIf(p -> !handouts.ownerOfPage(p).equals(owner));
     Map<UUID, ScoreCompiler.StopSheet> sheets = new HashMap<>();
     Map<UUID, String> words = new HashMap<>();
+    Scripts.Head head = scripts.head(id);
+    // Where words can be heard and are not, or cannot be at all, nobody knows whether they were
+    // said.
+    boolean doubted =
+        StopWords.hears(head.language()) || !head.language().equals(PlaybackScore.ENGLISH);
     for (StopView s : all) {
       if (s.sight().filter(sight -> pages.containsKey(sight.pageId())).isPresent()) {
         sheets.put(
             s.id(),
-            new ScoreCompiler.StopSheet(s.number(), s.title(), sights.get(s.id()), s.unchecked()));
+            new ScoreCompiler.StopSheet(
+                s.number(), s.title(), sights.get(s.id()), s.unchecked() || doubted));
         words.put(s.id(), s.script());
       }
     }
     return new Material(
-        scripts.head(id).title(),
+        head.title(),
+        head.language(),
         RunningOrder.inCells(parts.stream().filter(p -> sheets.containsKey(p.stopId())).toList()),
         traces,
         sheets,
@@ -336,6 +345,7 @@ class Compiling implements Work {
           List<String> sentences = Sentences.of(material.scripts().getOrDefault(stop, ""));
           WordsOnSound placed =
               words.of(
+                  material.language(),
                   sentences,
                   segments.stream().map(RunningOrder.Segment::part).toList(),
                   Spans.of(speech));
@@ -346,22 +356,27 @@ class Compiling implements Work {
               new PlaybackScore.Spoken(
                   placed.way() != WordsOnSound.Way.ESTIMATED,
                   placed.leftOut().stream().map(sentences::get).toList(),
-                  placed.added().stream().map(added -> onProgram(added, placed, clock)).toList()));
+                  placed.added().stream()
+                      .flatMap(added -> onProgram(added, placed, clock))
+                      .toList()));
         });
     return new Spoken(said, spoken);
   }
 
-  private static PlaybackScore.Spoken.Added onProgram(
+  private static Stream<PlaybackScore.Spoken.Added> onProgram(
       WordsOnSound.Added added, WordsOnSound placed, LongUnaryOperator clock) {
     String after =
         placed.said().stream()
             .filter(s -> s.span().startMs() < added.span().startMs())
             .reduce("", (last, s) -> s.text(), (a, b) -> b);
-    return new PlaybackScore.Spoken.Added(
-        clock.applyAsLong(added.span().startMs()),
-        clock.applyAsLong(added.span().endMs()),
-        added.draft(),
-        after);
+    return CueBuilder.pieces(added.span(), added.draft()).stream()
+        .map(
+            piece ->
+                new PlaybackScore.Spoken.Added(
+                    clock.applyAsLong(piece.span().startMs()),
+                    clock.applyAsLong(piece.span().endMs()),
+                    piece.draft(),
+                    after));
   }
 
   /** The program's time of a time of a stop's parts, one after the other. */

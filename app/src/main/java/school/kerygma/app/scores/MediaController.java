@@ -3,6 +3,7 @@ package school.kerygma.app.scores;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
@@ -14,6 +15,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.util.DigestUtils;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
@@ -23,6 +25,8 @@ import school.kerygma.app.papers.PageReading;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.access.Access.Role;
+import school.kerygma.core.captions.SubRip;
+import school.kerygma.core.captions.WebVtt;
 
 /** Pictures of pages, scores, sound and captions, to whoever may see them. */
 @Controller
@@ -90,31 +94,43 @@ class MediaController {
   }
 
   @GetMapping("/media/scores/{id}/captions.vtt")
-  ResponseEntity<String> captions(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+  ResponseEntity<String> captions(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam Optional<String> language) {
     gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
-    return ResponseEntity.ok()
-        .cacheControl(keep(me, KEEP))
-        .contentType(VTT)
-        .body(scores.captions(id));
+    return text(me, VTT, WebVtt.write(scores.cues(id, language)));
+  }
+
+  /** Text that changes when somebody edits it. */
+  private static ResponseEntity<String> text(SignedIn me, MediaType type, String body) {
+    return ResponseEntity.ok().cacheControl(keep(me, ASK)).contentType(type).body(body);
   }
 
   @GetMapping("/media/scores/{id}/captions.srt")
-  ResponseEntity<String> subRip(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+  ResponseEntity<String> subRip(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam Optional<String> language) {
     gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
     return ResponseEntity.ok()
-        .cacheControl(keep(me, KEEP))
+        .cacheControl(keep(me, ASK))
         .contentType(MediaType.parseMediaType("application/x-subrip;charset=UTF-8"))
         .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"captions.srt\"")
-        .body(scores.subRip(id));
+        .body(SubRip.write(scores.cues(id, language)));
   }
 
   @GetMapping("/media/scores/{id}/chapters.vtt")
   ResponseEntity<String> chapters(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
-    return ResponseEntity.ok()
-        .cacheControl(keep(me, KEEP))
-        .contentType(VTT)
-        .body(scores.chapters(id));
+    return text(me, VTT, scores.chapters(id));
+  }
+
+  /** What is seen, in words. */
+  @GetMapping("/media/scores/{id}/descriptions.vtt")
+  ResponseEntity<String> descriptions(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
+    return text(me, VTT, scores.descriptions(id));
   }
 
   @GetMapping("/media/scores/{id}/sound.{kind}")

@@ -9,10 +9,13 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.context.MessageSource;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.marking.Marks;
+import school.kerygma.app.papers.Handouts;
+import school.kerygma.app.papers.PageView;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.annotation.Mark;
@@ -20,6 +23,7 @@ import school.kerygma.core.captions.Cue;
 import school.kerygma.core.captions.SubRip;
 import school.kerygma.core.captions.WebVtt;
 import school.kerygma.core.voice.TimedWord;
+import school.kerygma.core.walkthrough.Descriptions;
 import school.kerygma.core.walkthrough.PageMarks;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.RunningOrder;
@@ -36,6 +40,9 @@ public class Scores {
   private final Score.Repository scores;
   private final Score.BodyRepository bodies;
   private final Marks marks;
+  private final Captioned captioned;
+  private final Handouts handouts;
+  private final MessageSource messages;
   private final MediaStore store;
   private final JsonMapper json;
 
@@ -43,9 +50,15 @@ public class Scores {
       Score.Repository scores,
       Score.BodyRepository bodies,
       Marks marks,
+      Captioned captioned,
+      Handouts handouts,
+      MessageSource messages,
       MediaStore store,
       JsonMapper json) {
     this.marks = marks;
+    this.captioned = captioned;
+    this.handouts = handouts;
+    this.messages = messages;
     this.scores = scores;
     this.bodies = bodies;
     this.store = store;
@@ -72,13 +85,12 @@ public class Scores {
     return new Info(s.id(), s.walkthroughId(), s.durationMs(), s.order());
   }
 
-  /** The score as JSON, with the marks that stand on its pages now. */
+  /** The score as JSON, with the marks that stand on its pages and the captions as they are now. */
   public String body(UUID score) {
-    String stored = stored(score);
-    PlaybackScore compiled = json.readValue(stored, PlaybackScore.class);
+    PlaybackScore read = read(score);
     Map<UUID, List<Mark>> standing =
-        marks.of(compiled.pages().stream().map(PlaybackScore.ShownPage::id).toList());
-    return standing.isEmpty() ? stored : json.writeValueAsString(PageMarks.on(compiled, standing));
+        marks.of(read.pages().stream().map(PlaybackScore.ShownPage::id).toList());
+    return json.writeValueAsString(PageMarks.on(read, standing));
   }
 
   /** The stops of a score, with what is known of what was said. */
@@ -86,8 +98,12 @@ public class Scores {
     return read(score).stops();
   }
 
-  private String stored(UUID score) {
-    return bodies.findById(score).map(Score.Body::body).orElseThrow(Problem::notFound);
+  /** As it was compiled. */
+  PlaybackScore compiled(UUID score) {
+    return bodies
+        .findById(score)
+        .map(b -> json.readValue(b.body(), PlaybackScore.class))
+        .orElseThrow(Problem::notFound);
   }
 
   /**
@@ -97,7 +113,7 @@ public class Scores {
    * @return nothing if the score has no such stop
    */
   public Optional<Long> heard(UUID score, UUID stop, Collection<String> words) {
-    PlaybackScore compiled = json.readValue(stored(score), PlaybackScore.class);
+    PlaybackScore compiled = compiled(score);
     Set<String> asked = words.stream().map(Scores::plain).collect(Collectors.toSet());
     return compiled.stops().stream()
         .filter(part -> part.id().equals(stop))
@@ -116,14 +132,57 @@ public class Scores {
     return word.toLowerCase(Locale.ROOT).replaceAll("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N}]+$", "");
   }
 
-  /** The captions as WebVTT. */
+  /** The captions as WebVTT, in what is spoken. */
   public String captions(UUID score) {
-    return WebVtt.write(read(score).spokenCues());
+    return WebVtt.write(cues(score, Optional.empty()));
   }
 
-  /** The captions as SubRip. */
+  /** The captions as SubRip, in what is spoken. */
   public String subRip(UUID score) {
-    return SubRip.write(read(score).spokenCues());
+    return SubRip.write(cues(score, Optional.empty()));
+  }
+
+  /**
+   * The captions for players of any make.
+   *
+   * @param language nothing for the spoken one
+   */
+  List<Cue> cues(UUID score, Optional<String> language) {
+    PlaybackScore read = read(score);
+    if (language.isEmpty() || language.get().equals(read.language())) {
+      return read.spokenCues();
+    }
+    return read.tracks().stream()
+        .filter(t -> t.language().equals(language.get()))
+        .findFirst()
+        .map(PlaybackScore.Track::written)
+        .orElseThrow(Problem::notFound);
+  }
+
+  /** What is seen, as WebVTT descriptions. */
+  public String descriptions(UUID score) {
+    PlaybackScore read =
+        json.readValue(body(score), PlaybackScore.class); // What is covered is not told.
+    Map<UUID, PageView> pages =
+        handouts.pages(
+            read.pages().stream().map(PlaybackScore.ShownPage::id).collect(Collectors.toSet()));
+    return WebVtt.write(
+        Descriptions.of(
+            read,
+            page -> told("shown", pages.containsKey(page) ? pages.get(page).label() : ""),
+            mark ->
+                told(
+                    mark.kind(),
+                    mark.words().isEmpty() && mark.number() > 0
+                        ? Integer.toString(mark.number())
+                        : mark.words().replace('\n', ' '))));
+  }
+
+  private String told(String what, String words) {
+    return messages.getMessage(
+        "describe." + what,
+        new Object[] {words.strip().replaceAll("[.,;:]+$", "")},
+        Locale.ENGLISH);
   }
 
   /** The stops as WebVTT chapters. */
@@ -134,8 +193,10 @@ public class Scores {
             .toList());
   }
 
+  /** With its captions as they are now. */
   private PlaybackScore read(UUID score) {
-    return json.readValue(stored(score), PlaybackScore.class);
+    Score s = scores.findById(score).orElseThrow(Problem::notFound);
+    return captioned.on(s.walkthroughId(), s.order(), compiled(score));
   }
 
   /** Sound in one of the two kinds, webm or mp4. */

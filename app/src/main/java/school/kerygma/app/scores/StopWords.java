@@ -31,6 +31,7 @@ import school.kerygma.core.voice.SyllableAligner;
 import school.kerygma.core.voice.TimedSentence;
 import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.voice.WordsOnSound;
+import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.media.process.Program;
 import school.kerygma.media.sound.Recognizer;
@@ -70,13 +71,15 @@ class StopWords {
   /**
    * Places the words of a stop.
    *
+   * @param language in which it is spoken
    * @param sentences of its script
    * @param parts of its takes, in order
    * @param speech where there is speech, on the clock of the parts one after the other
    */
-  WordsOnSound of(List<String> sentences, List<RunningOrder.Part> parts, Spans speech) {
+  WordsOnSound of(
+      String language, List<String> sentences, List<RunningOrder.Part> parts, Spans speech) {
     long length = parts.stream().mapToLong(p -> p.span().lengthMs()).sum();
-    if (speech.isEmpty() || length > LONGEST_MS || !Recognizer.isHere()) {
+    if (speech.isEmpty() || length > LONGEST_MS || !hears(language)) {
       return estimated(sentences, speech);
     }
     String name = FOLDER + "/" + name(sentences, parts);
@@ -87,6 +90,11 @@ class StopWords {
       store.put(name, new ByteArrayInputStream(json.writeValueAsBytes(Kept.of(heard))));
     }
     return heard.orElseGet(() -> estimated(sentences, speech));
+  }
+
+  /** Whether words of a language are heard on this machine: the recognizer knows English alone. */
+  static boolean hears(String language) {
+    return language.equals(PlaybackScore.ENGLISH) && Recognizer.isHere();
   }
 
   /** A sentence where it was heard. */

@@ -20,6 +20,7 @@ import school.kerygma.app.papers.PageView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.handout.Box;
+import school.kerygma.core.text.Languages;
 import school.kerygma.core.text.SpeakingTime;
 import school.kerygma.core.text.Words;
 import school.kerygma.core.walkthrough.Sight;
@@ -32,12 +33,14 @@ public class Scripts {
   /**
    * A walkthrough in a list, or as the head of its pages.
    *
+   * @param language in which it is spoken, as BCP 47 writes it
    * @param sample whether it came with the application, and is none of the teacher's own work
    */
   public record Head(
       UUID id,
       UUID owner,
       String title,
+      String language,
       boolean sample,
       int stops,
       int recorded,
@@ -183,6 +186,32 @@ public class Scripts {
     s.say(s.title(), script.strip());
     s.checked();
     changed(s.walkthroughId());
+  }
+
+  /** Changes the words where they were retyped in captions: who did it has read them there. */
+  public void retyped(UUID stop, String script) {
+    Walkthrough.StopEntity s = entity(stop);
+    if (script.length() > MAX_SCRIPT) {
+      throw Problem.refused("script-too-long", MAX_SCRIPT);
+    }
+    if (!s.script().equals(script)) {
+      s.retyped(script);
+      changed(s.walkthroughId());
+    }
+  }
+
+  /** Says in which language a walkthrough is spoken. */
+  public void speak(UUID walkthrough, String language) {
+    if (!Languages.has(language)) {
+      throw Problem.refused("language");
+    }
+    walkthroughs.findById(walkthrough).orElseThrow(Problem::notFound).speak(language);
+    changed(walkthrough);
+  }
+
+  /** The teacher has read the captions of a stop. */
+  public void captionsReadOf(UUID stop) {
+    entity(stop).captionsRead();
   }
 
   /** The teacher has read the captions of a walkthrough. */
@@ -417,6 +446,7 @@ public class Scripts {
                   w.id(),
                   w.ownerId(),
                   w.title(),
+                  w.language(),
                   w.isSample(),
                   own.size(),
                   (int) own.stream().filter(s -> lengths.containsKey(s.id())).count(),

@@ -22,6 +22,7 @@ import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.app.frame.Excerpt;
 import school.kerygma.core.handout.Box;
+import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.Sight;
 
 /** A recorded explanation, or one that is to be recorded. */
@@ -37,6 +38,8 @@ class Walkthrough {
 
   /** It came with the application, to be played and taken apart. */
   private boolean sample;
+
+  private String language = PlaybackScore.ENGLISH;
 
   @Version private int version;
 
@@ -67,6 +70,14 @@ class Walkthrough {
 
   void sample() {
     this.sample = true;
+  }
+
+  String language() {
+    return language;
+  }
+
+  void speak(String language) {
+    this.language = language;
   }
 
   void rename(String title) {
@@ -168,6 +179,13 @@ class Walkthrough {
 
     void checked() {
       this.saidAgain = false;
+      this.captionsRead = true;
+    }
+
+    /** Other words, read by who wrote them there. */
+    void retyped(String script) {
+      this.saidAgain = saidAgain && !script.isEmpty();
+      this.script = script;
     }
 
     void say(String title, String script) {

@@ -70,6 +70,12 @@ public record CaptionFile(List<Cue> cues, boolean guessedLetters) {
   private static final Pattern TIMES =
       Pattern.compile("\\s*" + CLOCK + "\\s*-->\\s*" + CLOCK + "(?:\\s.*)?");
 
+  /** What was meant to be a line of times. */
+  private static final Pattern MEANT = Pattern.compile("\\d:\\d\\d");
+
+  private static final Pattern MEANT_TWICE =
+      Pattern.compile(MEANT.pattern() + ".*" + MEANT.pattern());
+
   public CaptionFile {
     cues = List.copyOf(cues);
   }
@@ -130,7 +136,8 @@ public record CaptionFile(List<Cue> cues, boolean guessedLetters) {
       boolean webVtt = line().matches("WEBVTT(?:[ \\t].*)?");
       if (webVtt) {
         skip();
-      } else if (lines.stream().noneMatch(l -> l.contains("-->"))) {
+      } else if (lines.stream()
+          .noneMatch(l -> l.contains("-->") || MEANT_TWICE.matcher(l).find())) {
         throw unreadable(Fault.NO_CAPTIONS);
       }
       while (more()) {
@@ -153,6 +160,13 @@ public record CaptionFile(List<Cue> cues, boolean guessedLetters) {
       return cues;
     }
 
+    /** Whether a line is there and says no times: then the line before it was meant to. */
+    private boolean isText(int number) {
+      return number < lines.size()
+          && !lines.get(number).isBlank()
+          && !MEANT.matcher(lines.get(number)).find();
+    }
+
     private void skip() {
       while (more() && !blank()) {
         at++;
@@ -160,7 +174,7 @@ public record CaptionFile(List<Cue> cues, boolean guessedLetters) {
     }
 
     private void cue() {
-      if (!line().contains("-->")) {
+      if (!line().contains("-->") && !(MEANT.matcher(line()).find() && isText(at + 1))) {
         at++; // Its number or name.
       }
       Matcher times = TIMES.matcher(line());

@@ -1,5 +1,7 @@
 package school.kerygma.core.captions;
 
+import java.util.List;
+
 /**
  * How fast captions may be for whom (DCMP Captioning Key, from memory); which grades count as which
  * level is common practice.
@@ -18,6 +20,19 @@ public record CaptionLevel(Name name, int most) {
   public static final CaptionLevel LOWER = new CaptionLevel(Name.LOWER, 130);
   public static final CaptionLevel MIDDLE = new CaptionLevel(Name.MIDDLE, 140);
   public static final CaptionLevel UPPER = new CaptionLevel(Name.UPPER, 160);
+
+  /** From the slowest. */
+  public static List<CaptionLevel> all() {
+    return List.of(LOWER, MIDDLE, UPPER);
+  }
+
+  public static CaptionLevel of(Name name) {
+    return switch (name) {
+      case LOWER -> LOWER;
+      case MIDDLE -> MIDDLE;
+      case UPPER -> UPPER;
+    };
+  }
 
   private static final int LAST_LOWER = 3;
   private static final int LAST_MIDDLE = 8;

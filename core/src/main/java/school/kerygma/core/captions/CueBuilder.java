@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.stream.LongStream;
 import school.kerygma.core.text.WordMatch;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
@@ -63,20 +64,47 @@ public final class CueBuilder {
    * Says of what was added to a script that it is said, where no caption stands.
    *
    * @param cues in order
-   * @param added where something is said that no cue says
+   * @param added where something is said that no cue says, in {@link #pieces}
    */
   public static List<Cue> withAdded(List<Cue> cues, List<Span> added) {
-    Spans free =
-        Spans.of(added)
-            .minus(Spans.of(cues.stream().map(c -> Span.of(c.startMs(), c.endMs())).toList()))
-            .atLeast(SHORTEST_MS);
+    Spans own = Spans.of(cues.stream().map(c -> Span.of(c.startMs(), c.endMs())).toList());
     List<Cue> all = new ArrayList<>(cues);
-    for (Span span : free) {
-      long end = Math.min(span.endMs(), span.startMs() + LONGEST_MS);
-      all.add(new Cue(span.startMs(), end, List.of(NOT_WRITTEN)));
+    for (Span piece : added) {
+      for (Span free : Spans.of(piece).minus(own).atLeast(SHORTEST_MS)) {
+        all.add(new Cue(free.startMs(), free.endMs(), List.of(NOT_WRITTEN)));
+      }
     }
     all.sort(Comparator.comparing(Cue::startMs));
     return List.copyOf(all);
+  }
+
+  /**
+   * A piece of what is said and not written, as long as a caption.
+   *
+   * @param draft what it may be; may be empty
+   */
+  public record Piece(Span span, String draft) {}
+
+  /**
+   * Cuts what was added into pieces as long as captions: by its draft, spread over the stretch by
+   * syllables, or evenly if there is none.
+   */
+  public static List<Piece> pieces(Span span, String draft) {
+    if (!draft.isBlank()) {
+      return build(List.of(new TimedSentence(draft, span, Spans.of(span))), span.endMs()).stream()
+          .map(c -> new Piece(Span.of(c.startMs(), c.endMs()), c.text()))
+          .toList();
+    }
+    long parts = Math.ceilDiv(span.lengthMs(), LONGEST_MS);
+    return LongStream.range(0, parts)
+        .mapToObj(
+            i ->
+                new Piece(
+                    Span.of(
+                        span.startMs() + span.lengthMs() * i / parts,
+                        span.startMs() + span.lengthMs() * (i + 1) / parts),
+                    ""))
+        .toList();
   }
 
   /** Cuts one sentence into as few cues as fit, about equally long, each broken at a phrase. */

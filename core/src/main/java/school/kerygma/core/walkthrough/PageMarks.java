@@ -37,24 +37,14 @@ public final class PageMarks {
       }
     }
     marks.addAll(score.marks());
-    return new PlaybackScore(
-        score.format(),
-        score.title(),
-        score.durationMs(),
-        score.pages(),
-        score.stops(),
-        score.camera(),
-        score.narrow(),
-        score.pointer(),
+    return score.marked(
         marks.stream()
             .map(
                 m ->
                     covers.get(m.page()).filter(c -> c.withholds(m.is(), m.boxes())).isPresent()
                         ? m.saying("")
                         : m)
-            .toList(),
-        score.cues(),
-        score.words());
+            .toList());
   }
 
   private static boolean talkHas(PlaybackScore score, int page, Mark like) {

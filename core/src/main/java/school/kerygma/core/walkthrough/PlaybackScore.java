@@ -29,6 +29,8 @@ import school.kerygma.core.voice.TimedWord;
  * @param marks in the order in which they were made
  * @param cues captions
  * @param words the transcript, word by word
+ * @param language of the captions and the transcript, as BCP 47 writes it
+ * @param tracks captions in other languages
  */
 public record PlaybackScore(
     String format,
@@ -41,18 +43,133 @@ public record PlaybackScore(
     List<PointerTrack> pointer,
     List<MarkShown> marks,
     List<Cue> cues,
-    List<TimedWord> words) {
+    List<TimedWord> words,
+    String language,
+    List<Track> tracks) {
 
-  public static final String FORMAT = "kerygma-score/4";
+  public static final String FORMAT = "kerygma-score/5";
+
+  /** In what is spoken where nobody says another. */
+  public static final String ENGLISH = "en";
 
   public PlaybackScore {
     narrow = Objects.requireNonNullElse(narrow, List.of());
+    language = Objects.requireNonNullElse(language, ENGLISH);
+    tracks = Objects.requireNonNullElse(tracks, List.of());
+  }
+
+  /** As it is compiled: what is spoken alone, in English. */
+  public PlaybackScore(
+      String format,
+      String title,
+      long durationMs,
+      List<ShownPage> pages,
+      List<StopPart> stops,
+      List<CameraKey> camera,
+      List<CameraKey> narrow,
+      List<PointerTrack> pointer,
+      List<MarkShown> marks,
+      List<Cue> cues,
+      List<TimedWord> words) {
+    this(
+        format,
+        title,
+        durationMs,
+        pages,
+        stops,
+        camera,
+        narrow,
+        pointer,
+        marks,
+        cues,
+        words,
+        ENGLISH,
+        List.of());
+  }
+
+  /**
+   * Captions in another language than the one that is spoken.
+   *
+   * @param language as BCP 47 writes it
+   */
+  public record Track(String language, List<TrackCue> cues) {
+
+    /** What is written in the language; for other players, what is not checked says so. */
+    public List<Cue> written() {
+      return cues.stream()
+          .filter(c -> !c.spoken())
+          .map(c -> c.unchecked() ? marked(c.cue()) : c.cue())
+          .toList();
+    }
+  }
+
+  /**
+   * One of them.
+   *
+   * @param unchecked whether other words are said now than those that it was written for
+   * @param spoken whether it is in what is spoken: nobody has written it in the other language yet
+   */
+  public record TrackCue(
+      long startMs, long endMs, List<String> lines, boolean unchecked, boolean spoken) {
+
+    Cue cue() {
+      return new Cue(startMs, endMs, lines);
+    }
+  }
+
+  /** The same with other captions. */
+  public PlaybackScore captioned(
+      List<StopPart> parts, List<Cue> captions, String spoken, List<Track> others) {
+    return new PlaybackScore(
+        format,
+        title,
+        durationMs,
+        pages,
+        parts,
+        camera,
+        narrow,
+        pointer,
+        marks,
+        captions,
+        words,
+        spoken,
+        others);
+  }
+
+  /** The same with other marks. */
+  PlaybackScore marked(List<MarkShown> others) {
+    return new PlaybackScore(
+        format,
+        title,
+        durationMs,
+        pages,
+        stops,
+        camera,
+        narrow,
+        pointer,
+        others,
+        cues,
+        words,
+        language,
+        tracks);
   }
 
   /** The same with a camera for narrow screens. */
   PlaybackScore narrowed(List<CameraKey> keys) {
     return new PlaybackScore(
-        format, title, durationMs, pages, stops, camera, keys, pointer, marks, cues, words);
+        format,
+        title,
+        durationMs,
+        pages,
+        stops,
+        camera,
+        keys,
+        pointer,
+        marks,
+        cues,
+        words,
+        language,
+        tracks);
   }
 
   /** A mark comes in over so many milliseconds; ink as long as it took to draw it. */
@@ -86,8 +203,14 @@ public record PlaybackScore(
       spoken = Objects.requireNonNullElse(spoken, Spoken.UNKNOWN);
     }
 
-    boolean plays(long atMs) {
+    /** Whether it plays at a moment. */
+    public boolean plays(long atMs) {
       return startMs <= atMs && atMs < endMs;
+    }
+
+    /** The same, whose captions have been read. */
+    public StopPart read() {
+      return new StopPart(id, number, title, startMs, endMs, false, spoken);
     }
   }
 
@@ -126,11 +249,15 @@ public record PlaybackScore(
             c ->
                 stops.stream().noneMatch(s -> s.unchecked() && s.plays(c.startMs()))
                     ? c
-                    : new Cue(
-                        c.startMs(),
-                        c.endMs(),
-                        Stream.concat(Stream.of(NOT_CHECKED), c.lines().stream()).toList()))
+                    : marked(c))
         .toList();
+  }
+
+  private static Cue marked(Cue cue) {
+    return new Cue(
+        cue.startMs(),
+        cue.endMs(),
+        Stream.concat(Stream.of(NOT_CHECKED), cue.lines().stream()).toList());
   }
 
   /** Where the camera is at a moment. */

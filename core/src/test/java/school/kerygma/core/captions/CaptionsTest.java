@@ -97,7 +97,20 @@ class CaptionsTest {
   @Test
   void whatIsSaidAndNotWrittenSaysSoWhereNoCaptionStands() {
     List<Cue> cues = List.of(new Cue(0, 2_000, List.of("Hello")));
-    assertThat(CueBuilder.withAdded(cues, List.of(Span.of(1_500, 12_000), Span.of(20_000, 20_500))))
-        .containsExactly(cues.getFirst(), new Cue(2_000, 8_000, List.of(CueBuilder.NOT_WRITTEN)));
+    assertThat(CueBuilder.withAdded(cues, List.of(Span.of(1_500, 7_000), Span.of(20_000, 20_500))))
+        .containsExactly(cues.getFirst(), new Cue(2_000, 7_000, List.of(CueBuilder.NOT_WRITTEN)));
+  }
+
+  @Test
+  void whatIsNotWrittenYetIsCutIntoPiecesAsLongAsCaptions() {
+    assertThat(CueBuilder.pieces(Span.of(1_000, 14_000), ""))
+        .extracting(CueBuilder.Piece::span)
+        .containsExactly(Span.of(1_000, 5_333), Span.of(5_333, 9_666), Span.of(9_666, 14_000));
+    String draft =
+        "bring a ruler on friday and do not forget the sheet that we have drawn today please";
+    List<CueBuilder.Piece> pieces = CueBuilder.pieces(Span.of(0, 9_000), draft);
+    assertThat(pieces.size()).isGreaterThan(1);
+    assertThat(pieces.stream().map(CueBuilder.Piece::draft).collect(Collectors.joining(" ")))
+        .isEqualTo(draft);
   }
 }

@@ -1,0 +1,478 @@
+package school.kerygma.app.scores;
+
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.util.DigestUtils;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.scores.Captioned.StopCaptions;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.scripts.StopView;
+import school.kerygma.core.captions.CaptionFile;
+import school.kerygma.core.captions.CaptionLevel;
+import school.kerygma.core.captions.Cue;
+import school.kerygma.core.captions.CueSheet;
+import school.kerygma.core.captions.OtherTrack;
+import school.kerygma.core.captions.OtherTrack.OtherCue;
+import school.kerygma.core.captions.Replacement;
+import school.kerygma.core.captions.ScriptText;
+import school.kerygma.core.text.Languages;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Where captions are edited. Each deed leaves behind what was before it, and is undone by putting
+ * that back.
+ */
+@Service
+@Transactional
+class CaptionDesk {
+
+  private static final int MOST_STEPS = 100;
+  private static final int MOST_TEXT = 500;
+  private static final int MOST_LANGUAGES = 4;
+
+  /** A track as it was; nothing in it if there was none. */
+  record TrackBefore(UUID stop, String language, @Nullable String basis, @Nullable String body) {}
+
+  /**
+   * The words of a stop as they were, and as the deed left them.
+   *
+   * @param number of the stop, to speak of it
+   */
+  record ScriptBefore(UUID stop, int number, String before, String after) {}
+
+  /** What a deed changed. */
+  record Before(List<TrackBefore> tracks, List<ScriptBefore> scripts) {}
+
+  private final Captioned captioned;
+  private final CaptionTrack.Repository tracks;
+  private final CaptionStep.Repository steps;
+  private final Scores scores;
+  private final Scripts scripts;
+  private final JsonMapper json;
+  private final Clock clock;
+
+  CaptionDesk(
+      Captioned captioned,
+      CaptionTrack.Repository tracks,
+      CaptionStep.Repository steps,
+      Scores scores,
+      Scripts scripts,
+      JsonMapper json,
+      Clock clock) {
+    this.captioned = captioned;
+    this.tracks = tracks;
+    this.steps = steps;
+    this.scores = scores;
+    this.scripts = scripts;
+    this.json = json;
+    this.clock = clock;
+  }
+
+  /** The captions of what is recorded; none while nothing is compiled. */
+  @Transactional(readOnly = true)
+  public List<StopCaptions> of(UUID walkthrough) {
+    return scores
+        .current(walkthrough)
+        .map(s -> captioned.of(walkthrough, s.order(), scores.compiled(s.id())))
+        .orElse(List.of());
+  }
+
+  /** What undoing would undo. */
+  @Transactional(readOnly = true)
+  public Optional<String> undoes(UUID walkthrough) {
+    return steps.last(walkthrough).map(CaptionStep::what);
+  }
+
+  /** Stands for the captions of a stop as they are: whoever edits them says what they have seen. */
+  static String token(StopCaptions stop) {
+    String seen = stop.basis() + stop.cues() + stop.others();
+    return DigestUtils.md5DigestAsHex(seen.getBytes(StandardCharsets.UTF_8));
+  }
+
+  private StopCaptions seen(UUID stop, String token) {
+    StopCaptions captions =
+        of(scripts.walkthroughOf(stop)).stream()
+            .filter(s -> s.part().id().equals(stop))
+            .findFirst()
+            .orElseThrow(Problem::notFound);
+    if (!token(captions).equals(token)) {
+      throw Problem.conflict("captions-changed");
+    }
+    return captions;
+  }
+
+  /** Other words in a caption, and in the script. */
+  public void retype(UUID stop, String token, int at, String text) {
+    StopCaptions captions = seen(stop, token);
+    CueSheet sheet = sheet(captions, at);
+    if (text.length() > MOST_TEXT) {
+      throw Problem.refused("caption-too-long", MOST_TEXT);
+    }
+    String script = new ScriptText(captions.stop().script()).retyped(captions.cues(), at, text);
+    keep("retype", captions, sheet.retyped(at, text), script);
+  }
+
+  /** Splits a caption before one of its words. */
+  public void split(UUID stop, String token, int at, int before) {
+    StopCaptions captions = seen(stop, token);
+    keep("split", captions, sheet(captions, at).split(at, before, captions.words()));
+  }
+
+  /** Makes one of a caption and the next. */
+  public void join(UUID stop, String token, int at) {
+    StopCaptions captions = seen(stop, token);
+    keep("join", captions, sheet(captions, at).joined(at));
+  }
+
+  /** Moves an end of a caption. */
+  public void move(UUID stop, String token, int at, CueSheet.End end, long to) {
+    StopCaptions captions = seen(stop, token);
+    keep("move", captions, sheet(captions, at).moved(at, end, to, captions.lengthMs()));
+  }
+
+  /** A caption where there is none: a sound that matters, in brackets. */
+  public void add(UUID stop, String token, long from, String text) {
+    StopCaptions captions = seen(stop, token);
+    CueSheet sheet = new CueSheet(captions.cues());
+    CueSheet added =
+        sheet.added(
+            from,
+            text.strip().startsWith("[") ? text : "[" + text.strip() + "]",
+            captions.lengthMs());
+    if (text.isBlank() || text.length() > MOST_TEXT || added.equals(sheet)) {
+      throw Problem.refused("caption-no-room");
+    }
+    keep("add", captions, added);
+  }
+
+  /** Lets captions of a stop stand longer where they are too fast. */
+  public void unhurry(UUID stop, String token, CaptionLevel level) {
+    StopCaptions captions = seen(stop, token);
+    keep("unhurry", captions, new CueSheet(captions.cues()).unhurried(level, captions.lengthMs()));
+  }
+
+  private static CueSheet sheet(StopCaptions captions, int at) {
+    if (at < 0 || at >= captions.cues().size()) {
+      throw Problem.unreadable();
+    }
+    return new CueSheet(captions.cues());
+  }
+
+  /**
+   * Words of another language for what is said while a caption stands.
+   *
+   * @param at the caption in what is spoken
+   * @param text blank if there shall be none
+   */
+  public void translate(UUID stop, String token, int at, String language, String text) {
+    StopCaptions captions = seen(stop, token);
+    Cue cue = sheet(captions, at).cues().get(at);
+    checkLanguage(captions.stop().walkthrough(), language);
+    if (text.length() > MOST_TEXT) {
+      throw Problem.refused("caption-too-long", MOST_TEXT);
+    }
+    List<OtherCue> kept = new ArrayList<>(others(captions, language));
+    List<OtherCue> own = kept.stream().filter(o -> belongs(o.cue(), captions.cues(), at)).toList();
+    kept.removeAll(own);
+    if (!text.isBlank()) {
+      Cue at0 =
+          own.isEmpty()
+              ? cue
+              : new Cue(own.getFirst().cue().startMs(), own.getLast().cue().endMs(), cue.lines());
+      Cue typed = new CueSheet(List.of(at0)).retyped(0, text).cues().getFirst();
+      kept.add(new OtherCue(typed, OtherTrack.saidDuring(cue, captions.words())));
+    }
+    kept.sort((a, b) -> Long.compare(a.cue().startMs(), b.cue().startMs()));
+    step(captions.stop().walkthrough(), "translate", List.of(before(stop, language)), List.of());
+    write(captions, language, kept);
+  }
+
+  /** The captions of a language in a stop, where they stand now. */
+  private static List<OtherCue> others(StopCaptions captions, String language) {
+    return captions.others().getOrDefault(language, List.of()).stream()
+        .map(o -> new OtherCue(o.cue(), o.of()))
+        .toList();
+  }
+
+  /** Whether a caption of another language stands for a spoken one: its middle does. */
+  static boolean belongs(Cue other, List<Cue> cues, int at) {
+    long middle = (other.startMs() + other.endMs()) / 2;
+    long from = at == 0 ? 0 : cues.get(at).startMs();
+    long to = at + 1 < cues.size() ? cues.get(at + 1).startMs() : Long.MAX_VALUE;
+    return from <= middle && middle < to;
+  }
+
+  private void checkLanguage(UUID walkthrough, String language) {
+    boolean many =
+        of(walkthrough).stream()
+                .flatMap(s -> s.others().keySet().stream())
+                .distinct()
+                .filter(l -> !l.equals(language))
+                .count()
+            >= MOST_LANGUAGES;
+    if (!Languages.has(language) || language.equals(scripts.head(walkthrough).language())) {
+      throw Problem.refused("language");
+    }
+    if (many) {
+      throw Problem.refused("too-many-languages", MOST_LANGUAGES);
+    }
+  }
+
+  private void keep(String what, StopCaptions captions, CueSheet sheet) {
+    keep(what, captions, sheet, captions.stop().script());
+  }
+
+  private void keep(String what, StopCaptions captions, CueSheet sheet, String script) {
+    StopView stop = captions.stop();
+    if (sheet.cues().equals(captions.cues()) && script.equals(stop.script())) {
+      return;
+    }
+    String language = scripts.head(stop.walkthrough()).language();
+    step(
+        stop.walkthrough(),
+        what,
+        List.of(before(stop.id(), language)),
+        List.of(new ScriptBefore(stop.id(), stop.number(), stop.script(), script)));
+    write(captions, language, spoken(sheet.cues()));
+    scripts.retyped(stop.id(), script);
+  }
+
+  private static List<OtherCue> spoken(List<Cue> cues) {
+    return cues.stream().map(c -> new OtherCue(c, "")).toList();
+  }
+
+  private void write(StopCaptions captions, String language, List<OtherCue> cues) {
+    String body = json.writeValueAsString(cues);
+    tracks
+        .findByStopIdAndLanguage(captions.part().id(), language)
+        .ifPresentOrElse(
+            t -> t.keep(captions.basis(), body),
+            () ->
+                tracks.save(
+                    new CaptionTrack(captions.part().id(), language, captions.basis(), body)));
+  }
+
+  private TrackBefore before(UUID stop, String language) {
+    return tracks
+        .findByStopIdAndLanguage(stop, language)
+        .map(t -> new TrackBefore(stop, language, t.basis(), t.body()))
+        .orElseGet(() -> new TrackBefore(stop, language, null, null));
+  }
+
+  private void step(
+      UUID walkthrough, String what, List<TrackBefore> before, List<ScriptBefore> words) {
+    List<ScriptBefore> changed = words.stream().filter(s -> !s.before().equals(s.after())).toList();
+    steps.save(
+        new CaptionStep(
+            walkthrough,
+            what,
+            json.writeValueAsString(new Before(before, changed)),
+            clock.instant()));
+    steps.flush();
+    steps.forget(walkthrough, MOST_STEPS);
+  }
+
+  /** Undoes the last deed. Words that were changed elsewhere since are not overwritten. */
+  public void undo(UUID walkthrough) {
+    CaptionStep step =
+        steps.last(walkthrough).orElseThrow(() -> Problem.conflict("captions-nothing-to-undo"));
+    Before before = json.readValue(step.body(), Before.class);
+    List<StopView> stops = scripts.stopsOf(walkthrough);
+    for (ScriptBefore s : before.scripts()) {
+      StopView now = stops.stream().filter(v -> v.id().equals(s.stop())).findFirst().orElse(null);
+      if (now != null && !now.script().equals(s.after())) {
+        throw Problem.conflict("captions-words-changed", now.number());
+      }
+    }
+    for (TrackBefore t : before.tracks()) {
+      Optional<CaptionTrack> track = tracks.findByStopIdAndLanguage(t.stop(), t.language());
+      if (t.body() == null) {
+        track.ifPresent(tracks::delete);
+      } else if (track.isPresent()) {
+        track.get().keep(Objects.requireNonNull(t.basis()), t.body());
+      } else if (stops.stream().anyMatch(s -> s.id().equals(t.stop()))) {
+        tracks.save(
+            new CaptionTrack(t.stop(), t.language(), Objects.requireNonNull(t.basis()), t.body()));
+      }
+    }
+    for (ScriptBefore s : before.scripts()) {
+      if (stops.stream().anyMatch(v -> v.id().equals(s.stop()))) {
+        scripts.retyped(s.stop(), s.before());
+      }
+    }
+    steps.delete(step);
+  }
+
+  /** How often words stand in the scripts of a walkthrough. */
+  @Transactional(readOnly = true)
+  public int count(UUID walkthrough, Replacement replacement) {
+    return scripts.stopsOf(walkthrough).stream().mapToInt(s -> replacement.count(s.script())).sum();
+  }
+
+  /** Other words wherever some stand, in scripts and captions. */
+  public void replace(UUID walkthrough, Replacement replacement) {
+    String language = scripts.head(walkthrough).language();
+    List<TrackBefore> before = new ArrayList<>();
+    List<ScriptBefore> words = new ArrayList<>();
+    List<StopCaptions> captions = of(walkthrough);
+    for (StopView stop : scripts.stopsOf(walkthrough)) {
+      String script = replacement.in(stop.script());
+      if (!script.equals(stop.script())) {
+        words.add(new ScriptBefore(stop.id(), stop.number(), stop.script(), script));
+        before.add(before(stop.id(), language));
+      }
+    }
+    if (words.isEmpty()) {
+      return;
+    }
+    step(walkthrough, "replace", before, words);
+    for (ScriptBefore s : words) {
+      captions.stream()
+          .filter(c -> c.part().id().equals(s.stop()))
+          .forEach(
+              c -> write(c, language, spoken(new CueSheet(c.cues()).replaced(replacement).cues())));
+      scripts.retyped(s.stop(), s.after());
+    }
+  }
+
+  /**
+   * What became of a file.
+   *
+   * @param taken captions that were taken in
+   * @param after captions that would come after the end of the walkthrough, and were left out
+   * @param guessedLetters whether accents may be wrong
+   */
+  record TakenIn(int taken, int after, boolean guessedLetters) {}
+
+  /**
+   * Takes a file of captions in, in the place of those that there are in its language.
+   *
+   * @throws Problem if it cannot be read; nothing is changed then
+   */
+  public TakenIn takeIn(UUID walkthrough, String language, byte[] bytes) {
+    CaptionFile file;
+    try {
+      file = CaptionFile.read(bytes);
+    } catch (CaptionFile.Unreadable e) {
+      throw Problem.refused("captions." + e.fault(), e.line(), e.text()).at("file");
+    }
+    List<StopCaptions> stops = of(walkthrough);
+    if (stops.isEmpty()) {
+      throw Problem.conflict("captions-nothing-recorded");
+    }
+    String spoken = scripts.head(walkthrough).language();
+    if (!language.equals(spoken)) {
+      checkLanguage(walkthrough, language);
+    }
+    step(
+        walkthrough,
+        "file",
+        stops.stream().map(s -> before(s.part().id(), language)).toList(),
+        stops.stream()
+            .map(
+                s ->
+                    new ScriptBefore(
+                        s.part().id(),
+                        s.stop().number(),
+                        s.stop().script(),
+                        language.equals(spoken) ? script(s, cuesIn(s, file)) : s.stop().script()))
+            .toList());
+    int taken = 0;
+    for (StopCaptions stop : stops) {
+      List<Cue> cues = cuesIn(stop, file);
+      taken += (int) file.cues().stream().filter(c -> stop.part().plays(c.startMs())).count();
+      if (!language.equals(spoken)) {
+        write(
+            stop,
+            language,
+            cues.stream()
+                .map(c -> new OtherCue(c, OtherTrack.saidDuring(c, stop.words())))
+                .toList());
+      } else if (!cues.isEmpty()) {
+        write(stop, language, spoken(cues));
+        scripts.retyped(stop.part().id(), script(stop, cues));
+      }
+    }
+    return new TakenIn(taken, file.cues().size() - taken, file.guessedLetters());
+  }
+
+  /** The captions of a file that begin in a stop, on its clock; they end with it. */
+  private static List<Cue> cuesIn(StopCaptions stop, CaptionFile file) {
+    return CueSheet.of(
+            file.cues().stream()
+                .filter(c -> stop.part().plays(c.startMs()))
+                .map(
+                    c ->
+                        new Cue(
+                            c.startMs() - stop.part().startMs(),
+                            Math.min(c.endMs(), stop.part().endMs()) - stop.part().startMs(),
+                            c.lines()))
+                .toList())
+        .cues();
+  }
+
+  /** The script of captions: as it is if they say the same, else their words. */
+  private static String script(StopCaptions stop, List<Cue> cues) {
+    List<String> said = cues.stream().flatMap(c -> CueSheet.said(c.text()).stream()).toList();
+    boolean same =
+        cues.isEmpty() || said.equals(Arrays.asList(stop.stop().script().strip().split("\\s+")));
+    return same ? stop.stop().script() : String.join(" ", said);
+  }
+
+  /** Takes a language away from a walkthrough. */
+  public void takeAway(UUID walkthrough, String language) {
+    List<CaptionTrack> own =
+        tracks
+            .findByStopIdIn(scripts.stopsOf(walkthrough).stream().map(StopView::id).toList())
+            .stream()
+            .filter(t -> t.language().equals(language))
+            .toList();
+    if (own.isEmpty() || language.equals(scripts.head(walkthrough).language())) {
+      throw Problem.notFound();
+    }
+    step(
+        walkthrough,
+        "language",
+        own.stream().map(t -> before(t.stopId(), language)).toList(),
+        List.of());
+    tracks.deleteAll(own);
+  }
+
+  /** The languages that a walkthrough has captions in, besides the spoken one. */
+  static List<String> languages(List<StopCaptions> stops) {
+    return stops.stream()
+        .flatMap(s -> Stream.of(s.others()).flatMap(m -> m.keySet().stream()))
+        .distinct()
+        .sorted()
+        .toList();
+  }
+
+  /** The drafts of what is said while a caption stands that nobody has written. */
+  static String draft(StopCaptions stop, Cue cue) {
+    long start = stop.part().startMs();
+    return String.join(
+        " ",
+        stop.part().spoken().added().stream()
+            .filter(
+                a ->
+                    a.startMs() - start < cue.endMs()
+                        && cue.startMs() < a.endMs() - start
+                        && 2
+                                * (Math.min(a.endMs() - start, cue.endMs())
+                                    - Math.max(a.startMs() - start, cue.startMs()))
+                            >= Math.min(cue.lengthMs(), a.endMs() - a.startMs()))
+            .map(a -> a.draft())
+            .filter(d -> !d.isEmpty())
+            .toList());
+  }
+}

@@ -1,0 +1,68 @@
+package school.kerygma.app.scores;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.Id;
+import jakarta.persistence.Version;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.hibernate.annotations.DynamicUpdate;
+import org.springframework.data.jpa.repository.JpaRepository;
+
+/** Captions of a stop as they were edited, or in another language than the one that is spoken. */
+@Entity
+@DynamicUpdate
+class CaptionTrack {
+
+  @Id @GeneratedValue private UUID id;
+  private UUID stopId;
+  private String language;
+
+  /** For which sound they are: see {@link Captioned#basis}. */
+  private String basis;
+
+  /** A list of {@link OtherTrack.OtherCue} as JSON. */
+  private String body;
+
+  @Version private int version;
+
+  @SuppressWarnings("NullAway.Init")
+  protected CaptionTrack() {}
+
+  CaptionTrack(UUID stopId, String language, String basis, String body) {
+    this.stopId = stopId;
+    this.language = language;
+    this.basis = basis;
+    this.body = body;
+  }
+
+  UUID stopId() {
+    return stopId;
+  }
+
+  String language() {
+    return language;
+  }
+
+  String basis() {
+    return basis;
+  }
+
+  String body() {
+    return body;
+  }
+
+  void keep(String sound, String cues) {
+    this.basis = sound;
+    this.body = cues;
+  }
+
+  interface Repository extends JpaRepository<CaptionTrack, UUID> {
+
+    List<CaptionTrack> findByStopIdIn(Collection<UUID> stops);
+
+    Optional<CaptionTrack> findByStopIdAndLanguage(UUID stop, String language);
+  }
+}

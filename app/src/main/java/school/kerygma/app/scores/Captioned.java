@@ -1,0 +1,191 @@
+package school.kerygma.app.scores;
+
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import org.springframework.util.DigestUtils;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.scripts.StopView;
+import school.kerygma.core.captions.Cue;
+import school.kerygma.core.captions.OtherTrack;
+import school.kerygma.core.captions.OtherTrack.InStep;
+import school.kerygma.core.captions.OtherTrack.OtherCue;
+import school.kerygma.core.captions.OwnCues;
+import school.kerygma.core.voice.TimedWord;
+import school.kerygma.core.walkthrough.PlaybackScore;
+import school.kerygma.core.walkthrough.PlaybackScore.StopPart;
+import school.kerygma.core.walkthrough.RunningOrder;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The captions of a score as they are now: those that were edited in the place of those that were
+ * compiled, and those in other languages. They are laid in when a score is handed out, so that a
+ * caption is edited without compiling anything.
+ */
+@Component
+class Captioned {
+
+  /**
+   * The captions of a stop, on its own clock.
+   *
+   * @param part the stop as it is played
+   * @param stop as the script has it
+   * @param basis for which sound they are
+   * @param cues in what is spoken
+   * @param words what is said
+   * @param others in other languages, by language
+   */
+  record StopCaptions(
+      StopPart part,
+      StopView stop,
+      String basis,
+      List<Cue> cues,
+      List<TimedWord> words,
+      Map<String, List<InStep>> others) {
+
+    long lengthMs() {
+      return part.endMs() - part.startMs();
+    }
+  }
+
+  private final CaptionTrack.Repository tracks;
+  private final Scripts scripts;
+  private final JsonMapper json;
+
+  Captioned(CaptionTrack.Repository tracks, Scripts scripts, JsonMapper json) {
+    this.tracks = tracks;
+    this.scripts = scripts;
+    this.json = json;
+  }
+
+  /** The sound of a stop: captions are for it, and for no other. */
+  static String basis(RunningOrder order, UUID stop) {
+    String parts =
+        order.segments().stream()
+            .map(RunningOrder.Segment::part)
+            .filter(p -> p.stopId().equals(stop))
+            .map(p -> p.takeId() + " " + p.span())
+            .collect(Collectors.joining("\n"));
+    return DigestUtils.md5DigestAsHex(parts.getBytes(StandardCharsets.UTF_8));
+  }
+
+  List<OtherCue> read(String body) {
+    return Arrays.asList(json.readValue(body, OtherCue[].class));
+  }
+
+  /** The captions of all stops of a score, in their order. */
+  List<StopCaptions> of(UUID walkthrough, RunningOrder order, PlaybackScore compiled) {
+    Map<UUID, StopView> stops = new HashMap<>();
+    scripts.stopsOf(walkthrough).forEach(s -> stops.put(s.id(), s));
+    Map<UUID, Map<String, CaptionTrack>> own = new HashMap<>();
+    tracks
+        .findByStopIdIn(stops.keySet())
+        .forEach(t -> own.computeIfAbsent(t.stopId(), k -> new TreeMap<>()).put(t.language(), t));
+    String spoken = scripts.head(walkthrough).language();
+    return compiled.stops().stream()
+        .filter(p -> stops.containsKey(p.id()))
+        .map(
+            p ->
+                of(
+                    p,
+                    stops.get(p.id()),
+                    basis(order, p.id()),
+                    compiled,
+                    own.getOrDefault(p.id(), Map.of()),
+                    spoken))
+        .toList();
+  }
+
+  private StopCaptions of(
+      StopPart part,
+      StopView stop,
+      String basis,
+      PlaybackScore compiled,
+      Map<String, CaptionTrack> tracksOf,
+      String spoken) {
+    List<Cue> cues =
+        compiled.cues().stream()
+            .filter(c -> part.plays(c.startMs()))
+            .map(c -> shifted(c, -part.startMs()))
+            .toList();
+    List<TimedWord> words =
+        compiled.words().stream()
+            .filter(w -> part.plays(w.startMs()))
+            .map(
+                w ->
+                    new TimedWord(
+                        w.text(), w.startMs() - part.startMs(), w.endMs() - part.startMs()))
+            .toList();
+    Map<String, List<InStep>> others = new LinkedHashMap<>();
+    for (CaptionTrack track : tracksOf.values()) {
+      boolean sameSound = track.basis().equals(basis);
+      List<OtherCue> kept = read(track.body());
+      if (!track.language().equals(spoken)) {
+        others.put(
+            track.language(),
+            new OtherTrack(kept).now(sameSound, words, part.endMs() - part.startMs()));
+      } else if (sameSound) {
+        cues = OwnCues.over(cues, kept.stream().map(OtherCue::cue).toList(), stop.script());
+      }
+    }
+    return new StopCaptions(part, stop, basis, cues, words, others);
+  }
+
+  static Cue shifted(Cue cue, long by) {
+    return new Cue(cue.startMs() + by, cue.endMs() + by, cue.lines());
+  }
+
+  /** A score with its captions as they are now. */
+  PlaybackScore on(UUID walkthrough, RunningOrder order, PlaybackScore compiled) {
+    List<StopCaptions> stops = of(walkthrough, order, compiled);
+    if (stops.size() < compiled.stops().size()) {
+      return compiled; // A stop was taken out, and the score without it comes in a moment.
+    }
+    List<Cue> cues = new ArrayList<>();
+    stops.forEach(s -> s.cues().forEach(c -> cues.add(shifted(c, s.part().startMs()))));
+    return compiled.captioned(
+        stops.stream().map(s -> s.stop().read() ? s.part().read() : s.part()).toList(),
+        cues,
+        scripts.head(walkthrough).language(),
+        stops.stream()
+            .flatMap(s -> s.others().keySet().stream())
+            .distinct()
+            .sorted()
+            .map(l -> new PlaybackScore.Track(l, track(l, stops)))
+            .toList());
+  }
+
+  /** The captions in a language; where there are none yet, those in what is spoken. */
+  private static List<PlaybackScore.TrackCue> track(String language, List<StopCaptions> stops) {
+    List<PlaybackScore.TrackCue> cues = new ArrayList<>();
+    for (StopCaptions stop : stops) {
+      List<InStep> own = stop.others().getOrDefault(language, List.of());
+      long start = stop.part().startMs();
+      own.forEach(o -> cues.add(trackCue(o.cue(), start, o.changed(), false)));
+      stop.cues().stream()
+          .filter(c -> own.stream().noneMatch(o -> overlap(o.cue(), c)))
+          .forEach(c -> cues.add(trackCue(c, start, false, true)));
+    }
+    cues.sort(Comparator.comparing(PlaybackScore.TrackCue::startMs));
+    return cues;
+  }
+
+  private static boolean overlap(Cue a, Cue b) {
+    return a.startMs() < b.endMs() && b.startMs() < a.endMs();
+  }
+
+  private static PlaybackScore.TrackCue trackCue(
+      Cue cue, long by, boolean unchecked, boolean spoken) {
+    return new PlaybackScore.TrackCue(
+        cue.startMs() + by, cue.endMs() + by, cue.lines(), unchecked, spoken);
+  }
+}

@@ -1,0 +1,296 @@
+package school.kerygma.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.MethodOrderer;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestMethodOrder;
+import school.kerygma.app.scores.Scores;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.core.captions.CaptionFile;
+import school.kerygma.core.captions.Cue;
+
+/** Captions edited by ear, with keys alone; the story goes on from test to test. */
+@TestMethodOrder(MethodOrderer.OrderAnnotation.class)
+class CaptionDeskTest {
+
+  private static Chromium chromium;
+  private static TestSchool school;
+  private static UUID walkthrough;
+  private static BrowserContext desk;
+  private static Page page;
+
+  @BeforeAll
+  static void open() throws Exception {
+    DemoServer.address();
+    chromium = new Chromium(List.of());
+    school = TestSchool.in("America/Halifax", 0);
+    walkthrough = SaidTest.sample(school);
+    desk = chromium.context(1280, 800);
+    page = desk.newPage();
+    chromium.signIn(page, DemoServer.address(), school.email());
+  }
+
+  @AfterAll
+  static void close() {
+    desk.close();
+    chromium.close();
+  }
+
+  private static void show(String query) {
+    page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/captions" + query);
+    page.locator(".caption-desk[data-ready]").waitFor();
+  }
+
+  private static List<Cue> cues(String query) {
+    UUID score = DemoServer.bean(Scores.class).current(walkthrough).orElseThrow().id();
+    try {
+      HttpResponse<String> file =
+          Caller.get(
+              Caller.teacher(school.email()), "/media/scores/" + score + "/captions.vtt" + query);
+      return CaptionFile.read(file.body().getBytes(StandardCharsets.UTF_8)).cues();
+    } catch (Exception e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private static String script() {
+    return DemoServer.bean(Scripts.class).stopsOf(walkthrough).getFirst().script();
+  }
+
+  private static Locator cue(int number) {
+    return page.locator(".cue").nth(number);
+  }
+
+  private static void undo() {
+    page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Undo")).click();
+  }
+
+  @Test
+  @Order(1)
+  void captionsAreSplitJoinedMovedAndRetypedByKeysAndAllOfItIsUndone() {
+    List<Cue> before = cues("");
+    String written = script();
+    show("");
+    Chromium.assertAccessible(page);
+    Locator words = cue(0).locator(".words");
+    assertThat(words).hasValue("Good morning. This is\nthe footbridge project,");
+    words.focus();
+    words.press("ControlOrMeta+Home");
+    for (int i = 0; i < "Good morning. ".length(); i++) {
+      words.press("ArrowRight");
+    }
+    words.press("ControlOrMeta+Enter");
+    assertThat(cue(0).locator(".words")).hasValue("Good morning.");
+    assertThat(cue(1).locator(".words")).hasValue("This is the footbridge project,");
+    assertThat(cue(1).locator(".words")).isFocused();
+    page.waitForCondition(() -> cues("").size() == before.size() + 1);
+
+    page.keyboard().press("Backspace"); // At its beginning.
+    assertThat(cue(0).locator(".words")).hasValue("Good morning. This is\nthe footbridge project,");
+    assertThat(cue(0).locator(".words")).isFocused();
+
+    Locator from = cue(1).locator(".from");
+    String was = from.inputValue();
+    from.press("ArrowUp");
+    from.press("ArrowUp");
+    assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Undo")))
+        .hasText("Undo: moving");
+    assertThat(from).not().hasValue(was);
+    page.waitForCondition(() -> cues("").get(1).startMs() >= before.get(1).startMs() + 150);
+
+    cue(0).locator(".words").fill("Good morning, all. This is the footbridge project,");
+    cue(0).locator(".words").press("Enter");
+    assertThat(cue(1).locator(".words")).isFocused();
+    page.waitForCondition(() -> script().startsWith("Good morning, all. This is"));
+
+    for (int i = 0; i < 4; i++) {
+      undo();
+    }
+    page.waitForCondition(() -> script().equals(written));
+    page.waitForCondition(() -> cues("").equals(before));
+    assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Undo")))
+        .isDisabled();
+    assertThat(chromium.faults()).isEmpty();
+  }
+
+  @Test
+  @Order(2)
+  void aSoundIsAddedWhereThereIsRoomAndIsNoWordOfTheScript() {
+    String written = script();
+    show("");
+    int last = page.locator(".caption-stop").first().locator(".cue").count() - 1;
+    cue(last).locator(".words").focus();
+    cue(last).getByText("A sound after it").click();
+    Locator sound = cue(last + 1).locator(".words");
+    assertThat(sound).hasValue("[sound]");
+    sound.fill("[the school bell]");
+    sound.press("Enter");
+    page.waitForCondition(
+        () -> cues("").stream().anyMatch(c -> c.text().equals("[the school bell]")));
+    assertThat(script()).isEqualTo(written);
+  }
+
+  @Test
+  @Order(3)
+  void wordsAreReplacedInTheWholeWalkthroughAndBack() {
+    show("");
+    page.getByLabel("Find in the whole walkthrough").fill("footbridge");
+    assertThat(page.locator(".find [role=status]")).hasText("2 times");
+    page.getByLabel("and write instead").fill("crossing");
+    page.getByText("Write it everywhere").click();
+    page.waitForCondition(() -> script().contains("This is the crossing project"));
+    page.waitForCondition(() -> cues("").getFirst().text().contains("the crossing project,"));
+    page.locator(".caption-desk[data-ready]").waitFor();
+    undo();
+    page.waitForCondition(() -> script().contains("This is the footbridge project"));
+  }
+
+  @Test
+  @Order(4)
+  void wordsThatWereChangedInTheScriptMeanwhileAreNotUndone() {
+    show("");
+    cue(1).locator(".words").fill("and it keeps us busy");
+    cue(1).locator(".words").press("Enter");
+    page.waitForCondition(() -> script().contains("and it keeps us busy"));
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    var stop = scripts.stopsOf(walkthrough).getFirst();
+    scripts.say(stop.id(), stop.version(), stop.title(), stop.script() + " Bring a ruler.");
+    undo();
+    assertThat(page.locator(".caption-side [role=alert]")).containsText("Nothing was undone");
+    assertThat(script()).contains("and it keeps us busy").endsWith("Bring a ruler.");
+  }
+
+  @Test
+  @Order(5)
+  void aSecondTabThatSawOtherCaptionsIsToldAndLosesNothing() {
+    show("");
+    Page second = desk.newPage();
+    second.navigate(page.url());
+    second.locator(".caption-desk[data-ready]").waitFor();
+    cue(2).locator(".words").fill("In pairs, you design one.");
+    cue(2).locator(".words").press("Enter");
+    page.waitForCondition(() -> script().contains("In pairs, you design one."));
+    second.locator(".cue").nth(3).locator(".words").fill("You draw and calculate it.");
+    second.locator(".cue").nth(3).locator(".words").press("Enter");
+    assertThat(second.locator(".caption-side [role=alert]")).containsText("in another window");
+    assertThat(second.locator(".cue").nth(3).locator(".words"))
+        .hasValue("You draw and calculate it.");
+    assertThat(second.locator(".cue").nth(2).locator(".words"))
+        .hasValue("In pairs, you design one.");
+    second.close();
+  }
+
+  @Test
+  @Order(6)
+  void readingThroughPlaysAtDoubleSpeedAndEnterAcceptsACaption() {
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    show("");
+    assertThat(page.locator(".caption-side")).containsText("0 of 4 stops read.");
+    int cues = page.locator(".caption-stop").first().locator(".cue").count();
+    page.getByText("Read through", new Page.GetByTextOptions().setExact(true)).click();
+    assertThat(page.evaluate("document.querySelector('audio').playbackRate")).isEqualTo(2);
+    for (int i = 0; i < cues; i++) {
+      assertThat(cue(i).locator(".words")).isFocused();
+      page.keyboard().press("Enter");
+    }
+    assertThat(page.locator(".caption-side")).containsText("1 of 4 stops read.");
+    assertThat(scripts.stopsOf(walkthrough).getFirst().read()).isTrue();
+    page.getByText("Stop reading").click();
+  }
+
+  @Test
+  @Order(7)
+  void anotherLanguageIsTypedAndAFlagTellsWhereTheWordsHaveChangedSince() {
+    show("?language=es");
+    Locator other = cue(0).locator(".other");
+    other.fill("Buenos d\u00edas a todos.");
+    other.press("Enter");
+    assertThat(cue(1).locator(".other")).isFocused();
+    page.waitForCondition(() -> !cues("?language=es").isEmpty());
+    assertThat(cues("?language=es"))
+        .extracting(Cue::text)
+        .containsExactly("Buenos d\u00edas a todos.");
+    Chromium.assertAccessible(page);
+
+    cue(0).locator(".words").fill("Good day. This is the project,");
+    cue(0).locator(".words").press("Enter");
+    assertThat(cue(0).locator(".changed")).isVisible();
+    assertThat(cues("?language=es").getFirst().lines().getFirst()).isEqualTo("[not checked]");
+    cue(0).locator(".other").fill("Buen d\u00eda. Este es el proyecto.");
+    cue(0).locator(".other").press("Enter");
+    assertThat(cue(0).locator(".changed")).isHidden();
+  }
+
+  @Test
+  @Order(8)
+  void aBrokenFileSaysItsLineAndAWholeOneIsTakenIn() {
+    show("");
+    page.getByText("Files and languages").click();
+    Locator file = page.getByLabel("Captions, WebVTT or SRT");
+    file.setInputFiles(payload("broken.srt", "1\n00:00:01,000 -- 00:00:02,000\nBuenos\n"));
+    page.getByLabel("Their language").selectOption("es");
+    page.getByText("Take it in").click();
+    assertThat(page.locator(".refusal")).containsText("Line 2");
+    assertThat(cues("?language=es")).hasSize(1);
+    file.setInputFiles(
+        payload(
+            "whole.srt",
+            "1\n00:00:01,000 --> 00:00:02,500\nBuenos d\u00edas.\n\n2\n00:00:03,000 --> 00:00:05,000\nDos semanas.\n\n"
+                + "3\n02:00:03,000 --> 02:00:05,000\nMuy tarde.\n"));
+    page.getByText("Take it in").click();
+    assertThat(page.locator(".told")).containsText("2 captions were taken in.");
+    assertThat(page.locator(".told")).containsText("One would come after the end");
+    assertThat(cues("?language=es"))
+        .containsExactly(
+            new Cue(1_000, 2_500, List.of("Buenos d\u00edas.")),
+            new Cue(3_000, 5_000, List.of("Dos semanas.")));
+  }
+
+  private static FilePayload payload(String name, String text) {
+    return new FilePayload(name, "text/plain", text.getBytes(StandardCharsets.UTF_8));
+  }
+
+  @Test
+  @Order(9)
+  void whoReadsInALanguageOnceFindsItInEveryPlayer() {
+    page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/play");
+    page.locator(".player[data-ready]").waitFor();
+    Locator language = page.getByLabel("Captions in");
+    assertThat(language).hasValue("en");
+    language.selectOption("es");
+    assertThat(page.locator(".transcript")).containsText("Buenos d\u00edas.");
+    assertThat(page.locator(".transcript button[lang=es]").first()).hasText("Buenos d\u00edas.");
+    assertThat(page.locator(".transcript button[lang=en]").first()).isAttached();
+    page.reload();
+    page.locator(".player[data-ready]").waitFor();
+    assertThat(page.getByLabel("Captions in")).hasValue("es");
+    Chromium.assertAccessible(page);
+    assertThat(chromium.faults()).allMatch(f -> f.contains("409") || f.contains("422"));
+  }
+
+  @Test
+  @Order(10)
+  void whatIsSeenIsToldInWordsAndChaptersAreAFile() throws Exception {
+    UUID score = DemoServer.bean(Scores.class).current(walkthrough).orElseThrow().id();
+    for (String file : List.of("descriptions.vtt", "chapters.vtt")) {
+      String text =
+          Caller.get(Caller.teacher(school.email()), "/media/scores/" + score + "/" + file).body();
+      List<Cue> told = CaptionFile.read(text.getBytes(StandardCharsets.UTF_8)).cues();
+      assertThat(told.getFirst().text()).matches("Shown: .*, page 1\\.|1 What we build");
+    }
+  }
+}
