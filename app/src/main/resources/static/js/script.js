@@ -43,22 +43,15 @@ document.addEventListener('alpine:init', () => {
       timer: null,
       dirty: false,
       saving: false,
-      left: [],
-      added: [],
-      heard: false,
+      pieces: [],
+      /** Words that were heard are known; about others the teacher is asked. */
+      unchecked: false,
       estimated: false,
       get hasLeft() {
-        return this.left.length > 0;
-      },
-      get hasAdded() {
-        return this.added.length > 0;
+        return this.pieces.some((p) => p.leftOut);
       },
       get differs() {
-        return this.hasLeft || this.hasAdded;
-      },
-      /** Words that were heard are known; about others the teacher is asked. */
-      get unheard() {
-        return !this.heard;
+        return this.pieces.length > 0;
       },
       init() {
         this.askWhatWasSaid();
@@ -84,27 +77,31 @@ document.addEventListener('alpine:init', () => {
         const { walkthrough, stop, recorded } = this.$root.dataset;
         const spoken = recorded === 'true' ? (await said(walkthrough).catch(() => ({})))[stop] : null;
         if (spoken) {
-          this.heard = spoken.heard;
+          this.unchecked = spoken.unchecked;
           this.estimated = !spoken.heard;
-          this.left = spoken.leftOut;
-          this.added = spoken.added.map((a) => ({
-            href: `/walkthroughs/${walkthrough}/play?at=${a.startMs}`,
-            label: clock(a.startMs),
-            draft: a.draft,
-            hasDraft: a.draft !== '',
-            write: () => this.writeIn(a),
+          this.pieces = spoken.pieces.map((p, key) => ({
+            key,
+            text: p.text,
+            said: p.kind === 'SAID',
+            leftOut: p.kind === 'LEFT_OUT',
+            added: p.kind === 'ADDED',
+            hasDraft: p.kind === 'ADDED' && p.text !== '',
+            bare: p.kind === 'ADDED' && p.text === '',
+            href: `/walkthroughs/${walkthrough}/play?at=${p.startMs}`,
+            label: clock(p.startMs),
+            write: () => this.writeIn(p, key),
           }));
         }
       },
       /** A draft goes where it was said: after the sentence before it. It is read and put right there. */
-      writeIn(a) {
+      writeIn(added, key) {
         const box = this.$refs.script;
-        const found = a.after ? box.value.indexOf(a.after) : -1;
-        const at = found < 0 ? 0 : found + a.after.length;
-        const text = `${at > 0 ? ' ' : ''}${a.draft[0].toUpperCase()}${a.draft.slice(1)}.${at > 0 ? '' : ' '}`;
+        const found = added.after ? box.value.indexOf(added.after) : -1;
+        const at = found < 0 ? 0 : found + added.after.length;
+        const text = `${at > 0 ? ' ' : ''}${added.text[0].toUpperCase()}${added.text.slice(1)}.${at > 0 ? '' : ' '}`;
         box.setRangeText(text, at, at, 'select');
         box.focus();
-        this.added = this.added.filter((other) => other.label !== clock(a.startMs));
+        this.pieces = this.pieces.filter((other) => other.key !== key);
         this.changed();
       },
       accept() {

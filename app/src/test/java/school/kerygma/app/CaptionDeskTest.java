@@ -252,8 +252,8 @@ class CaptionDeskTest {
             "1\n00:00:01,000 --> 00:00:02,500\nBuenos d\u00edas.\n\n2\n00:00:03,000 --> 00:00:05,000\nDos semanas.\n\n"
                 + "3\n02:00:03,000 --> 02:00:05,000\nMuy tarde.\n"));
     page.getByText("Take it in").click();
-    assertThat(page.locator(".told")).containsText("2 captions were taken in.");
-    assertThat(page.locator(".told")).containsText("One would come after the end");
+    assertThat(page.locator("p.told[role=status]")).containsText("2 captions were taken in.");
+    assertThat(page.locator("p.told[role=status]")).containsText("One would come after the end");
     assertThat(cues("?language=es"))
         .containsExactly(
             new Cue(1_000, 2_500, List.of("Buenos d\u00edas.")),

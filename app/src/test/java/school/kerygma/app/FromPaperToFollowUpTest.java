@@ -321,12 +321,8 @@ class FromPaperToFollowUpTest {
   }
 
   private static PlaybackScore readScore() {
-    String body =
-        sql.sql("select body from score_body where score_id = ?")
-            .param(score())
-            .query(String.class)
-            .single();
-    return DemoServer.bean(JsonMapper.class).readValue(body, PlaybackScore.class);
+    return DemoServer.bean(JsonMapper.class)
+        .readValue(DemoServer.bean(Scores.class).body(score()), PlaybackScore.class);
   }
 
   /** What the browser's microphone never delivered cannot be found in the stored sound. */

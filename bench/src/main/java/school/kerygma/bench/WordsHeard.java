@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.stream.Stream;
 import org.springframework.util.FileSystemUtils;
 import school.kerygma.core.text.Sentences;
 import school.kerygma.core.time.Span;
@@ -104,13 +103,17 @@ final class WordsHeard {
   }
 
   private static long residentKb(long pid) {
-    try (Stream<String> lines = Files.lines(Path.of("/proc/" + pid + "/status"))) {
-      return lines
+    try {
+      List<String> status = Files.readAllLines(Path.of("/proc/" + pid + "/status"));
+      if (status.stream().anyMatch(l -> l.matches("Name:\\s+java"))) {
+        return 0; // A child of which this program is still the whole.
+      }
+      return status.stream()
           .filter(l -> l.startsWith("VmHWM:"))
           .mapToLong(l -> Long.parseLong(l.replaceAll("\\D", "")))
           .findFirst()
           .orElse(0);
-    } catch (IOException | java.io.UncheckedIOException e) {
+    } catch (IOException e) {
       return 0; // It has ended meanwhile.
     }
   }

@@ -19,7 +19,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.walkthrough.PlaybackScore.Spoken;
+import school.kerygma.core.walkthrough.SaidText;
 
 /** What was said against what is written: asked by the script's screen, and accepted there. */
 @Controller
@@ -35,15 +35,33 @@ class SaidController {
     this.gate = gate;
   }
 
+  /**
+   * What is known of what was said in a stop.
+   *
+   * @param unchecked whether its captions may say what nobody said
+   * @param pieces script and transcript as one text; none if they do not differ
+   */
+  record Said(boolean heard, boolean unchecked, List<SaidText.Piece> pieces) {}
+
   /** What is known of what was said, by stop; none while nothing is compiled. */
   @GetMapping("/walkthroughs/{id}/said")
   @ResponseBody
-  Map<UUID, Spoken> said(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+  Map<UUID, Said> said(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    Map<UUID, Spoken> said = new HashMap<>();
-    scores
-        .current(id)
-        .ifPresent(s -> scores.stops(s.id()).forEach(p -> said.put(p.id(), p.spoken())));
+    Map<UUID, String> written =
+        scripts.stopsOf(id).stream().collect(Collectors.toMap(StopView::id, StopView::script));
+    Map<UUID, Said> said = new HashMap<>();
+    scores.current(id).stream()
+        .flatMap(s -> scores.stops(s.id()).stream())
+        .filter(p -> written.containsKey(p.id()))
+        .forEach(
+            p -> {
+              List<SaidText.Piece> pieces = SaidText.of(written.get(p.id()), p.spoken());
+              boolean differs = pieces.stream().anyMatch(x -> x.kind() != SaidText.Kind.SAID);
+              said.put(
+                  p.id(),
+                  new Said(p.spoken().heard(), p.unchecked(), differs ? pieces : List.of()));
+            });
     return said;
   }
 

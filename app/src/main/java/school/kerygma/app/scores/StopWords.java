@@ -58,12 +58,14 @@ class StopWords {
   private static final long LONGEST_MS = 20 * 60_000L;
 
   private final RecordedSound recorded;
+  private final SchoolModel model;
   private final MediaStore store;
   private final JsonMapper json;
   private final ScriptAligner estimate = new SyllableAligner();
 
-  StopWords(RecordedSound recorded, MediaStore store, JsonMapper json) {
+  StopWords(RecordedSound recorded, SchoolModel model, MediaStore store, JsonMapper json) {
     this.recorded = recorded;
+    this.model = model;
     this.store = store;
     this.json = json;
   }
@@ -183,7 +185,8 @@ class StopWords {
       return words;
     }
     try {
-      return words.drafted(with(parts, files -> Recognizer.drafts(files, added, directory)));
+      return words.drafted(
+          with(parts, files -> Recognizer.drafts(files, added, model.get(), directory)));
     } catch (Program.Failed e) {
       LOG.warn("What was added to a stop has no draft: {}", e.getMessage());
       return words;
@@ -217,8 +220,8 @@ class StopWords {
     }
   }
 
-  private static String name(List<String> sentences, List<RunningOrder.Part> parts) {
-    StringBuilder text = new StringBuilder(RULES).append('\n');
+  private String name(List<String> sentences, List<RunningOrder.Part> parts) {
+    StringBuilder text = new StringBuilder(RULES).append(' ').append(model.get()).append('\n');
     parts.forEach(p -> text.append(p.takeId()).append(' ').append(p.span()).append('\n'));
     sentences.forEach(s -> text.append(s).append('\n'));
     try {

@@ -14,6 +14,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -182,10 +183,12 @@ public final class Recognizer {
    *
    * @param sounds as for {@link #hear}
    * @param spans of all of them together
+   * @param model the school's own, if it has one: it hears better
    * @return one draft for each span, empty where nothing was understood
    * @throws Program.Failed if it cannot be run, or takes too long
    */
-  public static List<String> drafts(List<Part> sounds, List<Span> spans, Path directory) {
+  public static List<String> drafts(
+      List<Part> sounds, List<Span> spans, Optional<SpeechModel> model, Path directory) {
     Path pcm = directory.resolve("all.raw");
     Path found = directory.resolve("drafts");
     try {
@@ -195,6 +198,9 @@ public final class Recognizer {
         String name = "draft" + names.size();
         cut(pcm, span, directory.resolve(name + ".raw"));
         names.add(name);
+      }
+      if (model.isPresent()) {
+        return model.get().drafts(names.stream().map(n -> directory.resolve(n + ".raw")).toList());
       }
       run(
           names,

@@ -260,6 +260,7 @@ class WordsOnSoundTest {
             List.of(
                 new Recognizer.Part(spoken.file(), Span.of(0, Sound.durationMs(spoken.file())))),
             spans,
+            Optional.empty(),
             Files.createTempDirectory(directory, "drafts"));
     assertThat(drafts).hasSize(2);
     for (int i = 0; i < 2; i++) {
