@@ -3,6 +3,9 @@ alter table walkthrough add column language varchar(35) not null default 'en';
 -- In what somebody reads captions, if not in what is spoken.
 alter table person add column caption_language varchar(35);
 
+-- What is said in a stop and not written, as it was understood: a draft that is found when words are asked for.
+alter table stop add column draft text not null default '';
+
 -- Captions of a stop as they were edited, or in another language than the one that is spoken.
 create table caption_track (
   id       uuid        primary key,

@@ -238,7 +238,7 @@ document.addEventListener('alpine:init', () => {
         const measured = fill(this.words.check, check.wordsPerMinute, (check.lengthMs / 1000).toFixed(1));
         const found = check.findings.map((f) => this.$refs.words.querySelector(`[data-finding="${f}"]`).textContent);
         box.classList.toggle('clay', found.length > 0);
-        box.textContent = found.length > 0 ? `\u25B2 ${measured}` : measured;
+        box.textContent = found.length === 0 ? measured : `\u25B2 ${check.findings.includes('NOT_WRITTEN') ? found[0] : measured}`;
         advice.textContent = found.join('. ');
         advice.hidden = found.length === 0;
       },

@@ -67,6 +67,7 @@ class EveryScreenTest {
         "/walkthroughs",
         bridge,
         bridge + "/lectern",
+        bridge + "/captions?language=es",
         bridge + "/play",
         bridge + "/post",
         "/sections",

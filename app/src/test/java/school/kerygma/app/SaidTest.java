@@ -79,7 +79,9 @@ class SaidTest {
           .contains("[not written yet]")
           .contains("Good morning");
 
-      page.reload();
+      page.navigate(DemoServer.address() + "/ask?words=weights");
+      assertThat(page.locator(".answers").last()).containsText("draft, not read yet:");
+      page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough);
       row.and(page.locator("[data-ready]")).waitFor();
       assertThat(row.locator(".spoken del:visible")).hasText("Please take your pencils out first.");
       assertThat(row.locator(".spoken")).containsText("draft, not read yet:");

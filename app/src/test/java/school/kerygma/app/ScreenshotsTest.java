@@ -109,10 +109,6 @@ class ScreenshotsTest {
       take(teacher, "year");
       teacher.navigate(home + "/sections/" + section);
       take(teacher, "section");
-      teacher.navigate(home + "/plan/tasks/new");
-      teacher.getByLabel("What students do").fill("Weigh the model");
-      teacher.getByLabel("Due", new Page.GetByLabelOptions().setExact(true)).selectOption("week");
-      take(teacher, "task");
       teacher.navigate(home + "/plan/day?day=2026-09-30");
       take(teacher, "day");
       teacher.navigate(home + "/handouts/" + rubric + "/rubric");
@@ -139,7 +135,25 @@ class ScreenshotsTest {
       Page editor = chromium.teacher(desk);
       editor.navigate(home + "/handouts/" + newEdition() + "/edition");
       take(editor, "edition");
+      sayOtherwise(editor, bridge);
+      editor.navigate(home + "/walkthroughs/" + bridge + "/captions?language=es");
+      editor.locator(".caption-desk[data-ready]").waitFor();
+      editor.locator(".cue .words").nth(5).click();
+      editor.evaluate("window.scrollTo(0, 260)");
+      take(editor, "captions");
     }
+  }
+
+  /** A script that lacks a sentence that was said. */
+  private static void sayOtherwise(Page page, UUID walkthrough) {
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    StopView stop = scripts.stopsOf(walkthrough).getFirst();
+    scripts.say(
+        stop.id(),
+        stop.version(),
+        stop.title(),
+        stop.script().replace("At the end we load the model with weights until it bends. ", ""));
+    page.waitForCondition(() -> !SaidTest.stops(walkthrough).getFirst().spoken().added().isEmpty());
   }
 
   /** A rubric with a ring, a line, numbers, ink and a note. */

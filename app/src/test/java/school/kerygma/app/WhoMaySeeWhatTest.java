@@ -116,6 +116,7 @@ class WhoMaySeeWhatTest {
         "/handouts/"
             + one(sql, "select handout_id from edition where file_name like 'The Footbridge%'"));
     THINGS.put("the script", "/walkthroughs/" + bridge);
+    THINGS.put("the captions", "/walkthroughs/" + bridge + "/captions");
     THINGS.put("the lectern", "/walkthroughs/" + bridge + "/lectern");
     THINGS.put("pass cards", "/sections/" + section + "/cards");
     THINGS.put(
@@ -169,6 +170,7 @@ class WhoMaySeeWhatTest {
     "a slide not shown, in, s, -, -, -, -, -, -, -",
     "the sheet, in, s, -, -, -, -, -, -, -",
     "the script, in, s, -, -, -, -, -, -, -",
+    "the captions, in, s, -, -, -, -, -, -, -",
     "the lectern, in, s, -, -, -, -, -, -, -",
     "the task, in, s, s, s, -, -, -, -, -",
     "pass cards, in, s, s, -, -, -, -, -, -",

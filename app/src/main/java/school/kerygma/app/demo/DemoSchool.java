@@ -226,6 +226,7 @@ class DemoSchool implements ApplicationRunner {
     if (recorded) {
       talks.record(walkthrough, script, name, papers);
       await(works.latest(walkthrough).orElseThrow().id());
+      talks.translate(walkthrough, script);
       talks.captionsRead(walkthrough);
     }
     return walkthrough;

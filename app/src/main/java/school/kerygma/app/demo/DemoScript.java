@@ -21,6 +21,7 @@ record DemoScript(String title, List<DemoStop> stops) {
    * @param paper short name of the paper
    * @param top share of the page at which the frame begins
    * @param bottom share of the page at which it ends
+   * @param spanish the same in Spanish, sentence by sentence; empty if nobody has written it
    */
   record DemoStop(
       String title,
@@ -30,6 +31,7 @@ record DemoScript(String title, List<DemoStop> stops) {
       double bottom,
       List<DemoMark> marks,
       List<String> ties,
+      String spanish,
       String say) {}
 
   /**
@@ -46,6 +48,7 @@ record DemoScript(String title, List<DemoStop> stops) {
     List<DemoMark> marks = new ArrayList<>();
     List<String> ties = new ArrayList<>();
     String stop = "";
+    String spanish = "";
     String[] sight = {};
     for (String line : lines(name)) {
       String key = line.contains(": ") ? line.substring(0, line.indexOf(':')) : "";
@@ -54,6 +57,7 @@ record DemoScript(String title, List<DemoStop> stops) {
         case "title" -> title = value;
         case "stop" -> {
           stop = value;
+          spanish = "";
           marks = new ArrayList<>();
           ties = new ArrayList<>();
         }
@@ -63,6 +67,7 @@ record DemoScript(String title, List<DemoStop> stops) {
           marks.add(new DemoMark(Double.parseDouble(part[0]), part[1], part[2], part[3]));
         }
         case "tie" -> ties.add(value);
+        case "es" -> spanish = value;
         case "say" ->
             stops.add(
                 new DemoStop(
@@ -73,6 +78,7 @@ record DemoScript(String title, List<DemoStop> stops) {
                     Double.parseDouble(sight[3]),
                     List.copyOf(marks),
                     List.copyOf(ties),
+                    spanish,
                     value));
         default -> {
           // An empty line between stops.

@@ -1,5 +1,7 @@
 package school.kerygma.app.demo;
 
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -8,9 +10,21 @@ import java.util.UUID;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageView;
+import school.kerygma.app.scores.CaptionDesk;
+import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
+import school.kerygma.core.captions.CueBuilder;
+import school.kerygma.core.captions.WebVtt;
 import school.kerygma.core.handout.Box;
+import school.kerygma.core.text.Sentences;
+import school.kerygma.core.text.WordMatch;
+import school.kerygma.core.time.Span;
+import school.kerygma.core.time.Spans;
+import school.kerygma.core.voice.TimedSentence;
+import school.kerygma.core.voice.TimedWord;
+import school.kerygma.core.walkthrough.PlaybackScore;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Writes and records the walkthroughs that ship with the application. */
 @Component
@@ -19,11 +33,23 @@ class DemoTalks {
   private final Scripts scripts;
   private final Handouts handouts;
   private final DemoRecorder recorder;
+  private final Scores scores;
+  private final CaptionDesk captions;
+  private final JsonMapper json;
 
-  DemoTalks(Scripts scripts, Handouts handouts, DemoRecorder recorder) {
+  DemoTalks(
+      Scripts scripts,
+      Handouts handouts,
+      DemoRecorder recorder,
+      Scores scores,
+      CaptionDesk captions,
+      JsonMapper json) {
     this.scripts = scripts;
     this.handouts = handouts;
     this.recorder = recorder;
+    this.scores = scores;
+    this.captions = captions;
+    this.json = json;
   }
 
   /**
@@ -56,6 +82,33 @@ class DemoTalks {
   /** Whoever wrote them has read them. */
   void captionsRead(UUID walkthrough) {
     scripts.captionsRead(walkthrough);
+  }
+
+  /** Adds the captions in Spanish, each sentence while it is said. */
+  void translate(UUID walkthrough, DemoScript script) {
+    PlaybackScore score =
+        json.readValue(
+            scores.body(scores.current(walkthrough).orElseThrow().id()), PlaybackScore.class);
+    List<TimedSentence> spanish = new ArrayList<>();
+    for (PlaybackScore.StopPart stop : score.stops()) {
+      DemoScript.DemoStop demo = script.stops().get(stop.number() - 1);
+      List<TimedWord> words = score.words().stream().filter(w -> stop.plays(w.startMs())).toList();
+      List<String> said = Sentences.of(demo.say());
+      List<String> written = Sentences.of(demo.spanish());
+      int at = 0;
+      for (int i = 0; i < Math.min(said.size(), written.size()); i++) {
+        int next = at + WordMatch.words(said.get(i)).size();
+        if (next <= words.size()) {
+          Span span = Span.of(words.get(at).startMs(), words.get(next - 1).endMs());
+          spanish.add(new TimedSentence(written.get(i), span, Spans.of(span)));
+        }
+        at = next;
+      }
+    }
+    if (!spanish.isEmpty()) {
+      String file = WebVtt.write(CueBuilder.build(spanish, score.durationMs()));
+      captions.takeIn(walkthrough, "es", file.getBytes(StandardCharsets.UTF_8));
+    }
   }
 
   private PageView page(DemoScript.DemoStop demo, Map<String, UUID> papers) {

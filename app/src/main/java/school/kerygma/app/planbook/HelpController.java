@@ -23,6 +23,8 @@ class HelpController {
           new Question("record", "lectern"),
           new Question("repair", "player"),
           new Question("said", "script"),
+          new Question("captions", "captions"),
+          new Question("language", "captions"),
           new Question("post", "posting"),
           new Question("told", "posting"),
           new Question("as", "classpage"),

@@ -34,7 +34,7 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Service
 @Transactional
-class CaptionDesk {
+public class CaptionDesk {
 
   private static final int MOST_STEPS = 100;
   private static final int MOST_TEXT = 500;
@@ -80,7 +80,7 @@ class CaptionDesk {
 
   /** The captions of what is recorded; none while nothing is compiled. */
   @Transactional(readOnly = true)
-  public List<StopCaptions> of(UUID walkthrough) {
+  List<StopCaptions> of(UUID walkthrough) {
     return scores
         .current(walkthrough)
         .map(s -> captioned.of(walkthrough, s.order(), scores.compiled(s.id())))
@@ -89,7 +89,7 @@ class CaptionDesk {
 
   /** What undoing would undo. */
   @Transactional(readOnly = true)
-  public Optional<String> undoes(UUID walkthrough) {
+  Optional<String> undoes(UUID walkthrough) {
     return steps.last(walkthrough).map(CaptionStep::what);
   }
 
@@ -112,7 +112,7 @@ class CaptionDesk {
   }
 
   /** Other words in a caption, and in the script. */
-  public void retype(UUID stop, String token, int at, String text) {
+  void retype(UUID stop, String token, int at, String text) {
     StopCaptions captions = seen(stop, token);
     CueSheet sheet = sheet(captions, at);
     if (text.length() > MOST_TEXT) {
@@ -123,25 +123,25 @@ class CaptionDesk {
   }
 
   /** Splits a caption before one of its words. */
-  public void split(UUID stop, String token, int at, int before) {
+  void split(UUID stop, String token, int at, int before) {
     StopCaptions captions = seen(stop, token);
     keep("split", captions, sheet(captions, at).split(at, before, captions.words()));
   }
 
   /** Makes one of a caption and the next. */
-  public void join(UUID stop, String token, int at) {
+  void join(UUID stop, String token, int at) {
     StopCaptions captions = seen(stop, token);
     keep("join", captions, sheet(captions, at).joined(at));
   }
 
   /** Moves an end of a caption. */
-  public void move(UUID stop, String token, int at, CueSheet.End end, long to) {
+  void move(UUID stop, String token, int at, CueSheet.End end, long to) {
     StopCaptions captions = seen(stop, token);
     keep("move", captions, sheet(captions, at).moved(at, end, to, captions.lengthMs()));
   }
 
   /** A caption where there is none: a sound that matters, in brackets. */
-  public void add(UUID stop, String token, long from, String text) {
+  void add(UUID stop, String token, long from, String text) {
     StopCaptions captions = seen(stop, token);
     CueSheet sheet = new CueSheet(captions.cues());
     CueSheet added =
@@ -156,7 +156,7 @@ class CaptionDesk {
   }
 
   /** Lets captions of a stop stand longer where they are too fast. */
-  public void unhurry(UUID stop, String token, CaptionLevel level) {
+  void unhurry(UUID stop, String token, CaptionLevel level) {
     StopCaptions captions = seen(stop, token);
     keep("unhurry", captions, new CueSheet(captions.cues()).unhurried(level, captions.lengthMs()));
   }
@@ -174,7 +174,7 @@ class CaptionDesk {
    * @param at the caption in what is spoken
    * @param text blank if there shall be none
    */
-  public void translate(UUID stop, String token, int at, String language, String text) {
+  void translate(UUID stop, String token, int at, String language, String text) {
     StopCaptions captions = seen(stop, token);
     Cue cue = sheet(captions, at).cues().get(at);
     checkLanguage(captions.stop().walkthrough(), language);
@@ -283,7 +283,7 @@ class CaptionDesk {
   }
 
   /** Undoes the last deed. Words that were changed elsewhere since are not overwritten. */
-  public void undo(UUID walkthrough) {
+  void undo(UUID walkthrough) {
     CaptionStep step =
         steps.last(walkthrough).orElseThrow(() -> Problem.conflict("captions-nothing-to-undo"));
     Before before = json.readValue(step.body(), Before.class);
@@ -315,12 +315,12 @@ class CaptionDesk {
 
   /** How often words stand in the scripts of a walkthrough. */
   @Transactional(readOnly = true)
-  public int count(UUID walkthrough, Replacement replacement) {
+  int count(UUID walkthrough, Replacement replacement) {
     return scripts.stopsOf(walkthrough).stream().mapToInt(s -> replacement.count(s.script())).sum();
   }
 
   /** Other words wherever some stand, in scripts and captions. */
-  public void replace(UUID walkthrough, Replacement replacement) {
+  void replace(UUID walkthrough, Replacement replacement) {
     String language = scripts.head(walkthrough).language();
     List<TrackBefore> before = new ArrayList<>();
     List<ScriptBefore> words = new ArrayList<>();
@@ -352,7 +352,7 @@ class CaptionDesk {
    * @param after captions that would come after the end of the walkthrough, and were left out
    * @param guessedLetters whether accents may be wrong
    */
-  record TakenIn(int taken, int after, boolean guessedLetters) {}
+  public record TakenIn(int taken, int after, boolean guessedLetters) {}
 
   /**
    * Takes a file of captions in, in the place of those that there are in its language.
@@ -430,7 +430,7 @@ class CaptionDesk {
   }
 
   /** Takes a language away from a walkthrough. */
-  public void takeAway(UUID walkthrough, String language) {
+  void takeAway(UUID walkthrough, String language) {
     List<CaptionTrack> own =
         tracks
             .findByStopIdIn(scripts.stopsOf(walkthrough).stream().map(StopView::id).toList())

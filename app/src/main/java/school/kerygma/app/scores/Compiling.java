@@ -212,6 +212,7 @@ class Compiling implements Work {
                           score.pages().stream().map(PlaybackScore.ShownPage::id).toList()))
                   .id();
           bodies.save(new Score.Body(id, json.writeValueAsString(score)));
+          spoken.stops().forEach((stop, s) -> scripts.draft(stop, s.draft()));
         });
   }
 

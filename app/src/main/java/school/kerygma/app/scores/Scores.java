@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.context.MessageSource;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Service;
@@ -22,6 +23,7 @@ import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.captions.SubRip;
 import school.kerygma.core.captions.WebVtt;
+import school.kerygma.core.text.WordMatch;
 import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.walkthrough.Descriptions;
 import school.kerygma.core.walkthrough.PageMarks;
@@ -107,7 +109,7 @@ public class Scores {
   }
 
   /**
-   * When a word is heard at a stop: the first time that it is said there.
+   * When a word is heard at a stop: the first time that it is said there, be it only in a draft.
    *
    * @param words any of which will do, in whatever case
    * @return nothing if the score has no such stop
@@ -120,10 +122,16 @@ public class Scores {
         .findFirst()
         .map(
             part ->
-                compiled.words().stream()
-                    .filter(w -> w.startMs() >= part.startMs() && w.startMs() < part.endMs())
-                    .filter(w -> asked.contains(plain(w.text())))
-                    .mapToLong(TimedWord::startMs)
+                Stream.concat(
+                        compiled.words().stream()
+                            .filter(w -> part.plays(w.startMs()))
+                            .filter(w -> asked.contains(plain(w.text())))
+                            .map(TimedWord::startMs),
+                        part.spoken().added().stream()
+                            .filter(
+                                a -> WordMatch.words(a.draft()).stream().anyMatch(asked::contains))
+                            .map(PlaybackScore.Spoken.Added::startMs))
+                    .mapToLong(Long::longValue)
                     .min()
                     .orElse(part.startMs()));
   }

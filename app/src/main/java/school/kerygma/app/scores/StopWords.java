@@ -86,12 +86,17 @@ class StopWords {
     }
     String name = FOLDER + "/" + name(sentences, parts);
     Optional<Resource> kept = store.find(name);
-    Optional<WordsOnSound> heard =
-        kept.isPresent() ? read(kept.get()).words() : heard(sentences, parts, speech);
-    if (kept.isEmpty()) {
-      store.put(name, new ByteArrayInputStream(json.writeValueAsBytes(Kept.of(heard))));
+    try {
+      Optional<WordsOnSound> heard =
+          kept.isPresent() ? read(kept.get()).words() : heard(sentences, parts, speech);
+      if (kept.isEmpty()) {
+        store.put(name, new ByteArrayInputStream(json.writeValueAsBytes(Kept.of(heard))));
+      }
+      return heard.orElseGet(() -> estimated(sentences, speech));
+    } catch (Program.Failed e) { // Ended from outside, or out of time: the next time it may do.
+      LOG.warn("A stop was not heard; its words are an estimate: {}", e.getMessage());
+      return estimated(sentences, speech);
     }
-    return heard.orElseGet(() -> estimated(sentences, speech));
   }
 
   /** Whether words of a language are heard on this machine: the recognizer knows English alone. */
@@ -149,9 +154,6 @@ class StopWords {
               ? Optional.of(unwritten(speech))
               : inGrammar(sentences, parts, speech, directory);
       return words.map(w -> drafted(w, parts, directory));
-    } catch (Program.Failed e) {
-      LOG.warn("A stop was not heard; its words are an estimate: {}", e.getMessage());
-      return Optional.empty();
     } finally {
       FileSystemUtils.deleteRecursively(directory.toFile());
     }

@@ -200,6 +200,11 @@ public class Scripts {
     }
   }
 
+  /** Notes what is said in a stop and not written, as it was understood. */
+  public void draft(UUID stop, String understood) {
+    stops.findById(stop).ifPresent(s -> s.draft(understood));
+  }
+
   /** Says in which language a walkthrough is spoken. */
   public void speak(UUID walkthrough, String language) {
     if (!Languages.has(language)) {
@@ -283,10 +288,15 @@ public class Scripts {
    * A stop that says what was asked for.
    *
    * @param number from 1
+   * @param draft whether it is said and not written: nobody has read it
    */
-  public record Answer(UUID walkthrough, String title, UUID stop, int number, Excerpt excerpt) {}
+  public record Answer(
+      UUID walkthrough, String title, UUID stop, int number, Excerpt excerpt, boolean draft) {}
 
-  /** Where a teacher's scripts have some words: the best first, at most 50. */
+  /**
+   * Where some words stand in a teacher's scripts, or are said and not written: the best first, at
+   * most 50.
+   */
   @Transactional(readOnly = true)
   public List<Answer> asked(UUID teacher, String words) {
     if (words.isBlank()) {
@@ -304,7 +314,8 @@ public class Scripts {
                     (String) r[2],
                     (UUID) r[0],
                     numbers.getOrDefault((UUID) r[0], 1),
-                    Excerpt.of((String) r[3])))
+                    Excerpt.of((String) r[3]),
+                    (Boolean) r[4]))
         .toList();
   }
 

@@ -113,6 +113,10 @@ class Walkthrough {
     @OptimisticLock(excluded = true)
     private boolean captionsRead;
 
+    /** What is said and not written, as it was understood. */
+    @OptimisticLock(excluded = true)
+    private String draft = "";
+
     /** Ties are no words: who writes is not told that somebody tied. */
     @OptimisticLock(excluded = true)
     @ElementCollection
@@ -166,6 +170,10 @@ class Walkthrough {
 
     void captionsRead() {
       this.captionsRead = true;
+    }
+
+    void draft(String understood) {
+      this.draft = understood;
     }
 
     boolean isSaidAgain() {
@@ -236,11 +244,12 @@ class Walkthrough {
     @Query(
         nativeQuery = true,
         value =
-            "select s.id, s.walkthrough_id, w.title, ts_headline('english', s.script, q, '"
+            "select s.id, s.walkthrough_id, w.title, ts_headline('english', case when isdraft then s.draft else s.script end, q, '"
                 + Excerpt.HEADLINE
-                + "') from stop s join walkthrough w on w.id = s.walkthrough_id, websearch_to_tsquery('english', :words) q"
-                + " where w.owner_id = :teacher and w.put_away_at is null and to_tsvector('english', s.title || ' ' || s.script) @@ q"
-                + " order by ts_rank(to_tsvector('english', s.script), q) desc, w.title, s.position limit 50")
+                + "'), isdraft from stop s join walkthrough w on w.id = s.walkthrough_id, websearch_to_tsquery('english', :words) q,"
+                + " lateral (select not to_tsvector('english', s.title || ' ' || s.script) @@ q as isdraft) d"
+                + " where w.owner_id = :teacher and w.put_away_at is null and to_tsvector('english', s.title || ' ' || s.script || ' ' || s.draft) @@ q"
+                + " order by isdraft, ts_rank(to_tsvector('english', s.script), q) desc, w.title, s.position limit 50")
     List<Object[]> asked(UUID teacher, String words);
 
     @Query(

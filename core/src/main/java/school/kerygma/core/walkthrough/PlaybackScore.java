@@ -233,6 +233,11 @@ public record PlaybackScore(
 
     public static final Spoken UNKNOWN = new Spoken(false, List.of(), List.of());
 
+    /** All drafts of what was added. */
+    public String draft() {
+      return String.join(" ", added.stream().map(Added::draft).filter(d -> !d.isBlank()).toList());
+    }
+
     public Spoken {
       leftOut = List.copyOf(leftOut);
       added = List.copyOf(added);

@@ -23,6 +23,8 @@ final class ModelWorker {
   /** Ends so when the file is no model. */
   static final int NO_MODEL = 3;
 
+  private static final int A_SECOND = Sound.SAMPLES_PER_SECOND;
+
   private ModelWorker() {}
 
   /**
@@ -35,13 +37,21 @@ final class ModelWorker {
     WhisperJNI.setLibraryLogger(null);
     WhisperJNI model = new WhisperJNI();
     WhisperContext context = model.init(Path.of(args[0]));
-    if (context == null) {
+    // What opens and is none falls over when it is to hear.
+    if (context == null || model.full(context, how(), new float[A_SECOND], A_SECOND) != 0) {
       System.exit(NO_MODEL);
     }
     for (String file : List.of(args).subList(1, args.length)) {
       out.println(text(model, context, Path.of(file)));
     }
     System.exit(0); // Its native threads end with the process.
+  }
+
+  private static WhisperFullParams how() {
+    WhisperFullParams how = new WhisperFullParams();
+    how.language = "en";
+    how.suppressNonSpeechTokens = true;
+    return how;
   }
 
   private static String text(WhisperJNI model, WhisperContext context, Path file)
@@ -52,10 +62,7 @@ final class ModelWorker {
     for (int i = 0; i < samples.length; i++) {
       samples[i] = shorts.get(i) / (float) -Short.MIN_VALUE;
     }
-    WhisperFullParams how = new WhisperFullParams();
-    how.language = "en";
-    how.suppressNonSpeechTokens = true;
-    if (samples.length == 0 || model.full(context, how, samples, samples.length) != 0) {
+    if (samples.length == 0 || model.full(context, how(), samples, samples.length) != 0) {
       return "";
     }
     StringBuilder text = new StringBuilder();

@@ -1,5 +1,6 @@
 package school.kerygma.media.sound;
 
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -17,17 +18,21 @@ import school.kerygma.media.process.Program;
 public record SpeechModel(Path file) {
 
   private static final Duration LIMIT = Duration.ofMinutes(10);
+
+  /** The smallest models have 30 MB; the library takes a few bytes of one for the whole. */
+  private static final long LEAST_BYTES = 10L << 20;
+
   private static final int HEAP_MB = 256;
   private static final int MAX_OUTPUT = 1 << 20;
 
   /** Whether it can be opened. */
   public boolean isGood() {
     try {
-      if (Files.isReadable(file)) {
+      if (Files.isRegularFile(file) && Files.size(file) >= LEAST_BYTES) {
         run(List.of());
         return true;
       }
-    } catch (Program.Failed e) {
+    } catch (IOException | Program.Failed e) {
       // Then it is none: whatever the reason, no words come of it.
     }
     return false;

@@ -15,7 +15,8 @@ class SpeechModelTest {
 
   @Test
   void aFileThatIsNoModelIsFoundOutAndHearsNothing(@TempDir Path directory) throws Exception {
-    Path letter = Files.writeString(directory.resolve("model.bin"), "Dear school, ".repeat(500));
+    Path letter =
+        Files.writeString(directory.resolve("model.bin"), "Dear school, ".repeat(1 << 20));
     // The first four bytes of a model (GGML's magic number, from memory), and nothing after them.
     Path cut = Files.write(directory.resolve("cut.bin"), new byte[] {0x6c, 0x6d, 0x67, 0x67, 1});
     for (Path file : List.of(letter, cut, directory.resolve("missing.bin"), directory)) {
