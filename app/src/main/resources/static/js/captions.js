@@ -5,6 +5,7 @@ import './page.js';
 
 const QUIET_MS = 1500;
 const NUDGE_QUIET_MS = 220;
+const WORKING_MS = 2000;
 const STEP_MS = 100;
 const BIG_STEP_MS = 500;
 const EAR_MS = 900; // So much is heard of a caption whose end is moved.
@@ -50,6 +51,8 @@ document.addEventListener('alpine:init', () => {
       notFound: true,
       hasOther: false,
       findTimer: null,
+      working: false,
+      again: null,
 
       get still() {
         return !this.playing;
@@ -100,6 +103,11 @@ document.addEventListener('alpine:init', () => {
         const focus = this.focus();
         stops = shown.stops;
         this.nothingDone = !shown.undoes;
+        this.working = shown.working;
+        clearTimeout(this.again);
+        if (shown.working) {
+          this.again = setTimeout(() => this.edited(() => this.load()), WORKING_MS);
+        }
         const what = shown.undoes && this.$refs.words.querySelector(`[data-what="${shown.undoes}"]`);
         this.undoes = what ? `${this.words.undo}: ${what.textContent}` : this.words.undo;
         this.progress = stops.every((s) => s.read) ? this.words.done : fill(this.words.progress, stops.filter((s) => s.read).length, stops.length);
@@ -239,11 +247,18 @@ document.addEventListener('alpine:init', () => {
         const found = check.findings.map((f) => this.$refs.words.querySelector(`[data-finding="${f}"]`).textContent);
         box.classList.toggle('clay', found.length > 0);
         box.textContent = found.length === 0 ? measured : `\u25B2 ${check.findings.includes('NOT_WRITTEN') ? found[0] : measured}`;
-        advice.textContent = found.join('. ');
-        advice.hidden = found.length === 0;
+        const told = found.filter((text) => !box.textContent.endsWith(text));
+        advice.textContent = told.join('. ');
+        advice.hidden = told.length === 0;
       },
 
       // ---- deeds: one after the other, each on the captions that the one before has left
+
+      /** Does something when all deeds before it are done. */
+      edited(what) {
+        queue = queue.then(what);
+        return queue;
+      },
 
       edit(stop, deed) {
         const shown = { at: 0, number: 0, text: null, language: this.language(), ...deed };

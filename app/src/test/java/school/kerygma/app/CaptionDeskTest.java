@@ -293,4 +293,32 @@ class CaptionDeskTest {
       assertThat(told.getFirst().text()).matches("Shown: .*, page 1\\.|1 What we build");
     }
   }
+
+  @Test
+  @Order(11)
+  void aStopWithoutAScriptIsNotPostedBeforeItsDraftHasBeenReadThrough() throws Exception {
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    var stop = scripts.stopsOf(walkthrough).get(1);
+    scripts.say(stop.id(), stop.version(), stop.title(), "");
+    page.waitForCondition(() -> scripts.stopsOf(walkthrough).get(1).draftOnly());
+    page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/post");
+    assertThat(page.locator(".seen")).containsText("only a draft of its words, not read yet");
+    HttpResponse<String> posted =
+        Caller.form(Caller.teacher(school.email()), "/walkthroughs/" + walkthrough + "/post");
+    assertThat(posted.statusCode()).isEqualTo(422);
+    show("");
+    Locator cues = page.locator(".caption-stop").nth(1).locator(".cue");
+    int drafts = cues.count();
+    assertThat(drafts).isGreaterThan(4);
+    assertThat(cues.first().locator(".draft")).isVisible();
+    cues.first().locator(".words").fill("Part one is reading.");
+    page.getByText("Read through", new Page.GetByTextOptions().setExact(true)).click();
+    for (int i = 0; i < drafts; i++) {
+      assertThat(cues.nth(i).locator(".words")).isFocused();
+      page.keyboard().press("Enter");
+    }
+    page.waitForCondition(() -> scripts.stopsOf(walkthrough).get(1).read());
+    assertThat(scripts.stopsOf(walkthrough).get(1).script()).startsWith("Part one is reading.");
+    assertThat(scripts.stopsOf(walkthrough).get(1).draftOnly()).isFalse();
+  }
 }

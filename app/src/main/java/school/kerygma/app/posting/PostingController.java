@@ -147,6 +147,13 @@ class PostingController {
     if (!scripts.head(id).complete()) {
       throw Problem.refused("not-recorded");
     }
+    scripts.stopsOf(id).stream()
+        .filter(StopView::draftOnly)
+        .findFirst()
+        .ifPresent(
+            stop -> {
+              throw Problem.refused("draft-not-read", stop.number());
+            });
     Set<UUID> put = chosenTasks == null ? Set.of() : chosenTasks;
     put.forEach(task -> gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task));
     List<TaskView> going = tasks.among(put);

@@ -99,8 +99,13 @@ class CaptionController {
       boolean heard,
       List<ShownCue> cues) {}
 
-  /** What undoing would undo, and the captions. */
-  record Shown(@Nullable String undoes, List<ShownStop> stops) {}
+  /**
+   * The captions.
+   *
+   * @param undoes what undoing would undo
+   * @param working whether they are made anew just now, so that others come in a moment
+   */
+  record Shown(@Nullable String undoes, boolean working, List<ShownStop> stops) {}
 
   /** How often words stand. */
   record Found(int times) {}
@@ -151,7 +156,6 @@ class CaptionController {
     model.addAttribute("grade", grade.orElse(null));
     model.addAttribute("level", grade.map(CaptionLevel::ofGrade).orElse(CaptionLevel.UPPER).name());
     model.addAttribute("levels", CaptionLevel.all());
-    model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
     return "scores/captions";
   }
 
@@ -177,6 +181,7 @@ class CaptionController {
   private Shown shown(UUID walkthrough, String language, CaptionLevel level) {
     return new Shown(
         desk.undoes(walkthrough).orElse(null),
+        works.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent(),
         desk.of(walkthrough).stream().map(s -> shown(s, language, level)).toList());
   }
 

@@ -408,6 +408,7 @@ public class Scripts {
         Set.copyOf(s.tasks()),
         s.isSaidAgain(),
         s.areCaptionsRead(),
+        s.isDraftOnly(),
         SpeakingTime.ofMs(s.script()),
         recorded.getOrDefault(s.id(), 0L));
   }

@@ -11,6 +11,8 @@ import school.kerygma.core.walkthrough.Sight;
  *
  * @param number from 1
  * @param read whether its captions have been read as they are now
+ * @param draftOnly whether something is said, and all that is known of it is a draft that nobody
+ *     has read
  * @param plannedMs how long its script takes to say
  * @param unchecked whether it was said again after its words were written
  * @param recordedMs how long its chosen takes are; 0 if it is not recorded
@@ -26,6 +28,7 @@ public record StopView(
     Set<UUID> tasks,
     boolean unchecked,
     boolean read,
+    boolean draftOnly,
     long plannedMs,
     long recordedMs) {
 

@@ -172,6 +172,11 @@ class Walkthrough {
       this.captionsRead = true;
     }
 
+    /** Whether something is said, nobody has written a word of it, and nobody has looked. */
+    boolean isDraftOnly() {
+      return script.isBlank() && !draft.isEmpty() && !captionsRead;
+    }
+
     void draft(String understood) {
       this.draft = understood;
     }

@@ -233,9 +233,13 @@ public record PlaybackScore(
 
     public static final Spoken UNKNOWN = new Spoken(false, List.of(), List.of());
 
-    /** All drafts of what was added. */
+    /**
+     * All drafts of what was added; an ellipsis if something was added and nobody tried to hear it.
+     */
     public String draft() {
-      return String.join(" ", added.stream().map(Added::draft).filter(d -> !d.isBlank()).toList());
+      String drafts =
+          String.join(" ", added.stream().map(Added::draft).filter(d -> !d.isBlank()).toList());
+      return drafts.isEmpty() && !added.isEmpty() ? "\u2026" : drafts;
     }
 
     public Spoken {
