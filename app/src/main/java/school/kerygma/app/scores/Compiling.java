@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -331,6 +332,7 @@ class Compiling implements Work {
         .order()
         .segments()
         .forEach(s -> stops.computeIfAbsent(s.part().stopId(), k -> new ArrayList<>()).add(s));
+    Set<String> known = known(material);
     List<TimedSentence> said = new ArrayList<>();
     Map<UUID, PlaybackScore.Spoken> spoken = new HashMap<>();
     stops.forEach(
@@ -348,6 +350,7 @@ class Compiling implements Work {
               words.of(
                   material.language(),
                   sentences,
+                  known,
                   segments.stream().map(RunningOrder.Segment::part).toList(),
                   Spans.of(speech));
           LongUnaryOperator clock = at -> onProgram(segments, at);
@@ -362,6 +365,20 @@ class Compiling implements Work {
                       .toList()));
         });
     return new Spoken(said, spoken);
+  }
+
+  /** Words that are likely to be said: those that are shown, and those of the scripts. */
+  private static Set<String> known(Material material) {
+    Stream<String> shown =
+        material.lines().values().stream().flatMap(List::stream).flatMap(l -> l.words().stream());
+    Stream<String> written =
+        Stream.concat(
+            material.scripts().values().stream(),
+            material.sheets().values().stream().map(ScoreCompiler.StopSheet::title));
+    return Stream.concat(shown, written)
+        .flatMap(text -> Stream.of(text.toLowerCase(Locale.ROOT).split("[^\\p{L}']+")))
+        .filter(word -> !word.isEmpty())
+        .collect(Collectors.toSet());
   }
 
   private static Stream<PlaybackScore.Spoken.Added> onProgram(

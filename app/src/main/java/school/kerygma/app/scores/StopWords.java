@@ -11,6 +11,7 @@ import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -47,7 +48,7 @@ class StopWords {
   private static final Logger LOG = LoggerFactory.getLogger(StopWords.class);
 
   /** Changes when the rules do, so that all is heard again. */
-  private static final String RULES = "4";
+  private static final String RULES = "5";
 
   static final String FOLDER = "words";
 
@@ -75,11 +76,16 @@ class StopWords {
    *
    * @param language in which it is spoken
    * @param sentences of its script
+   * @param known words of the papers that are shown and of the scripts, in small letters
    * @param parts of its takes, in order
    * @param speech where there is speech, on the clock of the parts one after the other
    */
   WordsOnSound of(
-      String language, List<String> sentences, List<RunningOrder.Part> parts, Spans speech) {
+      String language,
+      List<String> sentences,
+      Set<String> known,
+      List<RunningOrder.Part> parts,
+      Spans speech) {
     long length = parts.stream().mapToLong(p -> p.span().lengthMs()).sum();
     if (speech.isEmpty() || length > LONGEST_MS || !hears(language)) {
       return estimated(sentences, speech);
@@ -88,7 +94,7 @@ class StopWords {
     Optional<Resource> kept = store.find(name);
     try {
       Optional<WordsOnSound> heard =
-          kept.isPresent() ? read(kept.get()).words() : heard(sentences, parts, speech);
+          kept.isPresent() ? read(kept.get()).words() : heard(sentences, known, parts, speech);
       if (kept.isEmpty()) {
         store.put(name, new ByteArrayInputStream(json.writeValueAsBytes(Kept.of(heard))));
       }
@@ -146,14 +152,14 @@ class StopWords {
   }
 
   private Optional<WordsOnSound> heard(
-      List<String> sentences, List<RunningOrder.Part> parts, Spans speech) {
+      List<String> sentences, Set<String> known, List<RunningOrder.Part> parts, Spans speech) {
     Path directory = store.workDirectory();
     try {
       Optional<WordsOnSound> words =
           sentences.isEmpty()
               ? Optional.of(unwritten(speech))
-              : inGrammar(sentences, parts, speech, directory);
-      return words.map(w -> drafted(w, parts, directory));
+              : inGrammar(sentences, known, parts, speech, directory);
+      return words.map(w -> drafted(w, known, parts, directory));
     } finally {
       FileSystemUtils.deleteRecursively(directory.toFile());
     }
@@ -166,7 +172,11 @@ class StopWords {
   }
 
   private Optional<WordsOnSound> inGrammar(
-      List<String> sentences, List<RunningOrder.Part> parts, Spans speech, Path directory) {
+      List<String> sentences,
+      Set<String> known,
+      List<RunningOrder.Part> parts,
+      Spans speech,
+      Path directory) {
     ScriptGrammar.Dictionary dictionary = Recognizer.dictionary(ScriptGrammar.asked(sentences));
     Optional<WordsOnSound> words = Optional.empty();
     for (Between between : Between.values()) { // What is not as written is searched through.
@@ -177,10 +187,12 @@ class StopWords {
     }
     return words.isPresent()
         ? words
-        : MatchedWords.place(sentences, with(parts, files -> Recognizer.words(files, directory)));
+        : MatchedWords.place(
+            sentences, with(parts, files -> Recognizer.words(files, known, directory)));
   }
 
-  private WordsOnSound drafted(WordsOnSound words, List<RunningOrder.Part> parts, Path directory) {
+  private WordsOnSound drafted(
+      WordsOnSound words, Set<String> known, List<RunningOrder.Part> parts, Path directory) {
     List<Span> added = words.added().stream().map(WordsOnSound.Added::span).toList();
     boolean few = added.stream().mapToLong(Span::lengthMs).sum() <= LONGEST_DRAFT_MS;
     if (added.isEmpty() || !few || words.way() == WordsOnSound.Way.MATCHED) {
@@ -188,7 +200,7 @@ class StopWords {
     }
     try {
       return words.drafted(
-          with(parts, files -> Recognizer.drafts(files, added, model.get(), directory)));
+          with(parts, files -> Recognizer.drafts(files, added, known, model.get(), directory)));
     } catch (Program.Failed e) {
       LOG.warn("What was added to a stop has no draft: {}", e.getMessage());
       return words;

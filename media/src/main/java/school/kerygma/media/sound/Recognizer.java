@@ -5,10 +5,15 @@ import java.io.IOException;
 import java.io.OutputStream;
 import java.io.RandomAccessFile;
 import java.io.UncheckedIOException;
+import java.nio.BufferUnderflowException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -18,6 +23,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.Heard;
 import school.kerygma.core.voice.ScriptGrammar;
@@ -54,6 +60,96 @@ public final class Recognizer {
     return Files.isDirectory(SOUNDS)
         && Files.isReadable(DICTIONARY)
         && Files.isExecutable(Path.of("/usr/bin", PROGRAM));
+  }
+
+  /**
+   * The words that English usually has, read once from the model; none if it is of another make
+   * (then all words are listened for, which takes three times as long and hears rare names
+   * everywhere).
+   */
+  private static final class Usual {
+
+    /**
+     * Rarer words than one in so many are listened for only where they are known from elsewhere.
+     */
+    private static final double LEAST_LOG10 = -5;
+
+    private static final double LOG10_OF_BASE = Math.log10(1.0001);
+    private static final byte[] MAGIC = "Trie Language Model".getBytes(StandardCharsets.US_ASCII);
+    private static final int TRIGRAMS = 3;
+
+    /** Two tables of probabilities and one of weights, of 65,536 numbers each, and their kind. */
+    private static final int TABLES = 4 + 3 * 65_536 * Float.BYTES;
+
+    private static final int BYTES_A_WORD = 3 * Integer.BYTES;
+
+    static final Set<String> WORDS = read();
+
+    private static Set<String> read() {
+      try {
+        ByteBuffer model =
+            ByteBuffer.wrap(Files.readAllBytes(USUAL)).order(ByteOrder.LITTLE_ENDIAN);
+        byte[] magic = new byte[MAGIC.length];
+        model.get(magic);
+        if (!Arrays.equals(magic, MAGIC) || model.get() != TRIGRAMS) {
+          return Set.of();
+        }
+        int count = model.getInt();
+        int at = MAGIC.length + 1 + TRIGRAMS * Integer.BYTES + TABLES;
+        String[] words = words(model, count);
+        Set<String> usual = new HashSet<>();
+        for (int i = 0; i < words.length; i++) {
+          float probability = model.getFloat(at + i * BYTES_A_WORD);
+          if (probability <= 0 && probability * LOG10_OF_BASE > LEAST_LOG10) {
+            usual.add(words[i]);
+          }
+        }
+        return usual.contains("the") ? Set.copyOf(usual) : Set.of();
+      } catch (IOException | BufferUnderflowException | IndexOutOfBoundsException e) {
+        return Set.of();
+      }
+    }
+
+    /** They stand at the end, each with a zero after it, in the order of their probabilities. */
+    private static String[] words(ByteBuffer model, int count) {
+      int from = model.limit() - 1;
+      for (int zeros = 0; from > 0; from--) {
+        if (model.get(from) == 0 && ++zeros > count) {
+          break;
+        }
+      }
+      // The number before them has zeros too: it tells where they begin.
+      while (from > 0 && model.getInt(from - Integer.BYTES) != model.limit() - from) {
+        from++;
+      }
+      byte[] text = new byte[model.limit() - from];
+      model.get(from, text);
+      return new String(text, StandardCharsets.UTF_8).split("\0");
+    }
+  }
+
+  /** The words that English usually has, as the model that comes with Debian says. */
+  static Set<String> usual() {
+    return Usual.WORDS;
+  }
+
+  /** Writes a dictionary of the usual words and some others. */
+  private static Path usualDictionary(Set<String> known, Path directory) throws IOException {
+    if (Usual.WORDS.isEmpty()) {
+      return DICTIONARY;
+    }
+    Path file = directory.resolve("usual.dict");
+    try (Stream<String> all = Files.lines(DICTIONARY)) {
+      Files.write(
+          file,
+          all.filter(
+                  line -> {
+                    String word = line.replaceAll("(\\(\\d+\\))? .*", "");
+                    return Usual.WORDS.contains(word) || known.contains(word);
+                  })
+              .toList());
+    }
+    return file;
   }
 
   /** How words are pronounced, read once from the model's dictionary (CMU, of public domain). */
@@ -156,9 +252,10 @@ public final class Recognizer {
    * Hears words without a script, by what English usually says. About every fifth is wrong.
    *
    * @param sounds as for {@link #hear}
+   * @param known words that may be said besides the usual ones, in small letters
    * @throws Program.Failed if it cannot be run, or takes too long
    */
-  public static List<Heard> words(List<Part> sounds, Path directory) {
+  public static List<Heard> words(List<Part> sounds, Set<String> known, Path directory) {
     Path found = directory.resolve("words");
     try {
       copy(sounds, directory.resolve("said.raw"));
@@ -169,7 +266,7 @@ public final class Recognizer {
           "-lm",
           USUAL.toString(),
           "-dict",
-          DICTIONARY.toString(),
+          usualDictionary(known, directory).toString(),
           "-hypseg",
           found.toString());
       return Files.exists(found) ? Heard.read(Files.readString(found)) : List.of();
@@ -183,12 +280,17 @@ public final class Recognizer {
    *
    * @param sounds as for {@link #hear}
    * @param spans of all of them together
+   * @param known words that may be said besides the usual ones, in small letters
    * @param model the school's own, if it has one: it hears better
    * @return one draft for each span, empty where nothing was understood
    * @throws Program.Failed if it cannot be run, or takes too long
    */
   public static List<String> drafts(
-      List<Part> sounds, List<Span> spans, Optional<SpeechModel> model, Path directory) {
+      List<Part> sounds,
+      List<Span> spans,
+      Set<String> known,
+      Optional<SpeechModel> model,
+      Path directory) {
     Path pcm = directory.resolve("all.raw");
     Path found = directory.resolve("drafts");
     try {
@@ -208,7 +310,7 @@ public final class Recognizer {
           "-lm",
           USUAL.toString(),
           "-dict",
-          DICTIONARY.toString(),
+          usualDictionary(known, directory).toString(),
           "-hyp",
           found.toString());
       Map<String, String> drafts = new HashMap<>();
