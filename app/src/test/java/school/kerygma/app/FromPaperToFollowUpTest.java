@@ -353,7 +353,7 @@ class FromPaperToFollowUpTest {
                 teacher
                     .request()
                     .get(DemoServer.address() + "/media/scores/" + score() + "/captions.vtt")
-                    .body())
+                    .text())
             .cues();
     assertThat(String.join(" ", cues.stream().map(Cue::text).toList()))
         .isEqualTo(String.join(" ", SCRIPT));

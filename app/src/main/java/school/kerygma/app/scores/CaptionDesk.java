@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -39,6 +40,9 @@ public class CaptionDesk {
   private static final int MOST_STEPS = 100;
   private static final int MOST_TEXT = 500;
   private static final int MOST_LANGUAGES = 4;
+
+  /** Three hours of captions have about 400,000 letters. */
+  private static final int MOST_BYTES = 4 << 20;
 
   /** A track as it was; nothing in it if there was none. */
   record TrackBefore(UUID stop, String language, @Nullable String basis, @Nullable String body) {}
@@ -95,8 +99,10 @@ public class CaptionDesk {
 
   /** Stands for the captions of a stop as they are: whoever edits them says what they have seen. */
   static String token(StopCaptions stop) {
-    String seen = stop.basis() + stop.cues() + stop.others();
-    return DigestUtils.md5DigestAsHex(seen.getBytes(StandardCharsets.UTF_8));
+    StringBuilder seen = new StringBuilder(stop.basis()).append(stop.cues());
+    stop.others()
+        .forEach((language, own) -> own.forEach(o -> seen.append(language).append(o.cue())));
+    return DigestUtils.md5DigestAsHex(seen.toString().getBytes(StandardCharsets.UTF_8));
   }
 
   private StopCaptions seen(UUID stop, String token) {
@@ -190,11 +196,26 @@ public class CaptionDesk {
               ? cue
               : new Cue(own.getFirst().cue().startMs(), own.getLast().cue().endMs(), cue.lines());
       Cue typed = new CueSheet(List.of(at0)).retyped(0, text).cues().getFirst();
-      kept.add(new OtherCue(typed, OtherTrack.saidDuring(cue, captions.words())));
+      kept.add(new OtherCue(typed, writtenFor(typed, captions.cues(), at)));
     }
     kept.sort((a, b) -> Long.compare(a.cue().startMs(), b.cue().startMs()));
     step(captions.stop().walkthrough(), "translate", List.of(before(stop, language)), List.of());
     write(captions, language, kept);
+  }
+
+  /** The spoken words that a caption of another language stands for. */
+  private static String writtenFor(Cue other, List<Cue> cues, int at) {
+    return String.join(
+        " ",
+        IntStream.range(0, cues.size())
+            .filter(
+                i -> {
+                  long middle = (cues.get(i).startMs() + cues.get(i).endMs()) / 2;
+                  return i == at || other.startMs() <= middle && middle < other.endMs();
+                })
+            .boxed()
+            .flatMap(i -> CueSheet.said(cues.get(i).text()).stream())
+            .toList());
   }
 
   /** The captions of a language in a stop, where they stand now. */
@@ -360,9 +381,13 @@ public class CaptionDesk {
    * @throws Problem if it cannot be read; nothing is changed then
    */
   public TakenIn takeIn(UUID walkthrough, String language, byte[] bytes) {
+    if (bytes.length > MOST_BYTES) {
+      throw Problem.refused("captions-too-large").at("file");
+    }
+    Letters letters = Letters.of(bytes);
     CaptionFile file;
     try {
-      file = CaptionFile.read(bytes);
+      file = CaptionFile.read(letters.text());
     } catch (CaptionFile.Unreadable e) {
       throw Problem.refused("captions." + e.fault(), e.line(), e.text()).at("file");
     }
@@ -403,7 +428,7 @@ public class CaptionDesk {
         scripts.retyped(stop.part().id(), script(stop, cues));
       }
     }
-    return new TakenIn(taken, file.cues().size() - taken, file.guessedLetters());
+    return new TakenIn(taken, file.cues().size() - taken, letters.guessed());
   }
 
   /** The captions of a file that begin in a stop, on its clock; they end with it. */

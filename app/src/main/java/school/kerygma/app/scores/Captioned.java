@@ -16,6 +16,7 @@ import org.springframework.util.DigestUtils;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.core.captions.Cue;
+import school.kerygma.core.captions.CueSheet;
 import school.kerygma.core.captions.OtherTrack;
 import school.kerygma.core.captions.OtherTrack.InStep;
 import school.kerygma.core.captions.OtherTrack.OtherCue;
@@ -125,19 +126,32 @@ class Captioned {
                     new TimedWord(
                         w.text(), w.startMs() - part.startMs(), w.endMs() - part.startMs()))
             .toList();
+    CaptionTrack own = tracksOf.get(spoken);
+    if (own != null && own.basis().equals(basis)) {
+      List<Cue> edited = read(own.body()).stream().map(OtherCue::cue).toList();
+      cues = OwnCues.over(cues, edited, stop.script());
+    }
+    List<TimedWord> written = written(cues);
     Map<String, List<InStep>> others = new LinkedHashMap<>();
     for (CaptionTrack track : tracksOf.values()) {
-      boolean sameSound = track.basis().equals(basis);
-      List<OtherCue> kept = read(track.body());
-      if (!track.language().equals(spoken)) {
+      if (track != own) {
+        boolean sameSound = track.basis().equals(basis);
         others.put(
             track.language(),
-            new OtherTrack(kept).now(sameSound, words, part.endMs() - part.startMs()));
-      } else if (sameSound) {
-        cues = OwnCues.over(cues, kept.stream().map(OtherCue::cue).toList(), stop.script());
+            new OtherTrack(read(track.body()))
+                .now(sameSound, sameSound ? written : words, part.endMs() - part.startMs()));
       }
     }
     return new StopCaptions(part, stop, basis, cues, words, others);
+  }
+
+  /** The words of captions as they are now, which may not be compiled yet. */
+  private static List<TimedWord> written(List<Cue> cues) {
+    return cues.stream()
+        .flatMap(
+            c ->
+                CueSheet.said(c.text()).stream().map(w -> new TimedWord(w, c.startMs(), c.endMs())))
+        .toList();
   }
 
   static Cue shifted(Cue cue, long by) {

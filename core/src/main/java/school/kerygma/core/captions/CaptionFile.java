@@ -1,9 +1,5 @@
 package school.kerygma.core.captions;
 
-import java.nio.ByteBuffer;
-import java.nio.charset.CharacterCodingException;
-import java.nio.charset.Charset;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -11,16 +7,14 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * A file of captions as somebody brings it in: WebVTT or SubRip, in UTF-8, UTF-16 or, as older
- * programs write, Windows letters. It is read strictly, and what is wrong is said with its line:
- * players pass over what they do not understand, and nobody would see that captions are missing.
- * Tags, settings, styles and comments are passed over; captions without words are none.
+ * A file of captions as somebody brings it in: WebVTT or SubRip. It is read strictly, and what is
+ * wrong is said with its line: players pass over what they do not understand, and nobody would see
+ * that captions are missing. Tags, settings, styles and comments are passed over; captions without
+ * words are none.
  *
  * @param cues in order of their beginnings
- * @param guessedLetters whether the file does not say in which letters it is written, so that
- *     accents may be wrong
  */
-public record CaptionFile(List<Cue> cues, boolean guessedLetters) {
+public record CaptionFile(List<Cue> cues) {
 
   /** What is wrong with a file. */
   public enum Fault {
@@ -85,23 +79,9 @@ public record CaptionFile(List<Cue> cues, boolean guessedLetters) {
    *
    * @throws Unreadable if it is broken
    */
-  public static CaptionFile read(byte[] bytes) {
-    boolean guessed = false;
-    String text;
-    if (bytes.length > 1 && (bytes[0] & 0xFF) == 0xFF && (bytes[1] & 0xFF) == 0xFE) {
-      text = new String(bytes, 2, bytes.length - 2, StandardCharsets.UTF_16LE);
-    } else if (bytes.length > 1 && (bytes[0] & 0xFF) == 0xFE && (bytes[1] & 0xFF) == 0xFF) {
-      text = new String(bytes, 2, bytes.length - 2, StandardCharsets.UTF_16BE);
-    } else {
-      try {
-        text = StandardCharsets.UTF_8.newDecoder().decode(ByteBuffer.wrap(bytes)).toString();
-      } catch (CharacterCodingException e) {
-        text = new String(bytes, Charset.forName("windows-1252"));
-        guessed = true;
-      }
-    }
-    text = text.replace("\uFEFF", "").replace("\r\n", "\n").replace('\r', '\n');
-    return new CaptionFile(new Reader(List.of(text.split("\n", -1))).cues(), guessed);
+  public static CaptionFile read(String file) {
+    String text = file.replace("\uFEFF", "").replace("\r\n", "\n").replace('\r', '\n');
+    return new CaptionFile(new Reader(List.of(text.split("\n", -1))).cues());
   }
 
   /** Reads block after block, line by line. */

@@ -65,8 +65,8 @@ public final class OwnCues {
   private static void addNeeded(
       Cue cue, List<Integer> places, Set<Integer> covered, ScriptText text, List<Cue> needed) {
     List<Integer> open = places.stream().filter(p -> !covered.contains(p)).toList();
-    if (open.size() == CueSheet.said(cue.text()).size() && !open.isEmpty()) {
-      needed.add(cue);
+    if (open.size() == places.size() && !open.isEmpty()) {
+      needed.add(cue); // With words that the script has no more, until it is compiled anew.
     } else if (!open.isEmpty()) {
       String words = String.join(" ", open.stream().map(p -> text.words().get(p)).toList());
       needed.add(new Cue(cue.startMs(), cue.endMs(), CueBuilder.lines(words)));
@@ -74,8 +74,9 @@ public final class OwnCues {
   }
 
   /**
-   * Built cues that say nothing of the script: of words that it has no more they stay until it is
-   * compiled anew; that something is not written yet they say only where an edited one is gone.
+   * Built cues that say nothing of the script, of words that it has no more or of what nobody has
+   * written: only where an edited one is gone. Until the script is compiled anew they stand there;
+   * elsewhere whoever edited the captions has taken them out.
    */
   private static List<Cue> others(
       List<Cue> built,
@@ -86,9 +87,8 @@ public final class OwnCues {
     List<Cue> others = new ArrayList<>();
     for (int b = 0; b < built.size(); b++) {
       Cue cue = built.get(b);
-      boolean words = !CueSheet.said(cue.text()).isEmpty();
       if (places.get(b).isEmpty()
-          && (words || gone.stream().anyMatch(g -> overlap(g, cue)))
+          && gone.stream().anyMatch(g -> overlap(g, cue))
           && Stream.concat(kept.stream(), needed.stream()).noneMatch(k -> overlap(k, cue))) {
         others.add(cue);
       }

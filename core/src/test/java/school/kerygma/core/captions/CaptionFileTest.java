@@ -3,8 +3,6 @@ package school.kerygma.core.captions;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
-import java.nio.charset.Charset;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
@@ -16,7 +14,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class CaptionFileTest {
 
   private static List<Cue> read(String file) {
-    return CaptionFile.read(file.getBytes(StandardCharsets.UTF_8)).cues();
+    return CaptionFile.read(file).cues();
   }
 
   private static List<Cue> some() {
@@ -128,18 +126,6 @@ class CaptionFileTest {
         catchThrowableOfType(CaptionFile.Unreadable.class, () -> read(file.replace('|', '\n')));
     assertThat(said.line()).isEqualTo(line);
     assertThat(said.fault()).isEqualTo(fault);
-  }
-
-  @Test
-  void lettersOfOtherKindsAreReadAndGuessedOnesAreSaidToBe() {
-    String file = "1\n00:00:01,000 --> 00:00:02,000\n\u00bfD\u00f3nde est\u00e1 el puente?\n";
-    List<Cue> cues =
-        List.of(new Cue(1_000, 2_000, List.of("\u00bfD\u00f3nde est\u00e1 el puente?")));
-    for (Charset sure : List.of(StandardCharsets.UTF_8, StandardCharsets.UTF_16)) {
-      assertThat(CaptionFile.read(file.getBytes(sure))).isEqualTo(new CaptionFile(cues, false));
-    }
-    assertThat(CaptionFile.read(file.getBytes(Charset.forName("windows-1252"))))
-        .isEqualTo(new CaptionFile(cues, true));
   }
 
   @Test

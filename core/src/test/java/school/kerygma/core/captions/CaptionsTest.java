@@ -2,7 +2,6 @@ package school.kerygma.core.captions;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
@@ -91,7 +90,7 @@ class CaptionsTest {
         .startsWith("WEBVTT\n")
         .contains("01:02:05.004 --> 01:02:06.000")
         .contains("6 &lt; 7 &amp;");
-    assertThat(CaptionFile.read(file.getBytes(StandardCharsets.UTF_8)).cues()).isEqualTo(cues);
+    assertThat(CaptionFile.read(file).cues()).isEqualTo(cues);
   }
 
   @Test

@@ -57,6 +57,22 @@ class OwnCuesTest {
   }
 
   @Test
+  void whatWasTakenOutDoesNotComeBackWithWhatIsBuiltFromTheScriptOfAMomentAgo() {
+    String script = SCRIPT.replace("Every row needs a unit. ", "");
+    List<Cue> own = List.of(OWN.get(0), OWN.get(1), OWN.get(4));
+    assertThat(OwnCues.over(BUILT, own, script)).isEqualTo(own);
+  }
+
+  @Test
+  void untilTheScriptIsCompiledAnewItsOldWordsStandWhereItWasChanged() {
+    String script = SCRIPT.replace("a unit", "two units");
+    assertThat(OwnCues.over(BUILT, OWN, script))
+        .extracting(Cue::text)
+        .containsExactly(
+            "In pairs", "you design a bridge.", "Every row needs a unit.", "[bell]", "Good luck.");
+  }
+
+  @Test
   void whatWasAddedToTheScriptIsShownOnce() {
     String script = SCRIPT + " Ask me.";
     List<Cue> built = List.of(BUILT.get(0), BUILT.get(1), cue(4_000, 7_000, "Good luck. Ask me."));
