@@ -149,6 +149,9 @@ document.addEventListener('alpine:init', () => {
         box.querySelector('h2').textContent = stop.title;
         box.querySelector('.estimate').hidden = stop.heard;
         box.querySelector('.is-read').hidden = !stop.read;
+        const readIt = box.querySelector('.read-it');
+        readIt.hidden = stop.read;
+        readIt.onclick = () => this.edited(() => this.readStop(stop.id));
         const unhurry = box.querySelector('.unhurry');
         unhurry.hidden = !stop.cues.some((c) => c.check.findings.some((f) => f === 'TOO_FAST_ROOM_AFTER' || f === 'TOO_SHORT'));
         const fast = stop.cues.filter((c) => c.check.findings.some((f) => f.startsWith('TOO_FAST'))).length;
@@ -524,6 +527,13 @@ document.addEventListener('alpine:init', () => {
         }
       },
 
+      async readStop(stop) {
+        await send('POST', `/stops/${stop}/captions-read`).catch((e) => {
+          this.problem = e.message || this.words.lost;
+        });
+        await this.load();
+      },
+
       /** A caption is right: a draft becomes its words, the next one comes; the last one of a stop says that it is read. */
       async accept(row, name) {
         const field = row.root.querySelector('.words');
@@ -547,10 +557,7 @@ document.addEventListener('alpine:init', () => {
         await kept;
         const all = rows.filter((r) => r.stop.id === row.stop.id);
         if (all.every((r) => accepted.has(`${r.stop.id} ${r.cue.startMs}`) && !r.root.classList.contains('unwritten'))) {
-          await send('POST', `/stops/${row.stop.id}/captions-read`).catch((e) => {
-            this.problem = e.message || this.words.lost;
-          });
-          await this.load();
+          await this.readStop(row.stop.id);
         }
         const after = rows.find((r) => r.stop.number > row.stop.number && !r.stop.read);
         if (after) {

@@ -154,6 +154,8 @@ class SettingUpTest {
       assertThat(steps.locator("li.done")).hasCount(3); // the term, the section, the students
       press(page, "Play a sample walkthrough");
       page.waitForURL("**/play");
+      assertThat(page.locator("[data-work]")).hasCount(0); // The page is loaded anew until then.
+      page.locator(".player[data-ready]").waitFor();
       page.getByText("Play", new Page.GetByTextOptions().setExact(true)).first().click();
       page.waitForFunction(
           "() => Number(document.querySelector('.player canvas').dataset.at) > 500");
@@ -195,7 +197,17 @@ class SettingUpTest {
       }
       page.waitForURL("**/play");
       leadsOn(page);
-      page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Post it")).click();
+      page.getByText("Read through and mend the captions").click();
+      page.locator(".caption-desk[data-ready]").waitFor();
+      leadsOn(page);
+      // What was said without a script is only a draft: it is not posted unread.
+      assertThat(page.locator(".caption-stop")).hasCount(stops);
+      for (int stop = 0; stop < stops; stop++) {
+        page.locator(".caption-stop").nth(stop).getByText("I have read these").click();
+        assertThat(page.locator(".caption-stop").nth(stop).locator(".is-read")).isVisible();
+      }
+      page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Post").setExact(true))
+          .click();
       leadsOn(page);
       page.getByLabel("5B Science", new Page.GetByLabelOptions().setExact(true)).check();
       page.locator("button[form=posting].next").click();
