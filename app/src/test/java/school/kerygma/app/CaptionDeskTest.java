@@ -244,9 +244,9 @@ class CaptionDeskTest {
   void aBrokenFileSaysItsLineAndAWholeOneIsTakenIn() {
     show("");
     page.getByText("Files and languages").click();
-    Locator file = page.getByLabel("Captions, WebVTT or SRT");
+    Locator file = page.getByLabel("A file, WebVTT or SRT");
     file.setInputFiles(payload("broken.srt", "1\n00:00:01,000 -- 00:00:02,000\nBuenos\n"));
-    page.getByLabel("Their language").selectOption("es");
+    page.getByLabel("In which language").selectOption("es");
     page.getByText("Take it in").click();
     assertThat(page.locator(".refusal")).containsText("Line 2");
     assertThat(cues("?language=es")).hasSize(1);
@@ -270,15 +270,15 @@ class CaptionDeskTest {
     String file = "1\n00:00:01,000 --> 00:00:02,500\nBuenos d\u00edas.\n";
     show("");
     page.getByText("Files and languages").click();
-    page.getByLabel("Their language").selectOption("es");
+    page.getByLabel("In which language").selectOption("es");
     for (String letters : List.of("UTF-16", "windows-1252")) {
       page.locator(".caption-desk[data-ready]").waitFor();
-      if (!page.getByLabel("Captions, WebVTT or SRT").isVisible()) {
+      if (!page.getByLabel("A file, WebVTT or SRT").isVisible()) {
         page.getByText("Files and languages").click();
       }
-      page.getByLabel("Captions, WebVTT or SRT")
+      page.getByLabel("A file, WebVTT or SRT")
           .setInputFiles(new FilePayload("es.srt", "text/plain", file.getBytes(letters)));
-      page.getByLabel("Their language").selectOption("es");
+      page.getByLabel("In which language").selectOption("es");
       page.getByText("Take it in").click();
       assertThat(page.locator("p.told[role=status]")).containsText("One caption was taken in.");
       assertThat(page.getByText("look at the accents")).hasCount(letters.equals("UTF-16") ? 0 : 1);
@@ -320,8 +320,58 @@ class CaptionDeskTest {
     }
   }
 
+  private static String file(String name) throws Exception {
+    UUID score = DemoServer.bean(Scores.class).current(walkthrough).orElseThrow().id();
+    return Caller.get(Caller.teacher(school.email()), "/media/scores/" + score + "/" + name).body();
+  }
+
   @Test
   @Order(12)
+  void chaptersNameTheStopsAndDescriptionsStandInThePlaceOfTheComputedOnes() throws Exception {
+    List<Cue> before = CaptionFile.read(file("chapters.vtt")).cues();
+    String computed = file("descriptions.vtt");
+    String named =
+        "WEBVTT\n\n00:00.500 --> 00:02.000\n1 The bridge\n\n"
+            + "99:00:00.000 --> 99:00:01.000\nToo late\n";
+    takeIn("CHAPTERS", "chapters.vtt", named);
+    assertThat(page.locator("p.told[role=status]")).containsText("One stop was named");
+    assertThat(page.locator("p.told[role=status]")).containsText("One chapter names no stop");
+    String title = DemoServer.bean(Scripts.class).stopsOf(walkthrough).getFirst().title();
+    assertThat(title).isEqualTo("The bridge");
+    page.waitForCondition(() -> first("chapters.vtt").equals("1 The bridge"));
+
+    takeIn(
+        "DESCRIPTIONS",
+        "seen.vtt",
+        "WEBVTT\n\n00:00.500 --> 00:03.000\nA bridge of card stands on a table.\n");
+    assertThat(first("descriptions.vtt")).isEqualTo("A bridge of card stands on a table.");
+    undo();
+    page.waitForCondition(() -> first("descriptions.vtt").startsWith("Shown:"));
+    assertThat(file("descriptions.vtt")).isEqualTo(computed);
+    undo();
+    page.waitForCondition(() -> first("chapters.vtt").equals(before.getFirst().text()));
+  }
+
+  private static String first(String name) {
+    try {
+      return CaptionFile.read(file(name)).cues().getFirst().text();
+    } catch (Exception e) {
+      throw new IllegalStateException(e);
+    }
+  }
+
+  private static void takeIn(String says, String name, String text) {
+    show("");
+    page.getByText("Files and languages").click();
+    page.getByLabel("It says").selectOption(says);
+    page.getByLabel("A file, WebVTT or SRT").setInputFiles(payload(name, text));
+    page.getByText("Take it in").click();
+    page.locator("p.told[role=status]").waitFor();
+    page.locator(".caption-desk[data-ready]").waitFor();
+  }
+
+  @Test
+  @Order(13)
   void aStopWithoutAScriptIsNotPostedBeforeItsDraftHasBeenReadThrough() throws Exception {
     Scripts scripts = DemoServer.bean(Scripts.class);
     var stop = scripts.stopsOf(walkthrough).get(1);

@@ -300,4 +300,15 @@ class IdentityTest {
     session.setLastAccessedTime(Instant.now());
     sessions.save(session);
   }
+
+  @Test
+  void aGuardiansLanguageOfCaptionsServesTheirStudentsUntilTheyChooseTheirOwn() {
+    assertThat(people.captionLanguage(student())).isEmpty();
+    people.readCaptionsIn(guardian(), "es");
+    assertThat(people.captionLanguage(guardian())).contains("es");
+    assertThat(people.captionLanguage(student())).contains("es");
+    assertThat(people.captionLanguage(school.teacher())).isEmpty();
+    people.readCaptionsIn(student(), "");
+    assertThat(people.captionLanguage(student())).contains("");
+  }
 }

@@ -14,6 +14,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -25,6 +26,7 @@ import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Work;
 import school.kerygma.app.work.Works;
+import school.kerygma.core.captions.WebVtt;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.walkthrough.StopCells;
 import school.kerygma.media.sound.Sound;
@@ -114,7 +116,7 @@ class RecordingsTest {
         .atMost(Duration.ofSeconds(60))
         .until(() -> !scores.current(walkthrough).orElseThrow().id().equals(before));
     UUID after = scores.current(walkthrough).orElseThrow().id();
-    assertThat(scores.captions(after)).contains("joints");
+    assertThat(WebVtt.write(scores.cues(after, Optional.empty()))).contains("joints");
     assertThat(scores.soundOf(after, "webm").getContentAsByteArray())
         .isEqualTo(scores.soundOf(before, "webm").getContentAsByteArray());
   }

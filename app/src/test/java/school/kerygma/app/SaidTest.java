@@ -9,12 +9,14 @@ import com.microsoft.playwright.Page;
 import java.net.http.HttpClient;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import school.kerygma.app.scores.Scores;
+import school.kerygma.core.captions.SubRip;
 import school.kerygma.core.walkthrough.PlaybackScore;
 
 /** What was said against what is written; the voice is flite's, and no part of the application. */
@@ -102,6 +104,7 @@ class SaidTest {
 
   private static String captions(UUID walkthrough) {
     Scores scores = DemoServer.bean(Scores.class);
-    return scores.subRip(scores.current(walkthrough).orElseThrow().id());
+    return SubRip.write(
+        scores.cues(scores.current(walkthrough).orElseThrow().id(), Optional.empty()));
   }
 }

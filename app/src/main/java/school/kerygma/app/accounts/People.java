@@ -203,7 +203,8 @@ public class People {
                     .findFirst());
   }
 
-  void readCaptionsIn(UUID person, String language) {
+  /** Somebody chooses in what language they read captions. */
+  public void readCaptionsIn(UUID person, String language) {
     persons.findById(person).orElseThrow(Problem::notFound).readCaptionsIn(language);
   }
 

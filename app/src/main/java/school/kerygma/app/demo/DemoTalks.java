@@ -10,7 +10,7 @@ import java.util.UUID;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageView;
-import school.kerygma.app.scores.CaptionDesk;
+import school.kerygma.app.scores.CaptionFiles;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
@@ -34,7 +34,7 @@ class DemoTalks {
   private final Handouts handouts;
   private final DemoRecorder recorder;
   private final Scores scores;
-  private final CaptionDesk captions;
+  private final CaptionFiles captions;
   private final JsonMapper json;
 
   DemoTalks(
@@ -42,7 +42,7 @@ class DemoTalks {
       Handouts handouts,
       DemoRecorder recorder,
       Scores scores,
-      CaptionDesk captions,
+      CaptionFiles captions,
       JsonMapper json) {
     this.scripts = scripts;
     this.handouts = handouts;
@@ -107,7 +107,8 @@ class DemoTalks {
     }
     if (!spanish.isEmpty()) {
       String file = WebVtt.write(CueBuilder.build(spanish, score.durationMs()));
-      captions.takeIn(walkthrough, "es", file.getBytes(StandardCharsets.UTF_8));
+      captions.takeIn(
+          walkthrough, CaptionFiles.Says.CAPTIONS, "es", file.getBytes(StandardCharsets.UTF_8));
     }
   }
 

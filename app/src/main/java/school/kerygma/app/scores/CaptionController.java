@@ -111,6 +111,7 @@ class CaptionController {
   record Found(int times) {}
 
   private final CaptionDesk desk;
+  private final CaptionFiles files;
   private final Scores scores;
   private final Scripts scripts;
   private final Sections sections;
@@ -118,8 +119,15 @@ class CaptionController {
   private final Gate gate;
 
   CaptionController(
-      CaptionDesk desk, Scores scores, Scripts scripts, Sections sections, Works works, Gate gate) {
+      CaptionDesk desk,
+      CaptionFiles files,
+      Scores scores,
+      Scripts scripts,
+      Sections sections,
+      Works works,
+      Gate gate) {
     this.desk = desk;
+    this.files = files;
     this.scores = scores;
     this.scripts = scripts;
     this.sections = sections;
@@ -133,7 +141,8 @@ class CaptionController {
       @PathVariable UUID id,
       @RequestParam Optional<String> language,
       @RequestParam Optional<Integer> taken,
-      @RequestParam(defaultValue = "0") int after,
+      @RequestParam(defaultValue = "CAPTIONS") CaptionFiles.Says says,
+      @RequestParam(defaultValue = "0") int left,
       @RequestParam(defaultValue = "false") boolean guessed,
       Model model) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
@@ -151,7 +160,7 @@ class CaptionController {
     model.addAttribute(
         "otherName", language.map(Languages::of).map(Languages.Language::name).orElse(""));
     model.addAttribute(
-        "taken", taken.map(t -> new CaptionDesk.TakenIn(t, after, guessed)).orElse(null));
+        "taken", taken.map(t -> new CaptionFiles.TakenIn(says, t, left, guessed)).orElse(null));
     model.addAttribute("languages", Languages.all());
     model.addAttribute("grade", grade.orElse(null));
     model.addAttribute("level", grade.map(CaptionLevel::ofGrade).orElse(CaptionLevel.UPPER).name());
@@ -292,15 +301,17 @@ class CaptionController {
   String file(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
+      @RequestParam(defaultValue = "CAPTIONS") CaptionFiles.Says says,
       @RequestParam String language,
       @RequestParam MultipartFile file,
       RedirectAttributes told)
       throws IOException {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    CaptionDesk.TakenIn taken = desk.takeIn(id, language, file.getBytes());
-    told.addAttribute("language", language)
+    CaptionFiles.TakenIn taken = files.takeIn(id, says, language, file.getBytes());
+    told.addAttribute("language", says == CaptionFiles.Says.CAPTIONS ? language : "")
+        .addAttribute("says", says)
         .addAttribute("taken", taken.taken())
-        .addAttribute("after", taken.after())
+        .addAttribute("left", taken.left())
         .addAttribute("guessed", taken.guessedLetters());
     return "redirect:/walkthroughs/" + id + "/captions";
   }

@@ -1,33 +1,30 @@
 package school.kerygma.app.scores;
 
 import java.nio.charset.StandardCharsets;
-import java.time.Clock;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.util.DigestUtils;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.scores.CaptionSteps.Before;
+import school.kerygma.app.scores.CaptionSteps.ScriptBefore;
+import school.kerygma.app.scores.CaptionSteps.TrackBefore;
+import school.kerygma.app.scores.CaptionTrack.Kind;
 import school.kerygma.app.scores.Captioned.StopCaptions;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
-import school.kerygma.core.captions.CaptionFile;
 import school.kerygma.core.captions.CaptionLevel;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.captions.CueSheet;
-import school.kerygma.core.captions.OtherTrack;
 import school.kerygma.core.captions.OtherTrack.OtherCue;
 import school.kerygma.core.captions.Replacement;
 import school.kerygma.core.captions.ScriptText;
 import school.kerygma.core.text.Languages;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Where captions are edited. Each deed leaves behind what was before it, and is undone by putting
@@ -37,49 +34,26 @@ import tools.jackson.databind.json.JsonMapper;
 @Transactional
 public class CaptionDesk {
 
-  private static final int MOST_STEPS = 100;
   private static final int MOST_TEXT = 500;
   private static final int MOST_LANGUAGES = 4;
 
-  /** Three hours of captions have about 400,000 letters. */
-  private static final int MOST_BYTES = 4 << 20;
-
-  /** A track as it was; nothing in it if there was none. */
-  record TrackBefore(UUID stop, String language, @Nullable String basis, @Nullable String body) {}
-
-  /**
-   * The words of a stop as they were, and as the deed left them.
-   *
-   * @param number of the stop, to speak of it
-   */
-  record ScriptBefore(UUID stop, int number, String before, String after) {}
-
-  /** What a deed changed. */
-  record Before(List<TrackBefore> tracks, List<ScriptBefore> scripts) {}
-
   private final Captioned captioned;
   private final CaptionTrack.Repository tracks;
-  private final CaptionStep.Repository steps;
+  private final CaptionSteps steps;
   private final Scores scores;
   private final Scripts scripts;
-  private final JsonMapper json;
-  private final Clock clock;
 
   CaptionDesk(
       Captioned captioned,
       CaptionTrack.Repository tracks,
-      CaptionStep.Repository steps,
+      CaptionSteps steps,
       Scores scores,
-      Scripts scripts,
-      JsonMapper json,
-      Clock clock) {
+      Scripts scripts) {
     this.captioned = captioned;
     this.tracks = tracks;
     this.steps = steps;
     this.scores = scores;
     this.scripts = scripts;
-    this.json = json;
-    this.clock = clock;
   }
 
   /** The captions of what is recorded; none while nothing is compiled. */
@@ -94,7 +68,7 @@ public class CaptionDesk {
   /** What undoing would undo. */
   @Transactional(readOnly = true)
   Optional<String> undoes(UUID walkthrough) {
-    return steps.last(walkthrough).map(CaptionStep::what);
+    return steps.undoes(walkthrough);
   }
 
   /** Stands for the captions of a stop as they are: whoever edits them says what they have seen. */
@@ -199,8 +173,11 @@ public class CaptionDesk {
       kept.add(new OtherCue(typed, writtenFor(typed, captions.cues(), at)));
     }
     kept.sort((a, b) -> Long.compare(a.cue().startMs(), b.cue().startMs()));
-    step(captions.stop().walkthrough(), "translate", List.of(before(stop, language)), List.of());
-    write(captions, language, kept);
+    steps.keep(
+        captions.stop().walkthrough(),
+        "translate",
+        new Before(List.of(steps.before(stop, language)), List.of(), List.of()));
+    steps.write(captions, Kind.CAPTIONS, language, kept);
   }
 
   /** The spoken words that a caption of another language stands for. */
@@ -233,7 +210,7 @@ public class CaptionDesk {
     return from <= middle && middle < to;
   }
 
-  private void checkLanguage(UUID walkthrough, String language) {
+  void checkLanguage(UUID walkthrough, String language) {
     boolean many =
         of(walkthrough).stream()
                 .flatMap(s -> s.others().keySet().stream())
@@ -259,79 +236,20 @@ public class CaptionDesk {
       return;
     }
     String language = scripts.head(stop.walkthrough()).language();
-    step(
+    steps.keep(
         stop.walkthrough(),
         what,
-        List.of(before(stop.id(), language)),
-        List.of(new ScriptBefore(stop.id(), stop.number(), stop.script(), script)));
-    write(captions, language, spoken(sheet.cues()));
+        new Before(
+            List.of(steps.before(stop.id(), language)),
+            List.of(new ScriptBefore(stop.id(), stop.number(), stop.script(), script)),
+            List.of()));
+    steps.write(captions, Kind.CAPTIONS, language, CaptionSteps.plain(sheet.cues()));
     scripts.retyped(stop.id(), script);
-  }
-
-  private static List<OtherCue> spoken(List<Cue> cues) {
-    return cues.stream().map(c -> new OtherCue(c, "")).toList();
-  }
-
-  private void write(StopCaptions captions, String language, List<OtherCue> cues) {
-    String body = json.writeValueAsString(cues);
-    tracks
-        .findByStopIdAndLanguage(captions.part().id(), language)
-        .ifPresentOrElse(
-            t -> t.keep(captions.basis(), body),
-            () ->
-                tracks.save(
-                    new CaptionTrack(captions.part().id(), language, captions.basis(), body)));
-  }
-
-  private TrackBefore before(UUID stop, String language) {
-    return tracks
-        .findByStopIdAndLanguage(stop, language)
-        .map(t -> new TrackBefore(stop, language, t.basis(), t.body()))
-        .orElseGet(() -> new TrackBefore(stop, language, null, null));
-  }
-
-  private void step(
-      UUID walkthrough, String what, List<TrackBefore> before, List<ScriptBefore> words) {
-    List<ScriptBefore> changed = words.stream().filter(s -> !s.before().equals(s.after())).toList();
-    steps.save(
-        new CaptionStep(
-            walkthrough,
-            what,
-            json.writeValueAsString(new Before(before, changed)),
-            clock.instant()));
-    steps.flush();
-    steps.forget(walkthrough, MOST_STEPS);
   }
 
   /** Undoes the last deed. Words that were changed elsewhere since are not overwritten. */
   void undo(UUID walkthrough) {
-    CaptionStep step =
-        steps.last(walkthrough).orElseThrow(() -> Problem.conflict("captions-nothing-to-undo"));
-    Before before = json.readValue(step.body(), Before.class);
-    List<StopView> stops = scripts.stopsOf(walkthrough);
-    for (ScriptBefore s : before.scripts()) {
-      StopView now = stops.stream().filter(v -> v.id().equals(s.stop())).findFirst().orElse(null);
-      if (now != null && !now.script().equals(s.after())) {
-        throw Problem.conflict("captions-words-changed", now.number());
-      }
-    }
-    for (TrackBefore t : before.tracks()) {
-      Optional<CaptionTrack> track = tracks.findByStopIdAndLanguage(t.stop(), t.language());
-      if (t.body() == null) {
-        track.ifPresent(tracks::delete);
-      } else if (track.isPresent()) {
-        track.get().keep(Objects.requireNonNull(t.basis()), t.body());
-      } else if (stops.stream().anyMatch(s -> s.id().equals(t.stop()))) {
-        tracks.save(
-            new CaptionTrack(t.stop(), t.language(), Objects.requireNonNull(t.basis()), t.body()));
-      }
-    }
-    for (ScriptBefore s : before.scripts()) {
-      if (stops.stream().anyMatch(v -> v.id().equals(s.stop()))) {
-        scripts.retyped(s.stop(), s.before());
-      }
-    }
-    steps.delete(step);
+    steps.undo(walkthrough);
   }
 
   /** How often words stand in the scripts of a walkthrough. */
@@ -350,108 +268,25 @@ public class CaptionDesk {
       String script = replacement.in(stop.script());
       if (!script.equals(stop.script())) {
         words.add(new ScriptBefore(stop.id(), stop.number(), stop.script(), script));
-        before.add(before(stop.id(), language));
+        before.add(steps.before(stop.id(), language));
       }
     }
     if (words.isEmpty()) {
       return;
     }
-    step(walkthrough, "replace", before, words);
+    steps.keep(walkthrough, "replace", new Before(before, words, List.of()));
     for (ScriptBefore s : words) {
       captions.stream()
           .filter(c -> c.part().id().equals(s.stop()))
           .forEach(
-              c -> write(c, language, spoken(new CueSheet(c.cues()).replaced(replacement).cues())));
+              c ->
+                  steps.write(
+                      c,
+                      Kind.CAPTIONS,
+                      language,
+                      CaptionSteps.plain(new CueSheet(c.cues()).replaced(replacement).cues())));
       scripts.retyped(s.stop(), s.after());
     }
-  }
-
-  /**
-   * What became of a file.
-   *
-   * @param taken captions that were taken in
-   * @param after captions that would come after the end of the walkthrough, and were left out
-   * @param guessedLetters whether accents may be wrong
-   */
-  public record TakenIn(int taken, int after, boolean guessedLetters) {}
-
-  /**
-   * Takes a file of captions in, in the place of those that there are in its language.
-   *
-   * @throws Problem if it cannot be read; nothing is changed then
-   */
-  public TakenIn takeIn(UUID walkthrough, String language, byte[] bytes) {
-    if (bytes.length > MOST_BYTES) {
-      throw Problem.refused("captions-too-large").at("file");
-    }
-    Letters letters = Letters.of(bytes);
-    CaptionFile file;
-    try {
-      file = CaptionFile.read(letters.text());
-    } catch (CaptionFile.Unreadable e) {
-      throw Problem.refused("captions." + e.fault(), e.line(), e.text()).at("file");
-    }
-    List<StopCaptions> stops = of(walkthrough);
-    if (stops.isEmpty()) {
-      throw Problem.conflict("captions-nothing-recorded");
-    }
-    String spoken = scripts.head(walkthrough).language();
-    if (!language.equals(spoken)) {
-      checkLanguage(walkthrough, language);
-    }
-    step(
-        walkthrough,
-        "file",
-        stops.stream().map(s -> before(s.part().id(), language)).toList(),
-        stops.stream()
-            .map(
-                s ->
-                    new ScriptBefore(
-                        s.part().id(),
-                        s.stop().number(),
-                        s.stop().script(),
-                        language.equals(spoken) ? script(s, cuesIn(s, file)) : s.stop().script()))
-            .toList());
-    int taken = 0;
-    for (StopCaptions stop : stops) {
-      List<Cue> cues = cuesIn(stop, file);
-      taken += (int) file.cues().stream().filter(c -> stop.part().plays(c.startMs())).count();
-      if (!language.equals(spoken)) {
-        write(
-            stop,
-            language,
-            cues.stream()
-                .map(c -> new OtherCue(c, OtherTrack.saidDuring(c, stop.words())))
-                .toList());
-      } else if (!cues.isEmpty()) {
-        write(stop, language, spoken(cues));
-        scripts.retyped(stop.part().id(), script(stop, cues));
-      }
-    }
-    return new TakenIn(taken, file.cues().size() - taken, letters.guessed());
-  }
-
-  /** The captions of a file that begin in a stop, on its clock; they end with it. */
-  private static List<Cue> cuesIn(StopCaptions stop, CaptionFile file) {
-    return CueSheet.of(
-            file.cues().stream()
-                .filter(c -> stop.part().plays(c.startMs()))
-                .map(
-                    c ->
-                        new Cue(
-                            c.startMs() - stop.part().startMs(),
-                            Math.min(c.endMs(), stop.part().endMs()) - stop.part().startMs(),
-                            c.lines()))
-                .toList())
-        .cues();
-  }
-
-  /** The script of captions: as it is if they say the same, else their words. */
-  private static String script(StopCaptions stop, List<Cue> cues) {
-    List<String> said = cues.stream().flatMap(c -> CueSheet.said(c.text()).stream()).toList();
-    boolean same =
-        cues.isEmpty() || said.equals(Arrays.asList(stop.stop().script().strip().split("\\s+")));
-    return same ? stop.stop().script() : String.join(" ", said);
   }
 
   /** Takes a language away from a walkthrough. */
@@ -460,16 +295,18 @@ public class CaptionDesk {
         tracks
             .findByStopIdIn(scripts.stopsOf(walkthrough).stream().map(StopView::id).toList())
             .stream()
-            .filter(t -> t.language().equals(language))
+            .filter(t -> t.kind() == Kind.CAPTIONS && t.language().equals(language))
             .toList();
     if (own.isEmpty() || language.equals(scripts.head(walkthrough).language())) {
       throw Problem.notFound();
     }
-    step(
+    steps.keep(
         walkthrough,
         "language",
-        own.stream().map(t -> before(t.stopId(), language)).toList(),
-        List.of());
+        new Before(
+            own.stream().map(t -> steps.before(t.stopId(), language)).toList(),
+            List.of(),
+            List.of()));
     tracks.deleteAll(own);
   }
 

@@ -1,6 +1,8 @@
 package school.kerygma.app.scores;
 
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
@@ -11,13 +13,26 @@ import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
 
-/** Captions of a stop as they were edited, or in another language than the one that is spoken. */
+/**
+ * Captions of a stop as they were edited, or in another language than the one that is spoken; or
+ * what is seen in it, in somebody's own words.
+ */
 @Entity
 @DynamicUpdate
 class CaptionTrack {
 
+  /** The kinds of WebVTT that are kept. */
+  enum Kind {
+    CAPTIONS,
+    DESCRIPTIONS
+  }
+
   @Id @GeneratedValue private UUID id;
   private UUID stopId;
+
+  @Enumerated(EnumType.STRING)
+  private Kind kind;
+
   private String language;
 
   /** For which sound they are: see {@link Captioned#basis}. */
@@ -31,8 +46,9 @@ class CaptionTrack {
   @SuppressWarnings("NullAway.Init")
   protected CaptionTrack() {}
 
-  CaptionTrack(UUID stopId, String language, String basis, String body) {
+  CaptionTrack(UUID stopId, Kind kind, String language, String basis, String body) {
     this.stopId = stopId;
+    this.kind = kind;
     this.language = language;
     this.basis = basis;
     this.body = body;
@@ -40,6 +56,10 @@ class CaptionTrack {
 
   UUID stopId() {
     return stopId;
+  }
+
+  Kind kind() {
+    return kind;
   }
 
   String language() {
@@ -63,6 +83,6 @@ class CaptionTrack {
 
     List<CaptionTrack> findByStopIdIn(Collection<UUID> stops);
 
-    Optional<CaptionTrack> findByStopIdAndLanguage(UUID stop, String language);
+    Optional<CaptionTrack> findByStopIdAndKindAndLanguage(UUID stop, Kind kind, String language);
   }
 }

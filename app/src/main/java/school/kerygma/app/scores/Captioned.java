@@ -7,15 +7,19 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Component;
 import org.springframework.util.DigestUtils;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.core.captions.Cue;
+import school.kerygma.core.captions.CueBuilder;
 import school.kerygma.core.captions.CueSheet;
 import school.kerygma.core.captions.OtherTrack;
 import school.kerygma.core.captions.OtherTrack.InStep;
@@ -44,6 +48,7 @@ class Captioned {
    * @param cues in what is spoken
    * @param words what is said
    * @param others in other languages, by language
+   * @param described what is seen, as somebody has told it; nothing if nobody has
    */
   record StopCaptions(
       StopPart part,
@@ -51,7 +56,8 @@ class Captioned {
       String basis,
       List<Cue> cues,
       List<TimedWord> words,
-      Map<String, List<InStep>> others) {
+      Map<String, List<InStep>> others,
+      Optional<List<Cue>> described) {
 
     long lengthMs() {
       return part.endMs() - part.startMs();
@@ -60,11 +66,14 @@ class Captioned {
 
   private final CaptionTrack.Repository tracks;
   private final Scripts scripts;
+  private final MessageSource messages;
   private final JsonMapper json;
 
-  Captioned(CaptionTrack.Repository tracks, Scripts scripts, JsonMapper json) {
+  Captioned(
+      CaptionTrack.Repository tracks, Scripts scripts, MessageSource messages, JsonMapper json) {
     this.tracks = tracks;
     this.scripts = scripts;
+    this.messages = messages;
     this.json = json;
   }
 
@@ -88,9 +97,17 @@ class Captioned {
     Map<UUID, StopView> stops = new HashMap<>();
     scripts.stopsOf(walkthrough).forEach(s -> stops.put(s.id(), s));
     Map<UUID, Map<String, CaptionTrack>> own = new HashMap<>();
+    Map<UUID, CaptionTrack> described = new HashMap<>();
     tracks
         .findByStopIdIn(stops.keySet())
-        .forEach(t -> own.computeIfAbsent(t.stopId(), k -> new TreeMap<>()).put(t.language(), t));
+        .forEach(
+            t -> {
+              if (t.kind() == CaptionTrack.Kind.DESCRIPTIONS) {
+                described.put(t.stopId(), t);
+              } else {
+                own.computeIfAbsent(t.stopId(), k -> new TreeMap<>()).put(t.language(), t);
+              }
+            });
     String spoken = scripts.head(walkthrough).language();
     return compiled.stops().stream()
         .filter(p -> stops.containsKey(p.id()))
@@ -102,6 +119,7 @@ class Captioned {
                     basis(order, p.id()),
                     compiled,
                     own.getOrDefault(p.id(), Map.of()),
+                    Optional.ofNullable(described.get(p.id())),
                     spoken))
         .toList();
   }
@@ -112,6 +130,7 @@ class Captioned {
       String basis,
       PlaybackScore compiled,
       Map<String, CaptionTrack> tracksOf,
+      Optional<CaptionTrack> described,
       String spoken) {
     List<Cue> cues =
         compiled.cues().stream()
@@ -142,7 +161,16 @@ class Captioned {
                 .now(sameSound, sameSound ? written : words, part.endMs() - part.startMs()));
       }
     }
-    return new StopCaptions(part, stop, basis, cues, words, others);
+    return new StopCaptions(
+        part,
+        stop,
+        basis,
+        cues,
+        words,
+        others,
+        described
+            .filter(t -> t.basis().equals(basis))
+            .map(t -> read(t.body()).stream().map(OtherCue::cue).toList()));
   }
 
   /** The words of captions as they are now, which may not be compiled yet. */
@@ -165,7 +193,15 @@ class Captioned {
       return compiled; // A stop was taken out, and the score without it comes in a moment.
     }
     List<Cue> cues = new ArrayList<>();
-    stops.forEach(s -> s.cues().forEach(c -> cues.add(shifted(c, s.part().startMs()))));
+    stops.forEach(
+        s ->
+            s.cues()
+                .forEach(
+                    c ->
+                        cues.add(
+                            shifted(
+                                new Cue(c.startMs(), c.endMs(), told(c.lines())),
+                                s.part().startMs()))));
     return compiled.captioned(
         stops.stream().map(s -> s.stop().read() ? s.part().read() : s.part()).toList(),
         cues,
@@ -178,8 +214,31 @@ class Captioned {
             .toList());
   }
 
+  /** What is seen: stop by stop as somebody has told it, else as it was computed. */
+  List<Cue> described(
+      UUID walkthrough, RunningOrder order, PlaybackScore compiled, List<Cue> computed) {
+    List<Cue> all = new ArrayList<>(computed);
+    for (StopCaptions stop : of(walkthrough, order, compiled)) {
+      stop.described()
+          .ifPresent(
+              own -> {
+                all.removeIf(c -> stop.part().plays(c.startMs()));
+                own.forEach(c -> all.add(shifted(c, stop.part().startMs())));
+              });
+    }
+    all.sort(Comparator.comparing(Cue::startMs));
+    return all;
+  }
+
+  /** Where nobody has written yet what is said, that is told in words. */
+  private List<String> told(List<String> lines) {
+    return lines.equals(List.of(CueBuilder.NOT_WRITTEN))
+        ? List.of(messages.getMessage("captions.not.written", null, Locale.ENGLISH))
+        : lines;
+  }
+
   /** The captions in a language; where there are none yet, those in what is spoken. */
-  private static List<PlaybackScore.TrackCue> track(String language, List<StopCaptions> stops) {
+  private List<PlaybackScore.TrackCue> track(String language, List<StopCaptions> stops) {
     List<PlaybackScore.TrackCue> cues = new ArrayList<>();
     for (StopCaptions stop : stops) {
       List<InStep> own = stop.others().getOrDefault(language, List.of());
@@ -197,9 +256,8 @@ class Captioned {
     return a.startMs() < b.endMs() && b.startMs() < a.endMs();
   }
 
-  private static PlaybackScore.TrackCue trackCue(
-      Cue cue, long by, boolean unchecked, boolean spoken) {
+  private PlaybackScore.TrackCue trackCue(Cue cue, long by, boolean unchecked, boolean spoken) {
     return new PlaybackScore.TrackCue(
-        cue.startMs() + by, cue.endMs() + by, cue.lines(), unchecked, spoken);
+        cue.startMs() + by, cue.endMs() + by, told(cue.lines()), unchecked, spoken);
   }
 }

@@ -21,7 +21,6 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.captions.Cue;
-import school.kerygma.core.captions.SubRip;
 import school.kerygma.core.captions.WebVtt;
 import school.kerygma.core.text.WordMatch;
 import school.kerygma.core.voice.TimedWord;
@@ -140,41 +139,35 @@ public class Scores {
     return word.toLowerCase(Locale.ROOT).replaceAll("^[^\\p{L}\\p{N}]+|[^\\p{L}\\p{N}]+$", "");
   }
 
-  /** The captions as WebVTT, in what is spoken. */
-  public String captions(UUID score) {
-    return WebVtt.write(cues(score, Optional.empty()));
-  }
-
-  /** The captions as SubRip, in what is spoken. */
-  public String subRip(UUID score) {
-    return SubRip.write(cues(score, Optional.empty()));
-  }
-
   /**
    * The captions for players of any make.
    *
    * @param language nothing for the spoken one
    */
-  List<Cue> cues(UUID score, Optional<String> language) {
+  public List<Cue> cues(UUID score, Optional<String> language) {
     PlaybackScore read = read(score);
     if (language.isEmpty() || language.get().equals(read.language())) {
-      return read.spokenCues();
+      return read.spokenCues(notChecked());
     }
     return read.tracks().stream()
         .filter(t -> t.language().equals(language.get()))
         .findFirst()
-        .map(PlaybackScore.Track::written)
+        .map(t -> t.written(notChecked()))
         .orElseThrow(Problem::notFound);
   }
 
-  /** What is seen, as WebVTT descriptions. */
+  private String notChecked() {
+    return messages.getMessage("captions.not.checked", null, Locale.ENGLISH);
+  }
+
+  /** What is seen, as WebVTT descriptions: as it was told, or else as it is computed. */
   public String descriptions(UUID score) {
     PlaybackScore read =
         json.readValue(body(score), PlaybackScore.class); // What is covered is not told.
     Map<UUID, PageView> pages =
         handouts.pages(
             read.pages().stream().map(PlaybackScore.ShownPage::id).collect(Collectors.toSet()));
-    return WebVtt.write(
+    List<Cue> computed =
         Descriptions.of(
             read,
             page -> told("shown", pages.containsKey(page) ? pages.get(page).label() : ""),
@@ -183,7 +176,9 @@ public class Scores {
                     mark.kind(),
                     mark.words().isEmpty() && mark.number() > 0
                         ? Integer.toString(mark.number())
-                        : mark.words().replace('\n', ' '))));
+                        : mark.words().replace('\n', ' ')));
+    Score s = scores.findById(score).orElseThrow(Problem::notFound);
+    return WebVtt.write(captioned.described(s.walkthroughId(), s.order(), read, computed));
   }
 
   private String told(String what, String words) {

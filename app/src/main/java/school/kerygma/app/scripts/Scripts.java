@@ -6,11 +6,13 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.MessageSource;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -53,6 +55,7 @@ public class Scripts {
   }
 
   private static final int MAX_SCRIPT = 20_000;
+  private static final int MAX_TITLE = 120;
   private static final int MAX_STOPS = 60;
 
   private final Walkthrough.Repository walkthroughs;
@@ -60,6 +63,7 @@ public class Scripts {
   private final RecordedLengths recorded;
   private final Handouts handouts;
   private final Tasks tasks;
+  private final MessageSource messages;
   private final ApplicationEventPublisher events;
   private final Clock clock;
 
@@ -69,6 +73,7 @@ public class Scripts {
       RecordedLengths recorded,
       Handouts handouts,
       Tasks tasks,
+      MessageSource messages,
       ApplicationEventPublisher events,
       Clock clock) {
     this.walkthroughs = walkthroughs;
@@ -76,6 +81,7 @@ public class Scripts {
     this.recorded = recorded;
     this.handouts = handouts;
     this.tasks = tasks;
+    this.messages = messages;
     this.events = events;
     this.clock = clock;
   }
@@ -166,13 +172,25 @@ public class Scripts {
     if (s.version() != version) {
       throw new ObjectOptimisticLockingFailureException(Walkthrough.StopEntity.class, stop);
     }
-    if (script.length() > MAX_SCRIPT || title.length() > 120) {
+    if (script.length() > MAX_SCRIPT || title.length() > MAX_TITLE) {
       throw Problem.refused("script-too-long", MAX_SCRIPT);
     }
     s.say(title.strip(), script.strip());
     stops.flush();
     changed(s.walkthroughId());
     return get(stop);
+  }
+
+  /** A title that is not too long for a stop. */
+  public static String shortTitle(String title) {
+    return title.strip().substring(0, Math.min(MAX_TITLE, title.strip().length())).strip();
+  }
+
+  /** Gives a stop another title. */
+  public void entitle(UUID stop, String title) {
+    Walkthrough.StopEntity s = entity(stop);
+    s.entitle(shortTitle(title));
+    changed(s.walkthroughId());
   }
 
   /** A stop was recorded anew: whether its words were said is not known any more. */
@@ -396,7 +414,7 @@ public class Scripts {
         : stops.explaining(taskIds).stream().map(s -> view(s, Map.of())).toList();
   }
 
-  private static StopView view(Walkthrough.StopEntity s, Map<UUID, Long> recorded) {
+  private StopView view(Walkthrough.StopEntity s, Map<UUID, Long> recorded) {
     return new StopView(
         s.id(),
         s.walkthroughId(),
@@ -414,10 +432,10 @@ public class Scripts {
   }
 
   /** A stop without a name is called by its first words. */
-  private static String opening(String script) {
+  private String opening(String script) {
     List<String> words = Words.of(script);
     return words.isEmpty()
-        ? "New stop"
+        ? messages.getMessage("stop.new", null, Locale.ENGLISH)
         : String.join(" ", words.subList(0, Math.min(4, words.size()))).replaceAll("[.,;:!?]$", "");
   }
 

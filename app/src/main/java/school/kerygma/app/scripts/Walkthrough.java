@@ -201,6 +201,10 @@ class Walkthrough {
       this.script = script;
     }
 
+    void entitle(String title) {
+      this.title = title;
+    }
+
     void say(String title, String script) {
       this.saidAgain = saidAgain && !script.isEmpty();
       this.captionsRead = captionsRead && script.equals(this.script);

@@ -58,7 +58,7 @@ public final class CueBuilder {
   }
 
   /** Stands where something is said that nobody has written yet. */
-  public static final String NOT_WRITTEN = "[not written yet]";
+  public static final String NOT_WRITTEN = "[\u2026]";
 
   /**
    * Says of what was added to a script that it is said, where no caption stands.

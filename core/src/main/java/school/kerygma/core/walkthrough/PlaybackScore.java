@@ -94,11 +94,15 @@ public record PlaybackScore(
    */
   public record Track(String language, List<TrackCue> cues) {
 
-    /** What is written in the language; for other players, what is not checked says so. */
-    public List<Cue> written() {
+    /**
+     * What is written in the language, for players that know nothing of stops.
+     *
+     * @param notChecked what stands over captions that are for other words than those said now
+     */
+    public List<Cue> written(String notChecked) {
       return cues.stream()
           .filter(c -> !c.spoken())
-          .map(c -> c.unchecked() ? marked(c.cue()) : c.cue())
+          .map(c -> c.unchecked() ? marked(c.cue(), notChecked) : c.cue())
           .toList();
     }
   }
@@ -248,25 +252,26 @@ public record PlaybackScore(
     }
   }
 
-  /** Says of captions that may say what nobody said. */
-  public static final String NOT_CHECKED = "[not checked]";
-
-  /** The captions for players that know nothing of stops: what is not checked says so. */
-  public List<Cue> spokenCues() {
+  /**
+   * The captions for players that know nothing of stops.
+   *
+   * @param notChecked what stands over captions that may say what nobody said
+   */
+  public List<Cue> spokenCues(String notChecked) {
     return cues.stream()
         .map(
             c ->
                 stops.stream().noneMatch(s -> s.unchecked() && s.plays(c.startMs()))
                     ? c
-                    : marked(c))
+                    : marked(c, notChecked))
         .toList();
   }
 
-  private static Cue marked(Cue cue) {
+  private static Cue marked(Cue cue, String notChecked) {
     return new Cue(
         cue.startMs(),
         cue.endMs(),
-        Stream.concat(Stream.of(NOT_CHECKED), cue.lines().stream()).toList());
+        Stream.concat(Stream.of(notChecked), cue.lines().stream()).toList());
   }
 
   /** Where the camera is at a moment. */
