@@ -22,8 +22,24 @@ public final class RunningOrder {
    * @param takeId the take
    * @param recordingId the recording that holds the take's sound and trace
    * @param span what is played, on the recording's clock
+   * @param soundOnly whether only its sound is played, while what is seen stays as it was
    */
-  public record Part(UUID stopId, UUID takeId, UUID recordingId, Span span) {}
+  public record Part(UUID stopId, UUID takeId, UUID recordingId, Span span, boolean soundOnly) {
+
+    public Part(UUID stopId, UUID takeId, UUID recordingId, Span span) {
+      this(stopId, takeId, recordingId, span, false);
+    }
+
+    /** Another stretch of the same take. */
+    Part of(Span other) {
+      return new Part(stopId, takeId, recordingId, other, soundOnly);
+    }
+
+    /** The same in another stop. */
+    public Part in(UUID stop) {
+      return new Part(stop, takeId, recordingId, span, soundOnly);
+    }
+  }
 
   /**
    * A part and when it is played.

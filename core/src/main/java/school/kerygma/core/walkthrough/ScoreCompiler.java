@@ -1,6 +1,7 @@
 package school.kerygma.core.walkthrough;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -132,23 +133,27 @@ public final class ScoreCompiler {
 
   private void tell() {
     List<ScoreTrack> tracks = List.of(camera, pointer, marks);
-    RunningOrder.@Nullable Segment before = null;
+    @Nullable UUID stop = null;
+    Map<UUID, Long> told = new HashMap<>(); // How far each recording of the stop was told.
     for (RunningOrder.Segment segment : order.segments()) {
       long start = segment.programStartMs();
-      if (before == null || !before.part().stopId().equals(segment.part().stopId())) {
-        Sight sight = sheet(segment.part().stopId()).sight();
+      if (!segment.part().stopId().equals(stop)) {
+        stop = segment.part().stopId();
+        Sight sight = sheet(stop).sight();
         tracks.forEach(t -> t.begins(start, sight));
-      } else {
-        for (TraceEvent event : cutOut(before.part(), segment.part())) {
+        told.clear();
+      }
+      if (!segment.part().soundOnly()) {
+        for (TraceEvent event : notShown(segment.part(), told)) {
           tracks.forEach(t -> t.happened(start, event));
         }
-      }
-      for (TraceEvent event : trace(segment.part()).within(segment.part().span())) {
-        long at = segment.toProgram(event.atMs());
-        tracks.forEach(t -> t.happens(at, event));
+        for (TraceEvent event : trace(segment.part()).within(segment.part().span())) {
+          long at = segment.toProgram(event.atMs());
+          tracks.forEach(t -> t.happens(at, event));
+        }
+        told.put(segment.part().recordingId(), segment.part().span().endMs());
       }
       tracks.forEach(t -> t.pauses(segment.program().endMs()));
-      before = segment;
     }
     tracks.forEach(t -> t.ends(order.durationMs()));
   }
@@ -157,13 +162,14 @@ public final class ScoreCompiler {
     return traces.getOrDefault(part.recordingId(), new Trace(List.of()));
   }
 
-  /** What a recording went through between two parts of it that follow one another. */
-  private List<TraceEvent> cutOut(RunningOrder.Part before, RunningOrder.Part after) {
-    boolean cut =
-        before.recordingId().equals(after.recordingId())
-            && before.span().endMs() < after.span().startMs();
-    return cut
-        ? trace(after).within(Span.of(before.span().endMs(), after.span().startMs()))
-        : List.of();
+  /**
+   * What a take went through before the part of it that is played: since the part before it, or
+   * since the stop was begun.
+   */
+  private List<TraceEvent> notShown(RunningOrder.Part part, Map<UUID, Long> told) {
+    Trace trace = trace(part);
+    long start = part.span().startMs();
+    long from = told.getOrDefault(part.recordingId(), trace.begunAt(start));
+    return Span.ifAny(Math.min(from, start), start).map(trace::within).orElse(List.of());
   }
 }

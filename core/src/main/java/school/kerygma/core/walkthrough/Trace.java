@@ -47,6 +47,15 @@ public record Trace(List<TraceEvent> events) {
     return carry.isPresent() ? carry.get().event(event) : Optional.of(event);
   }
 
+  /** When the stop was begun that is said at a moment; that moment if none was. */
+  public long begunAt(long atMs) {
+    return events.stream()
+        .filter(e -> e instanceof TraceEvent.StopBegins && e.atMs() <= atMs)
+        .mapToLong(TraceEvent::atMs)
+        .max()
+        .orElse(atMs);
+  }
+
   /** What was covered and not uncovered again. */
   public List<TraceEvent.Covered> covered() {
     Set<UUID> lifted =
