@@ -19,9 +19,9 @@ import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
-import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.core.time.Span;
+import school.kerygma.core.walkthrough.RunningOrder;
 
 /** One uninterrupted run of the microphone, over one stop or several. */
 @Entity
@@ -105,7 +105,6 @@ class Recording {
     @CollectionTable(name = "take_span", joinColumns = @JoinColumn(name = "take_id"))
     private Set<Track.Part> parts = new HashSet<>();
 
-    private boolean chosen = true;
     private Instant madeAt;
 
     @SuppressWarnings("NullAway.Init")
@@ -128,6 +127,14 @@ class Recording {
 
     UUID recordingId() {
       return recordingId;
+    }
+
+    Instant madeAt() {
+      return madeAt;
+    }
+
+    RunningOrder.Part whole() {
+      return new RunningOrder.Part(stopId, id, recordingId, span());
     }
 
     /** What is heard of it, on the recording's clock. */
@@ -159,12 +166,8 @@ class Recording {
 
   interface TakeRepository extends JpaRepository<Take, UUID> {
     @Query(
-        "select distinct t from Take t join fetch t.parts p join fetch p.track where t.chosen and t.recordingId in"
-            + " (select r.id from Recording r where r.walkthroughId in :walkthroughs) order by t.seq")
-    List<Take> chosen(Collection<UUID> walkthroughs);
-
-    @Modifying
-    @Query("update Take t set t.chosen = false where t.stopId = :stop")
-    int unchoose(UUID stop);
+        "select distinct t from Take t join fetch t.parts p join fetch p.track where t.recordingId in"
+            + " (select r.id from Recording r where r.walkthroughId = :walkthrough) order by t.seq")
+    List<Take> ofWalkthrough(UUID walkthrough);
   }
 }

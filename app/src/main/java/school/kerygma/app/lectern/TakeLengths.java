@@ -7,22 +7,20 @@ import java.util.UUID;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.scripts.RecordedLengths;
 
-/** Tells how long the chosen takes of stops are. */
+/** Tells how long what stops play is. */
 @Component
 class TakeLengths implements RecordedLengths {
 
-  private final Recording.TakeRepository takes;
+  private final Arrangements arrangements;
 
-  TakeLengths(Recording.TakeRepository takes) {
-    this.takes = takes;
+  TakeLengths(Arrangements arrangements) {
+    this.arrangements = arrangements;
   }
 
   @Override
   public Map<UUID, Long> ofWalkthroughs(Collection<UUID> walkthroughs) {
     Map<UUID, Long> lengths = new HashMap<>();
-    takes
-        .chosen(walkthroughs)
-        .forEach(t -> lengths.merge(t.stopId(), t.span().lengthMs(), Long::sum));
+    arrangements.of(walkthroughs).forEach((stop, a) -> lengths.put(stop, a.playedMs()));
     return lengths;
   }
 }

@@ -6,6 +6,8 @@ import java.io.OutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -30,6 +32,7 @@ public class Takes {
 
   private final Recording.Repository recordings;
   private final Recording.TakeRepository takes;
+  private final Arrangements arrangements;
   private final Scripts scripts;
   private final Traces traces;
   private final Track.Repository tracks;
@@ -41,6 +44,7 @@ public class Takes {
   Takes(
       Recording.Repository recordings,
       Recording.TakeRepository takes,
+      Arrangements arrangements,
       Scripts scripts,
       Traces traces,
       Track.Repository tracks,
@@ -50,6 +54,7 @@ public class Takes {
       Clock clock) {
     this.recordings = recordings;
     this.takes = takes;
+    this.arrangements = arrangements;
     this.scripts = scripts;
     this.traces = traces;
     this.tracks = tracks;
@@ -88,10 +93,17 @@ public class Takes {
         t -> recordings.ending(walkthrough).forEach(Recording::open));
   }
 
-  /** The takes that are played, in the order of their making. */
-  public List<RunningOrder.Part> chosen(UUID walkthrough) {
-    return takes.chosen(Set.of(walkthrough)).stream()
-        .map(t -> new RunningOrder.Part(t.stopId(), t.id(), t.recordingId(), t.span()))
+  /**
+   * A take that was made of a stop.
+   *
+   * @param part the take as a whole
+   */
+  public record Made(RunningOrder.Part part, Instant madeAt) {}
+
+  /** All takes of a walkthrough, in the order of their making. */
+  public List<Made> made(UUID walkthrough) {
+    return takes.ofWalkthrough(walkthrough).stream()
+        .map(t -> new Made(t.whole(), t.madeAt()))
         .toList();
   }
 
@@ -136,15 +148,21 @@ public class Takes {
     scripts.stopsOf(recording.walkthroughId()).forEach(s -> own.add(s.id()));
     for (Trace.Stretch stretch : trace.stretches(durationMs)) {
       if (own.contains(stretch.stopId())) {
-        if (!stretch.continues() && takes.unchoose(stretch.stopId()) > 0) {
+        Recording.Take take =
+            takes.save(
+                new Recording.Take(
+                    stretch.stopId(),
+                    recording.id(),
+                    all.stream().flatMap(t -> t.in(stretch.span()).stream()).toList(),
+                    clock.instant()));
+        List<RunningOrder.Part> before = arrangements.parts(stretch.stopId());
+        if (!stretch.continues() && !before.isEmpty()) {
           scripts.saidAgain(stretch.stopId());
         }
-        takes.save(
-            new Recording.Take(
-                stretch.stopId(),
-                recording.id(),
-                all.stream().flatMap(t -> t.in(stretch.span()).stream()).toList(),
-                clock.instant()));
+        List<RunningOrder.Part> parts =
+            new ArrayList<>(stretch.continues() ? before : List.of());
+        parts.add(take.whole());
+        arrangements.play(recording.walkthroughId(), stretch.stopId(), parts);
       }
     }
   }

@@ -117,6 +117,10 @@ class Walkthrough {
     @OptimisticLock(excluded = true)
     private String draft = "";
 
+    /** The stop before it that it was joined to; it is kept, so that this can be undone. */
+    @OptimisticLock(excluded = true)
+    private @Nullable UUID joinedTo;
+
     /** Ties are no words: who writes is not told that somebody tied. */
     @OptimisticLock(excluded = true)
     @ElementCollection
@@ -201,6 +205,10 @@ class Walkthrough {
       this.script = script;
     }
 
+    void join(@Nullable UUID to) {
+      this.joinedTo = to;
+    }
+
     void entitle(String title) {
       this.title = title;
     }
@@ -244,10 +252,10 @@ class Walkthrough {
 
   interface StopRepository extends JpaRepository<StopEntity, UUID> {
     @Query(
-        "select distinct s from Stop s left join fetch s.tasks where s.walkthroughId = :walkthrough order by s.position")
+        "select distinct s from Stop s left join fetch s.tasks where s.walkthroughId = :walkthrough and s.joinedTo is null order by s.position")
     List<StopEntity> ofWalkthrough(UUID walkthrough);
 
-    @Query("select s from Stop s where s.walkthroughId in :walkthroughs order by s.position")
+    @Query("select s from Stop s where s.walkthroughId in :walkthroughs and s.joinedTo is null order by s.position")
     List<StopEntity> ofWalkthroughs(Collection<UUID> walkthroughs);
 
     @Query(
@@ -257,12 +265,12 @@ class Walkthrough {
                 + Excerpt.HEADLINE
                 + "'), isdraft from stop s join walkthrough w on w.id = s.walkthrough_id, websearch_to_tsquery('english', :words) q,"
                 + " lateral (select not to_tsvector('english', s.title || ' ' || s.script) @@ q as isdraft) d"
-                + " where w.owner_id = :teacher and w.put_away_at is null and to_tsvector('english', s.title || ' ' || s.script || ' ' || s.draft) @@ q"
+                + " where w.owner_id = :teacher and w.put_away_at is null and s.joined_to is null and to_tsvector('english', s.title || ' ' || s.script || ' ' || s.draft) @@ q"
                 + " order by isdraft, ts_rank(to_tsvector('english', s.script), q) desc, w.title, s.position limit 50")
     List<Object[]> asked(UUID teacher, String words);
 
     @Query(
-        "select distinct s from Stop s join fetch s.tasks t where t in :tasks order by s.position")
+        "select distinct s from Stop s join fetch s.tasks t where t in :tasks and s.joinedTo is null order by s.position")
     List<StopEntity> explaining(Collection<UUID> tasks);
   }
 }

@@ -1,7 +1,9 @@
 package school.kerygma.media.sound;
 
+import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
@@ -13,6 +15,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import school.kerygma.core.time.Span;
+import school.kerygma.core.voice.Level;
 import school.kerygma.core.voice.Loudness;
 import school.kerygma.core.voice.SoundLoss;
 import school.kerygma.media.process.Program;
@@ -107,6 +110,106 @@ public final class Sound {
           }
           return meter.measured();
         });
+  }
+
+  /** The loudness of a stretch of a file as a whole, and its highest peak, in one pass. */
+  public static Level level(Path file, Span span) {
+    String filter =
+        String.format(
+            Locale.ROOT,
+            "asetpts=N/SR/TB,pan=mono|c0=c0,atrim=start=%.3f:end=%.3f,asetpts=PTS-STARTPTS,apad=pad_dur=0.5,"
+                + "ebur128=dualmono=1:peak=true:metadata=1:framelog=verbose,ametadata=mode=print:file=-",
+            span.startMs() / 1000.0,
+            span.endMs() / 1000.0);
+    return Program.run(
+        List.of(
+            "ffmpeg",
+            "-v",
+            "error",
+            "-nostdin",
+            "-i",
+            "file:" + file,
+            "-vn",
+            "-af",
+            filter,
+            "-f",
+            "null",
+            "-"),
+        LIMIT,
+        Sound::lastLevel);
+  }
+
+  private static Level lastLevel(InputStream printed) {
+    double lufs = Level.SILENT;
+    double peak = 0;
+    try (BufferedReader lines =
+        new BufferedReader(new InputStreamReader(printed, StandardCharsets.US_ASCII))) {
+      for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+        if (line.startsWith("lavfi.r128.I=")) {
+          double value = Double.parseDouble(line.substring(13));
+          lufs = Double.isFinite(value) ? Math.max(Level.SILENT, value) : Level.SILENT;
+        } else if (line.startsWith("lavfi.r128.true_peak=")) {
+          peak = Math.max(peak, Double.parseDouble(line.substring(21)));
+        }
+      }
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    return new Level(lufs, 20 * Math.log10(Math.max(peak, 1e-5)));
+  }
+
+  /** Copies a file, so that it says how long it is and can be sought in. */
+  public static void index(Path file, Path to) {
+    Program.run(
+        List.of(
+            "ffmpeg",
+            "-v",
+            "error",
+            "-nostdin",
+            "-y",
+            "-i",
+            "file:" + file,
+            "-map",
+            "0:a:0",
+            "-c",
+            "copy",
+            "-cues_to_front",
+            "1",
+            "-f",
+            "webm",
+            "file:" + to),
+        LIMIT,
+        1024);
+  }
+
+  /** Encodes a file as Opus, so that browsers play it. */
+  public static void toOpus(Path file, Path to) {
+    Program.run(
+        List.of(
+            "ffmpeg",
+            "-v",
+            "error",
+            "-nostdin",
+            "-y",
+            "-i",
+            "file:" + file,
+            "-map",
+            "0:a:0",
+            "-ac",
+            "1",
+            "-c:a",
+            "libopus",
+            "-b:a",
+            "32k",
+            "-application",
+            "voip",
+            "-cues_to_front",
+            "1",
+            "-f",
+            "webm",
+            "file:" + to),
+        LIMIT,
+        1024);
   }
 
   /** Length of a file in milliseconds, measured by decoding it. */

@@ -46,13 +46,29 @@ public final class StopSound {
   private static final double FADE_S = 0.006;
 
   /**
+   * Holds peaks between samples under -2 dB, so that they are under -1 dB when they have been
+   * encoded: what is limited at four times the rate has its true peaks there (BS.1770, Annex 2).
+   */
+  private static final String LIMITED =
+      "aresample=192000,alimiter=limit=0.794:level=0:attack=5:release=80:latency=1,aresample="
+          + RATE
+          + ",";
+
+  /**
    * A stretch of a sound file.
    *
    * @param file any format that ffmpeg reads
    * @param span on the clock of the file's samples, whatever its time stamps say; what lies after
    *     its end is silent
+   * @param gainDb by how many decibels it is raised
    */
-  public record Part(Path file, Span span) {}
+  public record Part(Path file, Span span, double gainDb) {
+
+    /** As loud as it is. */
+    public Part(Path file, Span span) {
+      this(file, span, 0);
+    }
+  }
 
   /** A stop in both kinds. */
   public record Encoded(Path opus, Path aac) {}
@@ -100,7 +116,7 @@ public final class StopSound {
           String.format(
               Locale.ROOT,
               "[%d:a]aresample=%d,asetpts=N/SR/TB,pan=mono|c0=c0,apad,atrim=start=%.3f:end=%.3f,asetpts=PTS-STARTPTS,"
-                  + "afade=t=in:d=%.3f,afade=t=out:st=%.3f:d=%.3f[p%d];",
+                  + "afade=t=in:d=%.3f,afade=t=out:st=%.3f:d=%.3f,volume=%.1fdB[p%d];",
               i,
               RATE,
               span.startMs() / 1000.0,
@@ -108,6 +124,7 @@ public final class StopSound {
               FADE_S,
               Math.max(0, length - FADE_S),
               FADE_S,
+              parts.get(i).gainDb(),
               i));
       joints.append("[p").append(i).append(']');
     }
@@ -117,8 +134,9 @@ public final class StopSound {
         .append(
             String.format(
                 Locale.ROOT,
-                "concat=n=%d:v=0:a=1,apad=whole_dur=%.3f,asplit=2[o][m]",
+                "concat=n=%d:v=0:a=1,%sapad=whole_dur=%.3f,asplit=2[o][m]",
                 parts.size() + 1,
+                parts.stream().anyMatch(p -> p.gainDb() != 0) ? LIMITED : "",
                 seconds(cells + 3)))
         .toString();
   }
