@@ -27,9 +27,7 @@ public class Arrangements {
   private final ApplicationEventPublisher events;
 
   Arrangements(
-      Arranged.Repository arranged,
-      Arranged.CutRepository cuts,
-      ApplicationEventPublisher events) {
+      Arranged.Repository arranged, Arranged.CutRepository cuts, ApplicationEventPublisher events) {
     this.arranged = arranged;
     this.cuts = cuts;
     this.events = events;
@@ -54,8 +52,7 @@ public class Arrangements {
     if (!recordings.isEmpty()) {
       cuts.findByRecordingIdIn(recordings)
           .forEach(
-              c ->
-                  spans.computeIfAbsent(c.recordingId(), r -> new ArrayList<>()).add(c.span()));
+              c -> spans.computeIfAbsent(c.recordingId(), r -> new ArrayList<>()).add(c.span()));
     }
     Map<UUID, Arrangement> all = new LinkedHashMap<>();
     parts.forEach(

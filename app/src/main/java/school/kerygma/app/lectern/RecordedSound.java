@@ -1,8 +1,8 @@
 package school.kerygma.app.lectern;
 
 import java.io.ByteArrayInputStream;
-import java.io.DataInputStream;
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Path;
@@ -17,6 +17,8 @@ import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Service;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.time.Span;
+import school.kerygma.core.voice.Level;
 import school.kerygma.core.voice.Loudness;
 import school.kerygma.media.sound.Sound;
 
@@ -75,12 +77,46 @@ public class RecordedSound {
     return read(bytes.flip());
   }
 
-  private static Loudness read(Resource kept) {
-    try (DataInputStream in = new DataInputStream(kept.getInputStream())) {
-      return read(ByteBuffer.wrap(in.readAllBytes()));
+  /** How loud a stretch of a recording is as a whole; measured once. */
+  public Level level(UUID recording, Span span) {
+    UUID track = track(recording);
+    String name = Track.level(track, span);
+    Optional<Resource> kept = store.find(name);
+    if (kept.isPresent()) {
+      ByteBuffer bytes = bytes(kept.get());
+      return new Level(bytes.getDouble(), bytes.getDouble());
+    }
+    Level level = store.with(Track.whole(track), file -> Sound.level(file, span));
+    store.put(
+        name,
+        new ByteArrayInputStream(
+            ByteBuffer.allocate(16).putDouble(level.lufs()).putDouble(level.truePeakDb()).array()));
+    return level;
+  }
+
+  /**
+   * A recording as browsers play it, from any moment on.
+   *
+   * @throws Problem if there is none yet
+   */
+  public Resource heard(UUID recording) {
+    UUID track = track(recording);
+    return store
+        .find(Track.listen(track))
+        .or(() -> store.find(Track.whole(track)))
+        .orElseThrow(Problem::notFound);
+  }
+
+  private static ByteBuffer bytes(Resource kept) {
+    try (InputStream in = kept.getInputStream()) {
+      return ByteBuffer.wrap(in.readAllBytes());
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
+  }
+
+  private static Loudness read(Resource kept) {
+    return read(bytes(kept));
   }
 
   private static Loudness read(ByteBuffer bytes) {

@@ -1,5 +1,6 @@
 package school.kerygma.app.lectern;
 
+import java.time.Instant;
 import java.util.UUID;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
@@ -31,6 +32,12 @@ class RecordingKeeper {
     }
   }
 
+  /** How loud a take is is measured again if anybody asks for it later. */
+  @EventListener
+  void forgetLevels(Nightly night) {
+    store.deleteBefore(Track.LEVELS, Instant.now().minus(Nightly.UNDO), name -> true);
+  }
+
   @EventListener
   @Transactional
   void on(WalkthroughGone gone) {
@@ -38,6 +45,7 @@ class RecordingKeeper {
       for (Track track : tracks.ofRecording(recording)) {
         removePieces(track.id());
         store.delete(Track.whole(track.id()));
+        store.delete(Track.listen(track.id()));
         store.delete(Track.loudness(track.id()));
       }
     }

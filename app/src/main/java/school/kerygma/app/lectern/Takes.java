@@ -75,9 +75,18 @@ public class Takes {
       Path directory = store.workDirectory();
       try {
         Track track = tracks.named(List.of(id), Track.SOUND).getFirst();
-        Path sound = mended(id, joined(track.id(), directory), directory);
+        Path joined = joined(track.id(), directory);
+        Path sound = mended(id, joined, directory);
         long durationMs = Sound.durationMs(sound);
-        store.putFile(Track.whole(track.id()), sound);
+        Path heard = directory.resolve("heard.webm");
+        if (sound.equals(joined)) {
+          Sound.index(joined, heard);
+          store.putFile(Track.whole(track.id()), heard);
+        } else { // Browsers do not play what sound is mended in.
+          Sound.toOpus(sound, heard);
+          store.putFile(Track.listen(track.id()), heard);
+          store.putFile(Track.whole(track.id()), sound);
+        }
         inTransaction.executeWithoutResult(t -> makeTakes(recordings.locked(id), durationMs));
       } catch (Program.Failed e) {
         throw Problem.refused("sound-unreadable");
@@ -159,8 +168,7 @@ public class Takes {
         if (!stretch.continues() && !before.isEmpty()) {
           scripts.saidAgain(stretch.stopId());
         }
-        List<RunningOrder.Part> parts =
-            new ArrayList<>(stretch.continues() ? before : List.of());
+        List<RunningOrder.Part> parts = new ArrayList<>(stretch.continues() ? before : List.of());
         parts.add(take.whole());
         arrangements.play(recording.walkthroughId(), stretch.stopId(), parts);
       }

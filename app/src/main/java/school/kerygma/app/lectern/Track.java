@@ -30,6 +30,9 @@ class Track {
   static final String SOUND = "sound";
   static final String TRACE = "trace";
 
+  /** Where it is kept how loud takes are. */
+  static final String LEVELS = "levels";
+
   /** What a track holds. */
   enum Kind {
     SOUND,
@@ -94,6 +97,16 @@ class Track {
   /** The name under which is kept how loud it is. */
   static String loudness(UUID track) {
     return "recordings/" + track + ".loudness";
+  }
+
+  /** The name of its copy for browsers, where what is kept is nothing that they play. */
+  static String listen(UUID track) {
+    return "recordings/" + track + ".listen.webm";
+  }
+
+  /** The name under which is kept how loud a stretch of it is as a whole. */
+  static String level(UUID track, Span span) {
+    return LEVELS + "/" + track + "/" + span.startMs() + "-" + span.endMs();
   }
 
   /** A stretch of a track, on its own clock. */

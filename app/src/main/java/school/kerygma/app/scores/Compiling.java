@@ -19,6 +19,8 @@ import java.util.stream.Stream;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.lectern.ArrangementChanged;
+import school.kerygma.app.lectern.Arrangements;
 import school.kerygma.app.lectern.RecordedSound;
 import school.kerygma.app.lectern.RecordingEnded;
 import school.kerygma.app.lectern.Recordings;
@@ -42,7 +44,9 @@ import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.IslandFinder;
 import school.kerygma.core.voice.Loudness;
 import school.kerygma.core.voice.TimedSentence;
+import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.voice.WordsOnSound;
+import school.kerygma.core.walkthrough.Arrangement;
 import school.kerygma.core.walkthrough.NarrowCamera;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.RunningOrder;
@@ -65,6 +69,7 @@ class Compiling implements Work {
 
   private final Scripts scripts;
   private final Takes takes;
+  private final Arrangements arrangements;
   private final Score.Repository scores;
   private final Score.BodyRepository bodies;
   private final Recordings recordings;
@@ -81,6 +86,7 @@ class Compiling implements Work {
   Compiling(
       Scripts scripts,
       Takes takes,
+      Arrangements arrangements,
       Score.Repository scores,
       Score.BodyRepository bodies,
       Recordings recordings,
@@ -95,6 +101,7 @@ class Compiling implements Work {
       Clock clock) {
     this.scripts = scripts;
     this.takes = takes;
+    this.arrangements = arrangements;
     this.scores = scores;
     this.bodies = bodies;
     this.recordings = recordings;
@@ -118,8 +125,18 @@ class Compiling implements Work {
   @EventListener
   void on(ScriptChanged event) {
     UUID walkthrough = event.walkthrough();
-    boolean waits = works.latest(walkthrough).filter(w -> w.state() == State.WAITING).isPresent();
-    if (!waits && !takes.chosen(walkthrough).isEmpty()) {
+    if (!arrangements.of(walkthrough).isEmpty()) {
+      again(walkthrough);
+    }
+  }
+
+  @EventListener
+  void on(ArrangementChanged event) {
+    again(event.walkthrough());
+  }
+
+  private void again(UUID walkthrough) {
+    if (works.latest(walkthrough).filter(w -> w.state() == State.WAITING).isEmpty()) {
       start(walkthrough);
     }
   }
@@ -155,6 +172,8 @@ class Compiling implements Work {
       String title,
       String language,
       RunningOrder order,
+      Map<UUID, Arrangement> arrangements,
+      List<RunningOrder.Part> takes,
       Map<UUID, Trace> traces,
       Map<UUID, ScoreCompiler.StopSheet> sheets,
       Map<UUID, String> scripts,
@@ -194,7 +213,7 @@ class Compiling implements Work {
             material.pages(),
             material.lines(),
             speech);
-    sounds.make(material.order());
+    sounds.make(material.order(), material.takes());
     progress.at(4, STEPS);
     inTransaction.executeWithoutResult(
         t -> {
@@ -212,7 +231,9 @@ class Compiling implements Work {
                           Sounds.stopNames(material.order()),
                           score.pages().stream().map(PlaybackScore.ShownPage::id).toList()))
                   .id();
-          bodies.save(new Score.Body(id, json.writeValueAsString(score)));
+          bodies.save(
+              new Score.Body(
+                  id, json.writeValueAsString(score), json.writeValueAsString(spoken.heard())));
           spoken.stops().forEach((stop, s) -> scripts.draft(stop, s.draft()));
         });
   }
@@ -225,12 +246,13 @@ class Compiling implements Work {
       place.put(s.id(), s.number());
       s.sight().ifPresent(sight -> sights.put(s.id(), sight));
     }
-    List<RunningOrder.Part> parts =
-        takes.chosen(id).stream()
-            .filter(p -> place.containsKey(p.stopId()))
-            .sorted(Comparator.comparing(p -> place.get(p.stopId())))
-            .toList();
-    Map<UUID, Trace> traces = onNewest(parts, sights);
+    Map<UUID, Arrangement> arranged = new LinkedHashMap<>();
+    arrangements.of(id).entrySet().stream()
+        .filter(e -> place.containsKey(e.getKey()))
+        .sorted(Comparator.comparing(e -> place.get(e.getKey())))
+        .forEach(e -> arranged.put(e.getKey(), e.getValue()));
+    Map<UUID, Trace> traces =
+        onNewest(arranged.values().stream().flatMap(a -> a.parts().stream()).toList(), sights);
     Map<UUID, PageView> pages = new HashMap<>(handouts.pages(pageIds(sights, traces)));
     Optional<UUID> owner = scripts.ownerOf(id);
     pages.keySet().removeIf(p -> !handouts.ownerOfPage(p).equals(owner));
@@ -250,10 +272,17 @@ class Compiling implements Work {
         words.put(s.id(), s.script());
       }
     }
+    arranged.keySet().retainAll(sheets.keySet());
+    scripts
+        .joined(id)
+        .forEach(
+            (stop, sight) -> sheets.put(stop, new ScoreCompiler.StopSheet(0, "", sight, false)));
     return new Material(
         head.title(),
         head.language(),
-        RunningOrder.inCells(parts.stream().filter(p -> sheets.containsKey(p.stopId())).toList()),
+        RunningOrder.inCells(arranged.values().stream().flatMap(a -> a.played().stream()).toList()),
+        arranged,
+        takes.made(id).stream().map(Takes.Made::part).toList(),
         traces,
         sheets,
         words,
@@ -321,50 +350,90 @@ class Compiling implements Work {
     return ids;
   }
 
-  /** What is said, on the program's clock. */
-  private record Spoken(List<TimedSentence> said, Map<UUID, PlaybackScore.Spoken> stops) {}
+  /**
+   * What is said, on the program's clock.
+   *
+   * @param heard all of it, with what is cut out, on the clocks of the recordings
+   */
+  private record Spoken(
+      List<TimedSentence> said, Map<UUID, PlaybackScore.Spoken> stops, List<RecordedWord> heard) {}
 
   /** Places the words of all scripts on the sound of their takes. */
   private Spoken spoken(Material material) {
     Map<UUID, Loudness> measured = new HashMap<>();
-    Map<UUID, List<RunningOrder.Segment>> stops = new LinkedHashMap<>();
-    material
-        .order()
-        .segments()
-        .forEach(s -> stops.computeIfAbsent(s.part().stopId(), k -> new ArrayList<>()).add(s));
     Set<String> known = known(material);
     List<TimedSentence> said = new ArrayList<>();
+    List<RecordedWord> heard = new ArrayList<>();
     Map<UUID, PlaybackScore.Spoken> spoken = new HashMap<>();
-    stops.forEach(
-        (stop, segments) -> {
-          List<Span> speech = new ArrayList<>();
-          long before = 0;
-          for (RunningOrder.Segment segment : segments) {
-            Loudness sound =
-                measured.computeIfAbsent(segment.part().recordingId(), recorded::loudness);
-            speech.addAll(islands(sound, segment, before));
-            before += segment.part().span().lengthMs();
-          }
-          List<String> sentences = Sentences.of(material.scripts().getOrDefault(stop, ""));
-          WordsOnSound placed =
-              words.of(
-                  material.language(),
-                  sentences,
-                  known,
-                  segments.stream().map(RunningOrder.Segment::part).toList(),
-                  Spans.of(speech));
-          LongUnaryOperator clock = at -> onProgram(segments, at);
-          placed.said().forEach(s -> said.add(s.on(clock)));
-          spoken.put(
-              stop,
-              new PlaybackScore.Spoken(
-                  placed.way() != WordsOnSound.Way.ESTIMATED,
-                  placed.leftOut().stream().map(sentences::get).toList(),
-                  placed.added().stream()
-                      .flatMap(added -> onProgram(added, placed, clock))
-                      .toList()));
-        });
-    return new Spoken(said, spoken);
+    material
+        .arrangements()
+        .forEach(
+            (stop, arrangement) -> {
+              Optional<Span> program = material.order().programOf(stop);
+              if (program.isEmpty()) {
+                return; // All of it is cut out.
+              }
+              // Words are looked for as if nothing were cut: a cut then costs no looking again.
+              List<Span> speech = new ArrayList<>();
+              long before = 0;
+              for (RunningOrder.Part part : arrangement.parts()) {
+                Loudness sound = measured.computeIfAbsent(part.recordingId(), recorded::loudness);
+                speech.addAll(islands(sound, part.span(), before));
+                before += part.span().lengthMs();
+              }
+              List<String> sentences = Sentences.of(material.scripts().getOrDefault(stop, ""));
+              WordsOnSound placed =
+                  words.of(
+                      material.language(), sentences, known, arrangement.parts(), Spans.of(speech));
+              long begins = program.get().startMs();
+              List<TimedSentence> played = arrangement.heard(placed.said());
+              played.forEach(s -> said.add(s.on(at -> at + begins)));
+              placed.said().forEach(s -> s.words().forEach(w -> heard.add(word(arrangement, w))));
+              placed
+                  .added()
+                  .forEach(a -> heard.add(recorded(arrangement, a.span(), a.draft(), true)));
+              spoken.put(
+                  stop,
+                  new PlaybackScore.Spoken(
+                      placed.way() != WordsOnSound.Way.ESTIMATED,
+                      placed.leftOut().stream().map(sentences::get).toList(),
+                      placed.added().stream()
+                          .flatMap(a -> added(a, arrangement).stream())
+                          .flatMap(a -> onProgram(a, played, at -> at + begins))
+                          .toList()));
+            });
+    return new Spoken(said, spoken, heard);
+  }
+
+  private static RecordedWord word(Arrangement arrangement, TimedWord word) {
+    return recorded(
+        arrangement,
+        Span.of(word.startMs(), Math.max(word.startMs() + 1, word.endMs())),
+        word.text(),
+        false);
+  }
+
+  private static RecordedWord recorded(
+      Arrangement arrangement, Span local, String text, boolean draft) {
+    Arrangement.Place place = arrangement.at(local.startMs());
+    return new RecordedWord(
+        arrangement.parts().get(place.part()).recordingId(),
+        place.recordingMs(),
+        place.recordingMs() + local.lengthMs(),
+        text,
+        draft);
+  }
+
+  /** What is left of what was added; of what is cut in two nobody knows what it says. */
+  private static Optional<WordsOnSound.Added> added(
+      WordsOnSound.Added added, Arrangement arrangement) {
+    return arrangement
+        .played(added.span())
+        .filter(s -> s.lengthMs() >= Trace.SHORTEST_TAKE_MS)
+        .map(
+            s ->
+                new WordsOnSound.Added(
+                    s, s.lengthMs() == added.span().lengthMs() ? added.draft() : ""));
   }
 
   /** Words that are likely to be said: those that are shown, and those of the scripts. */
@@ -382,9 +451,9 @@ class Compiling implements Work {
   }
 
   private static Stream<PlaybackScore.Spoken.Added> onProgram(
-      WordsOnSound.Added added, WordsOnSound placed, LongUnaryOperator clock) {
+      WordsOnSound.Added added, List<TimedSentence> said, LongUnaryOperator clock) {
     String after =
-        placed.said().stream()
+        said.stream()
             .filter(s -> s.span().startMs() < added.span().startMs())
             .reduce("", (last, s) -> s.text(), (a, b) -> b);
     return CueBuilder.pieces(added.span(), added.draft()).stream()
@@ -397,21 +466,7 @@ class Compiling implements Work {
                     after));
   }
 
-  /** The program's time of a time of a stop's parts, one after the other. */
-  private static long onProgram(List<RunningOrder.Segment> segments, long at) {
-    long before = 0;
-    for (RunningOrder.Segment segment : segments) {
-      long length = segment.part().span().lengthMs();
-      if (at <= before + length) {
-        return segment.programStartMs() + at - before;
-      }
-      before += length;
-    }
-    return segments.getLast().program().endMs();
-  }
-
-  private static List<Span> islands(Loudness sound, RunningOrder.Segment segment, long before) {
-    Span span = segment.part().span();
+  private static List<Span> islands(Loudness sound, Span span, long before) {
     int from = (int) Math.min(sound.decibels().length, span.startMs() / sound.frameMs());
     int to = (int) Math.min(sound.decibels().length, span.endMs() / sound.frameMs());
     Loudness own = new Loudness(sound.frameMs(), Arrays.copyOfRange(sound.decibels(), from, to));

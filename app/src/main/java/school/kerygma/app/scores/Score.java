@@ -136,12 +136,16 @@ class Score {
     @Id private UUID scoreId;
     private String body;
 
+    /** A list of {@link RecordedWord} as JSON. */
+    private String heard;
+
     @SuppressWarnings("NullAway.Init")
     protected Body() {}
 
-    Body(UUID scoreId, String body) {
+    Body(UUID scoreId, String body, String heard) {
       this.scoreId = scoreId;
       this.body = body;
+      this.heard = heard;
     }
 
     @Override
@@ -156,6 +160,10 @@ class Score {
 
     String body() {
       return body;
+    }
+
+    String heard() {
+      return heard;
     }
   }
 

@@ -99,6 +99,14 @@ public class Scores {
     return read(score).stops();
   }
 
+  /** Every word that was heard when a score was compiled, also those that are cut out. */
+  public List<RecordedWord> recordedWords(UUID score) {
+    return bodies
+        .findById(score)
+        .map(b -> List.of(json.readValue(b.heard(), RecordedWord[].class)))
+        .orElseThrow(Problem::notFound);
+  }
+
   /** As it was compiled. */
   PlaybackScore compiled(UUID score) {
     return bodies

@@ -7,12 +7,15 @@ import java.security.NoSuchAlgorithmException;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import java.util.function.Consumer;
+import java.util.stream.IntStream;
 import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.lectern.RecordedSound;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.time.Span;
 import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.media.sound.StopSound;
 
@@ -30,7 +33,7 @@ class Sounds {
   static final List<String> STOP_KINDS = List.of("opus", "aac");
 
   /** Counts up when encoding changes, so that sounds are made anew. */
-  private static final int MADE = 2;
+  private static final int MADE = 3;
 
   private final RecordedSound recorded;
   private final MediaStore store;
@@ -47,12 +50,7 @@ class Sounds {
     String name() {
       StringBuilder what = new StringBuilder("stop " + MADE);
       for (RunningOrder.Part p : parts) {
-        what.append('\n')
-            .append(p.recordingId())
-            .append(' ')
-            .append(p.span().startMs())
-            .append(' ')
-            .append(p.span().endMs());
+        what.append('\n').append(p.takeId()).append(' ').append(p.span());
       }
       return named(what.toString());
     }
@@ -91,15 +89,19 @@ class Sounds {
     return named("joined " + String.join("\n", stopNames(order)));
   }
 
-  /** Makes what an order plays: encodes the stops that were not encoded before, and joins all. */
-  void make(RunningOrder order) {
+  /**
+   * Makes what an order plays: encodes the stops that were not encoded before, and joins all.
+   *
+   * @param takes as they were made, whole
+   */
+  void make(RunningOrder order, List<RunningOrder.Part> takes) {
     String name = name(order);
     if (isThere(name, KINDS)) {
       return;
     }
     for (Stop stop : stops(order)) {
       if (!isThere(stop.name(), STOP_KINDS)) {
-        encode(stop);
+        encode(stop, takes);
       }
     }
     inDirectory(
@@ -128,7 +130,19 @@ class Sounds {
     return kinds.stream().allMatch(kind -> store.find(name + "." + kind).isPresent());
   }
 
-  private void encode(Stop stop) {
+  /** Every take is as loud as the others, however it is cut. */
+  private double gain(RunningOrder.Part part, List<RunningOrder.Part> takes) {
+    Span whole =
+        takes.stream()
+            .filter(t -> t.takeId().equals(part.takeId()))
+            .map(RunningOrder.Part::span)
+            .findFirst()
+            .orElse(part.span());
+    return recorded.level(part.recordingId(), whole).gainDb();
+  }
+
+  private void encode(Stop stop, List<RunningOrder.Part> takes) {
+    List<Double> gains = stop.parts().stream().map(p -> gain(p, takes)).toList();
     inDirectory(
         directory -> {
           StopSound.Encoded to =
@@ -137,8 +151,8 @@ class Sounds {
               stop.parts().stream().map(RunningOrder.Part::recordingId).toList(),
               files -> {
                 StopSound.encode(
-                    stop.parts().stream()
-                        .map(p -> new StopSound.Part(files.get(p.recordingId()), p.span()))
+                    IntStream.range(0, gains.size())
+                        .mapToObj(i -> part(stop.parts().get(i), gains.get(i), files))
                         .toList(),
                     to);
                 return to;
@@ -146,6 +160,10 @@ class Sounds {
           store.putFile(stop.name() + ".opus", to.opus());
           store.putFile(stop.name() + ".aac", to.aac());
         });
+  }
+
+  private static StopSound.Part part(RunningOrder.Part part, double gain, Map<UUID, Path> files) {
+    return new StopSound.Part(files.get(part.recordingId()), part.span(), gain);
   }
 
   private void inDirectory(Consumer<Path> work) {

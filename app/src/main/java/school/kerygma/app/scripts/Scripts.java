@@ -133,6 +133,86 @@ public class Scripts {
     return stops.save(stop).id();
   }
 
+  /**
+   * Divides a stop: what is said from a word on is said in a new stop after it.
+   *
+   * @param first the words that stay
+   * @param second the words of the new stop
+   * @param sight what the new stop shows
+   */
+  public UUID divide(UUID stop, String first, String second, Sight sight) {
+    Walkthrough.StopEntity s = entity(stop);
+    UUID next = addStop(s.walkthroughId(), s.position());
+    Walkthrough.StopEntity added = entity(next);
+    added.show(sight);
+    added.retyped(second);
+    s.retyped(first);
+    added.tasks().addAll(s.tasks());
+    stops.flush();
+    changed(s.walkthroughId());
+    return next;
+  }
+
+  /** The stop after another, if there is one. */
+  @Transactional(readOnly = true)
+  public Optional<UUID> next(UUID stop) {
+    Walkthrough.StopEntity s = entity(stop);
+    return stops.ofWalkthrough(s.walkthroughId()).stream()
+        .filter(n -> n.position() > s.position())
+        .map(Walkthrough.StopEntity::id)
+        .findFirst();
+  }
+
+  /** Joins a stop to the one before it: its words and ties go there, and it is seen no more. */
+  public void join(UUID stop, UUID to) {
+    Walkthrough.StopEntity gone = entity(stop);
+    Walkthrough.StopEntity kept = entity(to);
+    kept.retyped((kept.script() + "\n" + gone.script()).strip());
+    kept.tasks().addAll(gone.tasks());
+    gone.join(to);
+    renumber(gone.walkthroughId());
+  }
+
+  /**
+   * Brings a stop back that was joined to another: it comes after it.
+   *
+   * @param words those of the other, as they were before
+   * @param ties those of the other, as they were before
+   */
+  public void unjoin(UUID stop, String words, Set<UUID> ties) {
+    Walkthrough.StopEntity back = entity(stop);
+    Walkthrough.StopEntity before =
+        entity(Optional.ofNullable(back.joinedTo()).orElseThrow(Problem::notFound));
+    before.retyped(words);
+    before.tasks().retainAll(ties);
+    back.join(null);
+    List<Walkthrough.StopEntity> all = stops.ofWalkthrough(back.walkthroughId());
+    all.stream()
+        .filter(s -> s.position() > before.position() && !s.equals(back))
+        .forEach(s -> s.moveTo(s.position() + 1));
+    back.moveTo(before.position() + 1);
+    renumber(back.walkthroughId());
+  }
+
+  private void renumber(UUID walkthrough) {
+    stops.flush();
+    int position = 1;
+    for (Walkthrough.StopEntity s : stops.ofWalkthrough(walkthrough)) {
+      s.moveTo(position++);
+    }
+    changed(walkthrough);
+  }
+
+  /** What stops show that were joined to others. */
+  @Transactional(readOnly = true)
+  public Map<UUID, Sight> joined(UUID walkthrough) {
+    Map<UUID, Sight> sights = new HashMap<>();
+    stops
+        .joined(walkthrough)
+        .forEach(s -> Optional.ofNullable(s.sight()).ifPresent(v -> sights.put(s.id(), v)));
+    return sights;
+  }
+
   public void removeStop(UUID stop) {
     Walkthrough.StopEntity gone = entity(stop);
     List<Walkthrough.StopEntity> all = stops.ofWalkthrough(gone.walkthroughId());
@@ -140,13 +220,7 @@ public class Scripts {
       throw Problem.refused("last-stop");
     }
     stops.delete(gone);
-    int position = 1;
-    for (Walkthrough.StopEntity s : all) {
-      if (!s.id().equals(stop)) {
-        s.moveTo(position++);
-      }
-    }
-    changed(gone.walkthroughId());
+    renumber(gone.walkthroughId());
   }
 
   /** Moves a stop by so many places; at the ends it stays. */

@@ -205,6 +205,10 @@ class Walkthrough {
       this.script = script;
     }
 
+    @Nullable UUID joinedTo() {
+      return joinedTo;
+    }
+
     void join(@Nullable UUID to) {
       this.joinedTo = to;
     }
@@ -255,7 +259,11 @@ class Walkthrough {
         "select distinct s from Stop s left join fetch s.tasks where s.walkthroughId = :walkthrough and s.joinedTo is null order by s.position")
     List<StopEntity> ofWalkthrough(UUID walkthrough);
 
-    @Query("select s from Stop s where s.walkthroughId in :walkthroughs and s.joinedTo is null order by s.position")
+    @Query("select s from Stop s where s.walkthroughId = :walkthrough and s.joinedTo is not null")
+    List<StopEntity> joined(UUID walkthrough);
+
+    @Query(
+        "select s from Stop s where s.walkthroughId in :walkthroughs and s.joinedTo is null order by s.position")
     List<StopEntity> ofWalkthroughs(Collection<UUID> walkthroughs);
 
     @Query(

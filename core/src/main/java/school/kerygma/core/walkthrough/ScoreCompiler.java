@@ -44,6 +44,7 @@ public final class ScoreCompiler {
   private final CameraTrack camera;
   private final PointerTracks pointer;
   private final MarkTrack marks;
+  private final List<ScoreTrack> tracks;
 
   private ScoreCompiler(
       RunningOrder order,
@@ -57,6 +58,7 @@ public final class ScoreCompiler {
     this.camera = new CameraTrack(known::containsKey, this::page);
     this.pointer = new PointerTracks(known::containsKey, this::page);
     this.marks = new MarkTrack(known::containsKey, this::page);
+    this.tracks = List.of(camera, pointer, marks);
   }
 
   /**
@@ -65,7 +67,7 @@ public final class ScoreCompiler {
    * @param title of the walkthrough
    * @param order what is played
    * @param traces by recording
-   * @param stops by stop; every stop of the order must be there
+   * @param stops by stop; every stop of the order must be there, and those that are joined to one
    * @param pages by page; events on pages that are not there are left out
    * @param lines the lines of text of each page
    * @param speech captions and transcript
@@ -132,7 +134,6 @@ public final class ScoreCompiler {
   }
 
   private void tell() {
-    List<ScoreTrack> tracks = List.of(camera, pointer, marks);
     @Nullable UUID stop = null;
     Map<UUID, Long> told = new HashMap<>(); // How far each recording of the stop was told.
     for (RunningOrder.Segment segment : order.segments()) {
@@ -145,11 +146,15 @@ public final class ScoreCompiler {
       }
       if (!segment.part().soundOnly()) {
         for (TraceEvent event : notShown(segment.part(), told)) {
-          tracks.forEach(t -> t.happened(start, event));
+          if (!begins(start, event, stop)) {
+            tracks.forEach(t -> t.happened(start, event));
+          }
         }
         for (TraceEvent event : trace(segment.part()).within(segment.part().span())) {
           long at = segment.toProgram(event.atMs());
-          tracks.forEach(t -> t.happens(at, event));
+          if (!begins(at, event, stop)) {
+            tracks.forEach(t -> t.happens(at, event));
+          }
         }
         told.put(segment.part().recordingId(), segment.part().span().endMs());
       }
@@ -160,6 +165,18 @@ public final class ScoreCompiler {
 
   private Trace trace(RunningOrder.Part part) {
     return traces.getOrDefault(part.recordingId(), new Trace(List.of()));
+  }
+
+  /** Where a stop was begun that is joined to the one that plays, all is as it was begun with. */
+  private boolean begins(long at, TraceEvent event, UUID playing) {
+    if (event instanceof TraceEvent.StopBegins begun
+        && !begun.continues()
+        && !begun.stopId().equals(playing)
+        && stops.containsKey(begun.stopId())) {
+      tracks.forEach(t -> t.begins(at, sheet(begun.stopId()).sight()));
+      return true;
+    }
+    return false;
   }
 
   /**
