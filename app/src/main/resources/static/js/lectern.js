@@ -47,6 +47,7 @@ document.addEventListener('alpine:init', () => {
       tool: '',
       isCloser: false,
       isWhole: false,
+      jotting: false,
       stones: [],
 
       init() {
@@ -238,6 +239,33 @@ document.addEventListener('alpine:init', () => {
         this.$refs.stage.focus();
       },
 
+      // ---- jottings
+
+      /** The moment counts at which it was thought of, not that at which it was typed. */
+      openJot(event) {
+        if (!this.recording || this.paused || this.jotting) {
+          return;
+        }
+        this.jotAt = recorder.at(event?.timeStamp);
+        this.jotPage = desk.page;
+        this.jotting = true;
+        this.$nextTick(() => this.$refs.jot.focus());
+      },
+
+      keepJot() {
+        if (this.recording) {
+          recorder.note({ do: 'jot', id: crypto.randomUUID(), page: this.jotPage, words: this.$refs.jot.value.trim(), t: this.jotAt });
+          this.hint = this.words.jotted;
+        }
+        this.dropJot();
+      },
+
+      dropJot() {
+        this.jotting = false;
+        this.$refs.jot.value = '';
+        this.$refs.stage.focus();
+      },
+
       // ---- the sound
 
       async openMicrophone() {
@@ -389,6 +417,9 @@ document.addEventListener('alpine:init', () => {
           return;
         }
         this.finishing = true;
+        if (this.jotting) {
+          this.keepJot();
+        }
         if (this.paused) {
           this.pause();
         }
@@ -521,6 +552,7 @@ document.addEventListener('alpine:init', () => {
           z: () => this.closer(event),
           a: () => this.whole(event),
           p: () => this.pause(),
+          j: () => this.openJot(event),
         };
         const verb = VERBS[event.key.toLowerCase()];
         const deed = deeds[event.key] ?? deeds[event.key.toLowerCase()];

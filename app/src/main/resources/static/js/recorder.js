@@ -59,7 +59,7 @@ export class Recorder {
   }
 
   note(event, moment) {
-    this.#events.push({ t: this.at(moment), ...event });
+    this.#events.push({ t: this.at(moment), ...event }); // An event that says when it was keeps its time.
   }
 
   pause() {

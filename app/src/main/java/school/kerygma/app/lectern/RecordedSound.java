@@ -6,6 +6,8 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.ByteBuffer;
 import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
@@ -18,8 +20,12 @@ import org.springframework.stereotype.Service;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.time.Span;
+import school.kerygma.core.time.Spans;
+import school.kerygma.core.voice.IslandFinder;
 import school.kerygma.core.voice.Level;
 import school.kerygma.core.voice.Loudness;
+import school.kerygma.core.walkthrough.Arrangement;
+import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.media.sound.Sound;
 
 /** The sounds of recordings that have ended. How loud one is is measured once. */
@@ -75,6 +81,26 @@ public class RecordedSound {
     }
     store.put(name, new ByteArrayInputStream(bytes.array()));
     return read(bytes.flip());
+  }
+
+  /** Where there is speech in what a stop may play, on the stop's clock. */
+  public Spans speech(Arrangement arrangement) {
+    Map<UUID, Loudness> sounds = new HashMap<>();
+    List<Span> speech = new ArrayList<>();
+    long before = 0;
+    for (RunningOrder.Part part : arrangement.parts()) {
+      Loudness sound = sounds.computeIfAbsent(part.recordingId(), this::loudness);
+      Span span = part.span();
+      int from = (int) Math.min(sound.decibels().length, span.startMs() / sound.frameMs());
+      int to = (int) Math.min(sound.decibels().length, span.endMs() / sound.frameMs());
+      Loudness own = new Loudness(sound.frameMs(), Arrays.copyOfRange(sound.decibels(), from, to));
+      IslandFinder.find(own)
+          .shift((long) from * sound.frameMs() - span.startMs() + before)
+          .intersection(Span.of(before, before + span.lengthMs()))
+          .forEach(speech::add);
+      before += span.lengthMs();
+    }
+    return Spans.of(speech);
   }
 
   /** How loud a stretch of a recording is as a whole; measured once. */

@@ -23,6 +23,7 @@ import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.voice.SoundLoss;
 import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.core.walkthrough.Trace;
+import school.kerygma.core.walkthrough.TraceEvent;
 import school.kerygma.media.process.Program;
 import school.kerygma.media.sound.Sound;
 
@@ -33,6 +34,7 @@ public class Takes {
   private final Recording.Repository recordings;
   private final Recording.TakeRepository takes;
   private final Arrangements arrangements;
+  private final Jotting.Repository jottings;
   private final Scripts scripts;
   private final Traces traces;
   private final Track.Repository tracks;
@@ -45,6 +47,7 @@ public class Takes {
       Recording.Repository recordings,
       Recording.TakeRepository takes,
       Arrangements arrangements,
+      Jotting.Repository jottings,
       Scripts scripts,
       Traces traces,
       Track.Repository tracks,
@@ -55,6 +58,7 @@ public class Takes {
     this.recordings = recordings;
     this.takes = takes;
     this.arrangements = arrangements;
+    this.jottings = jottings;
     this.scripts = scripts;
     this.traces = traces;
     this.tracks = tracks;
@@ -157,6 +161,18 @@ public class Takes {
     scripts.stopsOf(recording.walkthroughId()).forEach(s -> own.add(s.id()));
     for (Trace.Stretch stretch : trace.stretches(durationMs)) {
       if (own.contains(stretch.stopId())) {
+        for (TraceEvent event : trace.within(stretch.span())) {
+          if (event instanceof TraceEvent.Jotted j) {
+            jottings.keep(
+                j.id(),
+                recording.walkthroughId(),
+                stretch.stopId(),
+                recording.id(),
+                j.atMs(),
+                j.pageId(),
+                j.words());
+          }
+        }
         Recording.Take take =
             takes.save(
                 new Recording.Take(

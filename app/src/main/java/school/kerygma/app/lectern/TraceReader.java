@@ -22,6 +22,8 @@ final class TraceReader {
   /** Points further from a page than this are no places. */
   private static final double FARTHEST = 30_000;
 
+  private static final int MOST_JOTTED = 300;
+
   private TraceReader() {}
 
   /**
@@ -84,20 +86,29 @@ final class TraceReader {
       case "cover" ->
           new TraceEvent.Covered(at, uuid(n.required("id")), uuid(n.required("page")), boxes(n));
       case "uncover" -> new TraceEvent.Uncovered(at, uuid(n.required("id")));
+      case "jot" ->
+          new TraceEvent.Jotted(
+              at,
+              uuid(n.required("id")),
+              uuid(n.required("page")),
+              shortened(n.path("words").asString(""), MOST_JOTTED));
       case "back" -> new TraceEvent.TakenBack(at, uuid(n.required("page")));
       case "wipe" -> new TraceEvent.Wiped(at, uuid(n.required("page")));
       default -> throw new IllegalArgumentException("Nobody does " + n.required("do"));
     };
   }
 
+  private static String shortened(String text, int most) {
+    return text.substring(0, Math.min(most, text.length()));
+  }
+
   private static Mark mark(JsonNode n) {
-    String words = n.path("words").asString("");
     return Mark.of(
         Mark.Kind.valueOf(n.required("kind").asString().toUpperCase(Locale.ROOT)),
         uuid(n.required("page")),
         boxes(n),
         n.path("number").asInt(0),
-        words.substring(0, Math.min(500, words.length())));
+        shortened(n.path("words").asString(""), 500));
   }
 
   private static List<Box> boxes(JsonNode n) {

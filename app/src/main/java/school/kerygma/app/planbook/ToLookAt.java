@@ -2,6 +2,7 @@ package school.kerygma.app.planbook;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.UUID;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Standing;
@@ -14,7 +15,16 @@ record ToLookAt(
     List<Both> both,
     List<Crowded> crowded,
     List<Heavy> heavy,
-    List<Untold> untold) {
+    List<Untold> untold,
+    List<Noted> noted) {
+
+  /**
+   * What was jotted down while a walkthrough was recorded, and is not put right.
+   *
+   * @param stop of the first
+   * @param words all that have any
+   */
+  record Noted(UUID walkthrough, UUID stop, String title, int jottings, List<String> words) {}
 
   /** What went up, and students and families could not be told of it. */
   record Untold(String title, SectionView section, DeliveryView delivery) {}
@@ -44,6 +54,7 @@ record ToLookAt(
         + both.size()
         + crowded.size()
         + heavy.size()
-        + untold.size();
+        + untold.size()
+        + noted.size();
   }
 }

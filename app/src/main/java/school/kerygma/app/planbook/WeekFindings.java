@@ -32,7 +32,8 @@ class WeekFindings {
     this.people = people;
   }
 
-  ToLookAt of(TermBook book, List<Row> rows, List<ToLookAt.Untold> untold) {
+  ToLookAt of(
+      TermBook book, List<Row> rows, List<ToLookAt.Untold> untold, List<ToLookAt.Noted> noted) {
     List<LocalDate> dates = rows.getFirst().cells().stream().map(Cell::date).toList();
     Map<List<SectionView>, List<UUID>> shared = inSeveral(book.sections());
     return new ToLookAt(
@@ -41,7 +42,8 @@ class WeekFindings {
         both(book, dates, shared),
         crowded(book, dates, shared.keySet()),
         heavy(book, dates.getFirst()),
-        untold);
+        untold,
+        noted);
   }
 
   private static List<ToLookAt.Doubtful> doubtful(List<Row> rows) {

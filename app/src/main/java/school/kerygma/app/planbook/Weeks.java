@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -14,6 +15,7 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.audience.Audience;
+import school.kerygma.app.lectern.Jottings;
 import school.kerygma.app.planbook.WeekView.Cell;
 import school.kerygma.app.planbook.WeekView.Planned;
 import school.kerygma.app.planning.DayNotes;
@@ -38,18 +40,21 @@ class Weeks {
   private final DayNotes notes;
   private final Scripts scripts;
   private final Audience audience;
+  private final Jottings jottings;
 
   Weeks(
       TermBook.Opener books,
       WeekFindings findings,
       DayNotes notes,
       Scripts scripts,
-      Audience audience) {
+      Audience audience,
+      Jottings jottings) {
     this.books = books;
     this.findings = findings;
     this.notes = notes;
     this.scripts = scripts;
     this.audience = audience;
+    this.jottings = jottings;
   }
 
   /** What is looked up for one week beside the book of its term. */
@@ -93,7 +98,7 @@ class Weeks {
             .filter(h -> !h.complete())
             .limit(SHOWN_UNRECORDED)
             .toList(),
-        findings.of(book, rows, untold(book)));
+        findings.of(book, rows, untold(book), noted(teacher)));
   }
 
   private Shown shown(TermBook book, List<LocalDate> dates, LocalDate today) {
@@ -193,6 +198,30 @@ class Weeks {
     return book.deliveries().stream()
         .filter(d -> d.up() && d.untold())
         .map(d -> new ToLookAt.Untold(book.title(d), section(book, d), d))
+        .toList();
+  }
+
+  /** What was jotted down while recording, walkthrough by walkthrough. */
+  private List<ToLookAt.Noted> noted(UUID teacher) {
+    Map<UUID, String> titles =
+        scripts.ofTeacher(teacher).stream()
+            .collect(Collectors.toMap(Scripts.Head::id, Scripts.Head::title));
+    Map<UUID, List<Jottings.View>> open = new LinkedHashMap<>();
+    jottings
+        .open(titles.keySet())
+        .forEach(j -> open.computeIfAbsent(j.walkthrough(), w -> new ArrayList<>()).add(j));
+    return open.entrySet().stream()
+        .map(
+            e ->
+                new ToLookAt.Noted(
+                    e.getKey(),
+                    e.getValue().getFirst().stop(),
+                    titles.getOrDefault(e.getKey(), ""),
+                    e.getValue().size(),
+                    e.getValue().stream()
+                        .map(Jottings.View::words)
+                        .filter(words -> !words.isEmpty())
+                        .toList()))
         .toList();
   }
 

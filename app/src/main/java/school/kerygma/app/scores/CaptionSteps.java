@@ -31,6 +31,7 @@ class CaptionSteps {
       @Nullable Kind kind,
       String language,
       @Nullable String basis,
+      @Nullable String parts,
       @Nullable String body) {
 
     /** Earlier steps knew captions alone. */
@@ -88,8 +89,8 @@ class CaptionSteps {
   TrackBefore before(UUID stop, Kind kind, String language) {
     return tracks
         .findByStopIdAndKindAndLanguage(stop, kind, language)
-        .map(t -> new TrackBefore(stop, kind, language, t.basis(), t.body()))
-        .orElseGet(() -> new TrackBefore(stop, kind, language, null, null));
+        .map(t -> new TrackBefore(stop, kind, language, t.basis(), t.parts(), t.body()))
+        .orElseGet(() -> new TrackBefore(stop, kind, language, null, null, null));
   }
 
   void keep(UUID walkthrough, String what, Before before) {
@@ -110,15 +111,21 @@ class CaptionSteps {
 
   void write(StopCaptions captions, Kind kind, String language, List<OtherCue> cues) {
     UUID stop = captions.part().id();
-    put(stop, kind, language, captions.basis(), json.writeValueAsString(cues));
+    put(
+        stop,
+        kind,
+        language,
+        captions.basis(),
+        json.writeValueAsString(captions.played()),
+        json.writeValueAsString(cues));
   }
 
-  private void put(UUID stop, Kind kind, String language, String basis, String body) {
+  private void put(UUID stop, Kind kind, String language, String basis, String parts, String body) {
     tracks
         .findByStopIdAndKindAndLanguage(stop, kind, language)
         .ifPresentOrElse(
-            t -> t.keep(basis, body),
-            () -> tracks.save(new CaptionTrack(stop, kind, language, basis, body)));
+            t -> t.keep(basis, parts, body),
+            () -> tracks.save(new CaptionTrack(stop, kind, language, basis, parts, body)));
   }
 
   /** Undoes the last deed. Words that were changed elsewhere since are not overwritten. */
@@ -141,7 +148,13 @@ class CaptionSteps {
             .findByStopIdAndKindAndLanguage(t.stop(), t.ofKind(), t.language())
             .ifPresent(tracks::delete);
       } else if (there(stops, t.stop()).isPresent()) {
-        put(t.stop(), t.ofKind(), t.language(), Objects.requireNonNull(t.basis()), t.body());
+        put(
+            t.stop(),
+            t.ofKind(),
+            t.language(),
+            Objects.requireNonNull(t.basis()),
+            Objects.requireNonNullElse(t.parts(), "[]"),
+            t.body());
       }
     }
     for (ScriptBefore s : before.scripts()) {

@@ -38,6 +38,9 @@ class CaptionTrack {
   /** For which sound they are: see {@link Captioned#basis}. */
   private String basis;
 
+  /** The parts of takes that were played then, as JSON: so they follow cuts. */
+  private String parts;
+
   /** A list of {@link OtherTrack.OtherCue} as JSON. */
   private String body;
 
@@ -46,11 +49,12 @@ class CaptionTrack {
   @SuppressWarnings("NullAway.Init")
   protected CaptionTrack() {}
 
-  CaptionTrack(UUID stopId, Kind kind, String language, String basis, String body) {
+  CaptionTrack(UUID stopId, Kind kind, String language, String basis, String parts, String body) {
     this.stopId = stopId;
     this.kind = kind;
     this.language = language;
     this.basis = basis;
+    this.parts = parts;
     this.body = body;
   }
 
@@ -74,8 +78,13 @@ class CaptionTrack {
     return body;
   }
 
-  void keep(String sound, String cues) {
+  String parts() {
+    return parts;
+  }
+
+  void keep(String sound, String played, String cues) {
     this.basis = sound;
+    this.parts = played;
     this.body = cues;
   }
 

@@ -26,9 +26,11 @@ import school.kerygma.core.captions.OtherTrack.InStep;
 import school.kerygma.core.captions.OtherTrack.OtherCue;
 import school.kerygma.core.captions.OwnCues;
 import school.kerygma.core.voice.TimedWord;
+import school.kerygma.core.walkthrough.MovedCues;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.PlaybackScore.StopPart;
 import school.kerygma.core.walkthrough.RunningOrder;
+import school.kerygma.core.walkthrough.RunningOrder.Part;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -45,6 +47,7 @@ class Captioned {
    * @param part the stop as it is played
    * @param stop as the script has it
    * @param basis for which sound they are
+   * @param played the parts of takes that are this sound
    * @param cues in what is spoken
    * @param words what is said
    * @param others in other languages, by language
@@ -54,6 +57,7 @@ class Captioned {
       StopPart part,
       StopView stop,
       String basis,
+      List<Part> played,
       List<Cue> cues,
       List<TimedWord> words,
       Map<String, List<InStep>> others,
@@ -78,13 +82,9 @@ class Captioned {
   }
 
   /** The sound of a stop: captions are for it, and for no other. */
-  static String basis(RunningOrder order, UUID stop) {
+  private static String basis(List<Part> played) {
     String parts =
-        order.segments().stream()
-            .map(RunningOrder.Segment::part)
-            .filter(p -> p.stopId().equals(stop))
-            .map(p -> p.takeId() + " " + p.span())
-            .collect(Collectors.joining("\n"));
+        played.stream().map(p -> p.takeId() + " " + p.span()).collect(Collectors.joining("\n"));
     return DigestUtils.md5DigestAsHex(parts.getBytes(StandardCharsets.UTF_8));
   }
 
@@ -116,7 +116,10 @@ class Captioned {
                 of(
                     p,
                     stops.get(p.id()),
-                    basis(order, p.id()),
+                    order.segments().stream()
+                        .map(RunningOrder.Segment::part)
+                        .filter(part -> part.stopId().equals(p.id()))
+                        .toList(),
                     compiled,
                     own.getOrDefault(p.id(), Map.of()),
                     Optional.ofNullable(described.get(p.id())),
@@ -127,7 +130,7 @@ class Captioned {
   private StopCaptions of(
       StopPart part,
       StopView stop,
-      String basis,
+      List<Part> played,
       PlaybackScore compiled,
       Map<String, CaptionTrack> tracksOf,
       Optional<CaptionTrack> described,
@@ -145,19 +148,20 @@ class Captioned {
                     new TimedWord(
                         w.text(), w.startMs() - part.startMs(), w.endMs() - part.startMs()))
             .toList();
+    String basis = basis(played);
     CaptionTrack own = tracksOf.get(spoken);
-    if (own != null && own.basis().equals(basis)) {
-      List<Cue> edited = read(own.body()).stream().map(OtherCue::cue).toList();
+    if (own != null && follows(own, basis, played)) {
+      List<Cue> edited = moved(own, basis, played).stream().map(OtherCue::cue).toList();
       cues = OwnCues.over(cues, edited, stop.script());
     }
     List<TimedWord> written = written(cues);
     Map<String, List<InStep>> others = new LinkedHashMap<>();
     for (CaptionTrack track : tracksOf.values()) {
       if (track != own) {
-        boolean sameSound = track.basis().equals(basis);
+        boolean sameSound = follows(track, basis, played);
         others.put(
             track.language(),
-            new OtherTrack(read(track.body()))
+            new OtherTrack(sameSound ? moved(track, basis, played) : read(track.body()))
                 .now(sameSound, sameSound ? written : words, part.endMs() - part.startMs()));
       }
     }
@@ -165,12 +169,37 @@ class Captioned {
         part,
         stop,
         basis,
+        played,
         cues,
         words,
         others,
         described
-            .filter(t -> t.basis().equals(basis))
-            .map(t -> read(t.body()).stream().map(OtherCue::cue).toList()));
+            .filter(t -> follows(t, basis, played))
+            .map(t -> moved(t, basis, played).stream().map(OtherCue::cue).toList()));
+  }
+
+  private List<Part> parts(CaptionTrack track) {
+    return Arrays.asList(json.readValue(track.parts(), Part[].class));
+  }
+
+  /** Whether what a stop plays is of the takes for which captions were edited. */
+  private boolean follows(CaptionTrack track, String basis, List<Part> played) {
+    return track.basis().equals(basis)
+        || parts(track).stream()
+            .anyMatch(t -> played.stream().anyMatch(p -> p.takeId().equals(t.takeId())));
+  }
+
+  /** The captions of a track where they stand now; those that a cut touches are none any more. */
+  private List<OtherCue> moved(CaptionTrack track, String basis, List<Part> played) {
+    List<OtherCue> cues = read(track.body());
+    if (track.basis().equals(basis)) {
+      return cues;
+    }
+    List<Part> then = parts(track);
+    return cues.stream()
+        .flatMap(
+            o -> MovedCues.of(o.cue(), then, played).stream().map(c -> new OtherCue(c, o.of())))
+        .toList();
   }
 
   /** The words of captions as they are now, which may not be compiled yet. */

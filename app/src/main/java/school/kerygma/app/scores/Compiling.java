@@ -2,7 +2,6 @@ package school.kerygma.app.scores;
 
 import java.time.Clock;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -40,9 +39,6 @@ import school.kerygma.core.captions.CueBuilder;
 import school.kerygma.core.handout.Line;
 import school.kerygma.core.text.Sentences;
 import school.kerygma.core.time.Span;
-import school.kerygma.core.time.Spans;
-import school.kerygma.core.voice.IslandFinder;
-import school.kerygma.core.voice.Loudness;
 import school.kerygma.core.voice.TimedSentence;
 import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.voice.WordsOnSound;
@@ -360,7 +356,6 @@ class Compiling implements Work {
 
   /** Places the words of all scripts on the sound of their takes. */
   private Spoken spoken(Material material) {
-    Map<UUID, Loudness> measured = new HashMap<>();
     Set<String> known = known(material);
     List<TimedSentence> said = new ArrayList<>();
     List<RecordedWord> heard = new ArrayList<>();
@@ -374,17 +369,14 @@ class Compiling implements Work {
                 return; // All of it is cut out.
               }
               // Words are looked for as if nothing were cut: a cut then costs no looking again.
-              List<Span> speech = new ArrayList<>();
-              long before = 0;
-              for (RunningOrder.Part part : arrangement.parts()) {
-                Loudness sound = measured.computeIfAbsent(part.recordingId(), recorded::loudness);
-                speech.addAll(islands(sound, part.span(), before));
-                before += part.span().lengthMs();
-              }
               List<String> sentences = Sentences.of(material.scripts().getOrDefault(stop, ""));
               WordsOnSound placed =
                   words.of(
-                      material.language(), sentences, known, arrangement.parts(), Spans.of(speech));
+                      material.language(),
+                      sentences,
+                      known,
+                      arrangement.parts(),
+                      recorded.speech(arrangement));
               long begins = program.get().startMs();
               List<TimedSentence> played = arrangement.heard(placed.said());
               played.forEach(s -> said.add(s.on(at -> at + begins)));
@@ -464,15 +456,5 @@ class Compiling implements Work {
                     clock.applyAsLong(piece.span().endMs()),
                     piece.draft(),
                     after));
-  }
-
-  private static List<Span> islands(Loudness sound, Span span, long before) {
-    int from = (int) Math.min(sound.decibels().length, span.startMs() / sound.frameMs());
-    int to = (int) Math.min(sound.decibels().length, span.endMs() / sound.frameMs());
-    Loudness own = new Loudness(sound.frameMs(), Arrays.copyOfRange(sound.decibels(), from, to));
-    return IslandFinder.find(own)
-        .shift((long) from * sound.frameMs() - span.startMs() + before)
-        .intersection(Span.of(before, before + span.lengthMs()))
-        .asList();
   }
 }

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import school.kerygma.core.text.WordMatch;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
@@ -29,6 +30,9 @@ public final class TidyUp {
 
   /** Saving less than this is not worth a line. */
   private static final long LEAST_MS = 300;
+
+  /** A short silence at the ends is no hunting. */
+  private static final long LEAST_HUNTING_MS = 600;
 
   /** A sentence may be begun again with so many words. */
   private static final int MOST_REPEATED = 6;
@@ -102,11 +106,12 @@ public final class TidyUp {
     }
     lines.addAll(begunTwice(words));
     lines.addAll(falseStarts(words, added));
+    lines.addAll(saidAgain(words, added));
     return apart(lines, cut);
   }
 
   private static Optional<Span> hunting(long from, long until) {
-    return until - from >= LEAST_MS ? Optional.of(Span.of(from, until)) : Optional.empty();
+    return until - from >= LEAST_HUNTING_MS ? Optional.of(Span.of(from, until)) : Optional.empty();
   }
 
   /** The first words after a moment. */
@@ -156,9 +161,7 @@ public final class TidyUp {
       }
       List<String> begins =
           next.subList(0, draft.size()).stream().map(w -> plain(w.text())).toList();
-      long same =
-          java.util.stream.IntStream.of(WordMatch.of(draft, begins)).filter(at -> at >= 0).count();
-      if (3 * same >= 2L * draft.size()) {
+      if (isMuchTheSame(draft, begins)) {
         Span cut =
             Span.of(
                 piece.span().startMs(), Math.max(piece.span().endMs(), next.getFirst().startMs()));
@@ -166,6 +169,31 @@ public final class TidyUp {
       }
     }
     return lines;
+  }
+
+  /** What was added and is, as far as it was understood, what was said just before. */
+  private static List<Line> saidAgain(List<TimedWord> words, List<WordsOnSound.Added> added) {
+    List<Line> lines = new ArrayList<>();
+    for (WordsOnSound.Added piece : added) {
+      List<String> draft = WordMatch.words(piece.draft()).stream().map(TidyUp::plain).toList();
+      List<TimedWord> all =
+          words.stream().filter(w -> w.endMs() <= piece.span().startMs() + 100).toList();
+      List<TimedWord> said = all.subList(Math.max(0, all.size() - draft.size()), all.size());
+      if (draft.size() > 2
+          && draft.size() <= 4 * MOST_REPEATED
+          && isMuchTheSame(draft, said.stream().map(w -> plain(w.text())).toList())) {
+        Span cut = Span.of(said.getFirst().startMs(), piece.span().startMs());
+        String text = String.join(" ", said.stream().map(TimedWord::text).toList());
+        lines.add(new Line(Why.BEGUN_TWICE, cut, cut.lengthMs(), text));
+      }
+    }
+    return lines;
+  }
+
+  /** A draft has errors: half of it, and at least two words, must be the same. */
+  private static boolean isMuchTheSame(List<String> draft, List<String> said) {
+    long same = IntStream.of(WordMatch.of(draft, said)).filter(at -> at >= 0).count();
+    return same >= 2 && 2 * same >= draft.size();
   }
 
   private static String plain(String word) {

@@ -24,6 +24,7 @@ public sealed interface TraceEvent {
       case StopBegins begins -> Optional.empty();
       case PointerGone gone -> Optional.empty();
       case Uncovered uncovered -> Optional.empty();
+      case Jotted jotted -> Optional.of(jotted.pageId());
     };
   }
 
@@ -71,6 +72,13 @@ public sealed interface TraceEvent {
    * @param id of the standing mark
    */
   record Covered(long atMs, UUID id, UUID pageId, List<Box> boxes) implements TraceEvent {}
+
+  /**
+   * The teacher notes that something is to be put right; nobody else gets to see it.
+   *
+   * @param words a few, or none
+   */
+  record Jotted(long atMs, UUID id, UUID pageId, String words) implements TraceEvent {}
 
   /** A cover is lifted. */
   record Uncovered(long atMs, UUID id) implements TraceEvent {}
