@@ -27,12 +27,15 @@ export class Desk {
   #page;
   #view;
   #before = null;
+  #behind = null;
   #pointer = null;
   #lastPoint = 0;
   #lastScroll = 0;
   #turned = 0;
   #turning = 0;
   #done = [];
+  #sources = new Map();
+  #live = 0;
 
   /**
    * @param pages all pages that can be shown
@@ -106,7 +109,68 @@ export class Desk {
     this.#tell({ do: 'look', page, view: [view.x, view.y, view.width, view.height], over }, moment);
   }
 
+  // ---- moving pictures
+
+  /** Shows a source: a face lies over the stage, a window is looked at like a page. */
+  show(source, moment) {
+    this.#sources.set(source.id, source);
+    if (source.kind === 'window') {
+      this.#pages.set(source.id, source.page);
+      this.#behind = { page: this.#page, view: this.#view };
+      this.hop(source.id, moment);
+    }
+    this.#animate();
+  }
+
+  /** Takes a source away; from a window it goes back to the page. */
+  unshow(source, moment) {
+    this.#sources.delete(source.id);
+    if (this.#page === source.id && this.#behind) {
+      this.#before = null;
+      this.#look(this.#behind.page, this.#behind.view, 0, moment);
+    }
+    this.draw();
+  }
+
+  /** While something moves, it is drawn again and again. */
+  #animate() {
+    cancelAnimationFrame(this.#live);
+    if (this.#sources.size > 0) {
+      this.draw();
+      this.#live = requestAnimationFrame(() => this.#animate());
+    }
+  }
+
+  #stagePlace(event) {
+    const r = this.#canvas.getBoundingClientRect();
+    return { x: ((event.clientX - r.left) / r.width) * STAGE_WIDTH, y: ((event.clientY - r.top) / r.height) * ((STAGE_WIDTH * 9) / 16) };
+  }
+
+  /** The face in its corner, if the pointer is on it. */
+  faceUnder(event) {
+    const at = this.#stagePlace(event);
+    return [...this.#sources.values()].find((s) => s.place && s.place.width < STAGE_WIDTH && distance(s.place, at) === 0);
+  }
+
+  /** Drags a face; it stays on the stage. */
+  dragFace(source, event, from) {
+    const at = this.#stagePlace(event);
+    const { width, height } = source.place;
+    const x = Math.min(STAGE_WIDTH - width, Math.max(0, from.place.x + at.x - from.at.x));
+    const y = Math.min((STAGE_WIDTH * 9) / 16 - height, Math.max(0, from.place.y + at.y - from.at.y));
+    source.place = { x: Math.round(x), y: Math.round(y), width, height };
+    this.draw();
+  }
+
+  grip(source, event) {
+    return { at: this.#stagePlace(event), place: source.place };
+  }
+
   async #load(page) {
+    if (this.#sources.has(page)) {
+      this.#targets.set(page, { words: [], lines: [], cells: [] });
+      return;
+    }
     this.#targets.set(page, await targetsOf(page));
     this.#canvas.dataset.targets = page;
   }
@@ -135,6 +199,8 @@ export class Desk {
       marks.push({ kind: 'ring', boxes: [boxOf(this.#from, this.#pointer)] });
     }
     const moment = { at: 0, page: this.#pages.get(this.#page), view: this.#view, marks, pointer: this.#pointer };
+    moment.moving = this.#sources.get(this.#page)?.picture;
+    moment.over = [...this.#sources.values()].filter((s) => s.place).map((s) => ({ picture: s.picture, place: s.place }));
     draw(this.#canvas, moment, this.#pictures);
   }
 
@@ -412,6 +478,11 @@ export class Desk {
   hop(id, moment) {
     const page = this.#pages.get(id);
     const top = { x: 0, y: 0, width: page.width, height: (page.width * 9) / 16 };
+    if (this.#sources.has(id) && page.height > top.height) {
+      top.width = (page.height * 16) / 9; // All of a window is seen.
+      top.height = page.height;
+      top.x = (page.width - top.width) / 2;
+    }
     this.#before = null;
     this.#look(page.id, page.id === this.#framed.page ? this.#framed.opening : top, 0, moment);
   }

@@ -6,6 +6,7 @@ import { meter, openMicrophone, openStandIn } from './microphone.js';
 import { Pieces } from './pieces.js';
 import { Prompt } from './prompt.js';
 import { Recorder } from './recorder.js';
+import { CORNER, FILLING, Source } from './sources.js';
 
 const SETTLE_MS = 1000;
 const VERBS = { r: 'ring', u: 'underline', n: 'number', l: 'light', c: 'cover', i: 'ink' };
@@ -18,6 +19,9 @@ document.addEventListener('alpine:init', () => {
     let prompt;
     let recorder;
     let voice;
+    let face = null;
+    let shared = null;
+    let gripped = null;
     const pieces = new Pieces();
     return {
       recording: false,
@@ -48,11 +52,15 @@ document.addEventListener('alpine:init', () => {
       isCloser: false,
       isWhole: false,
       jotting: false,
+      faceState: '',
+      isShared: false,
+      isHeld: false,
       stones: [],
 
       init() {
         data = JSON.parse(document.getElementById('lectern-data').textContent);
         this.words = { ...document.getElementById('lectern-words').dataset };
+        this.faceState = this.words.faceOff;
         this.startWord = this.words.start;
         this.startVerb = this.words.startVerb;
         this.stopWord = this.words.stopVerb;
@@ -148,6 +156,10 @@ document.addEventListener('alpine:init', () => {
       },
 
       point(event) {
+        if (gripped) {
+          desk.dragFace(gripped.source, event, gripped.from);
+          return;
+        }
         desk.point(event);
       },
 
@@ -156,6 +168,12 @@ document.addEventListener('alpine:init', () => {
       },
 
       down(event) {
+        const held = desk.faceUnder(event);
+        if (held) {
+          gripped = { source: held, from: desk.grip(held, event) };
+          this.$refs.stage.setPointerCapture(event.pointerId);
+          return;
+        }
         desk.point(event);
         this.$refs.stage.focus();
         this.doing = this.tool || (event.pointerType === 'pen' ? 'ink' : '');
@@ -165,7 +183,10 @@ document.addEventListener('alpine:init', () => {
       },
 
       up(event) {
-        if (this.doing) {
+        if (gripped) {
+          this.tellPlace(gripped.source, event.timeStamp);
+          gripped = null;
+        } else if (this.doing) {
           desk.up(this.doing, event);
           this.doing = '';
           this.arm('');
@@ -239,6 +260,132 @@ document.addEventListener('alpine:init', () => {
         this.$refs.stage.focus();
       },
 
+      // ---- moving pictures
+
+      /** A key for all: filling the stage, then in the corner, then off. */
+      async toggleFace(event) {
+        this.$refs.stage.focus();
+        if (this.paused || this.finishing || this.opening) {
+          return;
+        }
+        if (!face) {
+          this.opening = true;
+          try {
+            this.opened(await Source.face());
+          } catch (e) {
+            this.hint = e.name === 'NotAllowedError' ? this.words.faceDenied : e.name === 'NotReadableError' ? this.words.faceBusy : this.words.faceNone;
+          } finally {
+            this.opening = false;
+          }
+        } else if (face.place.width === FILLING.width) {
+          face.place = { ...CORNER };
+          this.faceState = this.words.faceCorner;
+          this.tellPlace(face, event?.timeStamp);
+          desk.draw();
+        } else {
+          this.closed(face, event?.timeStamp);
+        }
+      },
+
+      async toggleWindow(event) {
+        this.$refs.stage.focus();
+        if (this.paused || this.finishing || this.opening) {
+          return;
+        }
+        if (shared && desk.page !== shared.id) {
+          desk.hop(shared.id, event?.timeStamp); // A page was turned to meanwhile.
+          this.seeDesk();
+          return;
+        }
+        if (shared) {
+          this.closed(shared, event?.timeStamp);
+          return;
+        }
+        this.opening = true;
+        try {
+          this.opened(await Source.window());
+        } catch (e) {
+          this.hint = e.name === 'NotAllowedError' ? this.words.windowDenied : this.words.windowNone;
+        } finally {
+          this.opening = false;
+        }
+      },
+
+      opened(source) {
+        if (source.kind === 'face') {
+          face = source;
+          this.faceState = this.words.faceFilling;
+        } else {
+          shared = source;
+          this.isShared = true;
+        }
+        source.onEnded(() => this.closed(source, performance.now(), true));
+        if (this.recording && !this.paused) {
+          this.record(source);
+        }
+        desk.show(source, performance.now());
+        this.seeDesk();
+        this.hint = '';
+      },
+
+      record(source) {
+        try {
+          recorder.addPictures(source);
+        } catch {
+          this.hint = this.words.pictureLost; // It is seen here, and nobody else gets to see it.
+        }
+      },
+
+      /** @param byItself whether the window was closed or the camera pulled out */
+      closed(source, moment, byItself = false) {
+        if (source !== face && source !== shared) {
+          return;
+        }
+        if (this.recording && recorder.hasPictures(source)) {
+          recorder.endPictures(source, moment);
+        }
+        source.close();
+        desk.unshow(source, moment);
+        if (source === face) {
+          face = null;
+          this.faceState = this.words.faceOff;
+          this.hint = byItself ? this.words.faceEnded : '';
+        } else {
+          shared = null;
+          this.isShared = false;
+          this.isHeld = false;
+          this.hint = byItself ? this.words.windowEnded : '';
+        }
+        this.seeDesk();
+      },
+
+      tellPlace(source, moment) {
+        if (this.recording && recorder.hasPictures(source)) {
+          const { x, y, width, height } = source.place;
+          this.note({ do: 'place', id: source.id, box: [x, y, width, height] }, moment);
+        }
+      },
+
+      hold(event) {
+        if (shared) {
+          shared.hold(!shared.still);
+          this.isHeld = shared.still;
+          if (this.recording && recorder.hasPictures(shared)) {
+            this.note({ do: 'hold', id: shared.id, still: shared.still }, event?.timeStamp);
+          }
+        }
+        this.$refs.stage.focus();
+      },
+
+      /** A stop that begins knows what moving pictures there are. */
+      tellPictures(moment) {
+        for (const source of [face, shared]) {
+          if (source && recorder.hasPictures(source)) {
+            recorder.tellPictures(source, moment);
+          }
+        }
+      },
+
       // ---- jottings
 
       /** The moment counts at which it was thought of, not that at which it was typed. */
@@ -258,6 +405,14 @@ document.addEventListener('alpine:init', () => {
           this.hint = this.words.jotted;
         }
         this.dropJot();
+      },
+
+      /** Whoever types on at once types into the field before it can have the focus. */
+      typedEarly(event) {
+        if (event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) {
+          event.preventDefault();
+          this.$refs.jot.value += event.key;
+        }
       },
 
       dropJot() {
@@ -341,6 +496,12 @@ document.addEventListener('alpine:init', () => {
         this.showStop(this.current);
         recorder.note({ do: 'stop', stop: this.stop.id, continues: Boolean(this.continuing) });
         desk.begin();
+        for (const source of [face, shared]) {
+          if (source) {
+            this.record(source);
+            desk.show(source);
+          }
+        }
         if (this.continuing && this.left) {
           desk.takeUp(this.left, true);
         }
@@ -388,6 +549,7 @@ document.addEventListener('alpine:init', () => {
           this.showStop(index);
           if (this.recording) {
             desk.begin(event?.timeStamp);
+            this.tellPictures(event?.timeStamp);
           }
         }
       },
@@ -425,6 +587,7 @@ document.addEventListener('alpine:init', () => {
         }
         const count = await recorder.stop();
         this.recording = false;
+        [face, shared].filter(Boolean).forEach((s) => s.close());
         await pieces.allSent();
         this.finishWord = this.words.making;
         await this.askUntilKept(`/recordings/${this.id}/finish`, count);
@@ -529,6 +692,10 @@ document.addEventListener('alpine:init', () => {
       // ---- keys
 
       key(event) {
+        if (this.jotting && event.target !== this.$refs.jot) {
+          this.typedEarly(event);
+          return;
+        }
         const typing = ['SELECT', 'INPUT', 'TEXTAREA'].includes(event.target.tagName);
         const scrolling = event.target === this.$refs.prompt && event.key.startsWith('Arrow');
         if ((typing && event.key !== 'F8') || scrolling) {
@@ -553,6 +720,9 @@ document.addEventListener('alpine:init', () => {
           a: () => this.whole(event),
           p: () => this.pause(),
           j: () => this.openJot(event),
+          y: () => this.toggleFace(event),
+          o: () => this.toggleWindow(event),
+          h: () => this.hold(event),
         };
         const verb = VERBS[event.key.toLowerCase()];
         const deed = deeds[event.key] ?? deeds[event.key.toLowerCase()];

@@ -1,6 +1,7 @@
 // Plays a walkthrough: draws what the score shows at the time of the sound.
 import { clock, send } from './api.js';
 import { Beacons } from './beacons.js';
+import { Moving } from './moving.js';
 import { draw, fit, momentOf, NARROW, Pictures, WIDE } from './stage.js';
 
 const CAPTION_GAP_MS = 4000;
@@ -22,6 +23,7 @@ document.addEventListener('alpine:init', () => {
     let pictures;
     let beacons;
     let score;
+    let moving;
     let track = null; // Captions in another language than the one that is spoken.
     let wordButtons = [];
     let shownWord;
@@ -64,6 +66,8 @@ document.addEventListener('alpine:init', () => {
           this.problem = this.$refs.problem.dataset.lost;
           return;
         }
+        moving = new Moving(score.pictures, `/media/scores/${id}/pictures`);
+        moving.onArrived(() => !this.playing && this.show());
         this.duration = score.durationMs;
         this.buildStops();
         await this.buildLanguages();
@@ -143,10 +147,14 @@ document.addEventListener('alpine:init', () => {
         if (this.isNarrow && moment.page) {
           moment.view = this.ownView(moment, stage);
         }
+        if (moving.any) {
+          Object.assign(moment, moving.at(at, score.pages.indexOf(moment.page), this.$refs.sound));
+          this.$refs.stage.dataset.moving = [moment.moving ? 'window' : '', ...moment.over.map(() => 'face')].filter(Boolean).join(' ');
+        }
         fit(this.$refs.stage, stage);
         draw(this.$refs.stage, moment, pictures, stage);
         const next = score.camera.find((k) => k.atMs > at && score.pages[k.page] !== moment.page);
-        if (next) {
+        if (next && !score.pictures.some((p) => p.page === next.page)) {
           pictures.of(score.pages[next.page].id, 0); // So that it is there when it is turned to.
         }
         const cues = track ? track.cues : score.cues;

@@ -1,5 +1,6 @@
 // Records sound and trace on one clock, in numbered pieces of a second.
 import { Pieces } from './pieces.js';
+import { PictureRecorder } from './sources.js';
 
 const PIECE_MS = 1000;
 /** Less is not heard. */
@@ -19,6 +20,7 @@ export class Recorder {
   #track;
   #lags = [];
   #afresh = true;
+  #pictures = new Map();
   /** The microphone has ended by itself. */
   onEnded = () => {};
   /** The microphone has lost so many milliseconds just now. */
@@ -62,13 +64,51 @@ export class Recorder {
     this.#events.push({ t: this.at(moment), ...event }); // An event that says when it was keeps its time.
   }
 
+  /** Records moving pictures too, from now on; says so in the trace. */
+  addPictures(source) {
+    const name = `picture-${this.#pictures.size + 1}`;
+    const recorder = new PictureRecorder(source, (number, body) => this.#add(name, number, body));
+    this.#pictures.set(source.id, { name, source, recorder });
+    recorder.start(() => this.at());
+    if (this.#pausedAt) {
+      recorder.pause();
+    }
+    this.tellPictures(source);
+  }
+
+  /** Says that pictures can be seen: once more when a stop begins, so that it knows them. */
+  tellPictures(source, moment) {
+    const { name, recorder } = this.#pictures.get(source.id);
+    const { width, height } = source.page;
+    this.note({ do: 'picture', id: source.id, kind: source.kind, track: name, zero: recorder.zero, size: [width, height] }, moment);
+    if (source.place) {
+      const { x, y, width: w, height: h } = source.place;
+      this.note({ do: 'place', id: source.id, box: [x, y, w, h] }, moment);
+    }
+    if (source.still) {
+      this.note({ do: 'hold', id: source.id, still: true }, moment);
+    }
+  }
+
+  hasPictures(source) {
+    return this.#pictures.has(source.id);
+  }
+
+  /** They are seen no more; what was recorded of them stays. */
+  endPictures(source, moment) {
+    this.note({ do: 'picture-gone', id: source.id }, moment);
+    this.#pictures.get(source.id)?.recorder.stop();
+  }
+
   pause() {
+    this.#pictures.forEach((p) => p.recorder.pause());
     this.#recorder.pause();
     this.#pausedAt = performance.now();
   }
 
   resume() {
     this.#recorder.resume();
+    this.#pictures.forEach((p) => p.recorder.resume());
     this.#paused += performance.now() - this.#pausedAt;
     this.#pausedAt = 0;
     this.#afresh = true;
@@ -81,8 +121,12 @@ export class Recorder {
       this.#recorder.stop();
     }
     await this.#stopped;
+    const pieces = {};
+    for (const { name, recorder } of this.#pictures.values()) {
+      pieces[name] = await recorder.stop();
+    }
     this.#flush();
-    return { sound: this.#sound, trace: this.#trace };
+    return { sound: this.#sound, trace: this.#trace, ...pieces };
   }
 
   /** Notes how far the machine's clock is ahead of the sound that came: the server tells from it what is missing. */

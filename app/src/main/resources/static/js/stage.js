@@ -276,7 +276,7 @@ export function draw(canvas, moment, pictures, stage = WIDE) {
   const sheet = onStage({ x: 0, y: 0, width: page.width, height: page.height }, 0);
   g.fillStyle = '#FFFFFF';
   g.fillRect(sheet.x, sheet.y, sheet.width, sheet.height);
-  const picture = pictures.of(page.id, sheet.width * unit);
+  const picture = moment.moving ?? pictures.of(page.id, sheet.width * unit);
   const pictured = picture ? page.id : '';
   if (canvas.dataset.pictured !== pictured) {
     canvas.dataset.pictured = pictured;
@@ -289,11 +289,37 @@ export function draw(canvas, moment, pictures, stage = WIDE) {
   g.lineWidth = 2;
   g.strokeRect(sheet.x, sheet.y, sheet.width, sheet.height);
   drawMarks(g, onStage, moment.marks, moment.at, stage.height);
+  moment.over?.forEach((o) => drawOver(g, o, stage));
   if (moment.pointer) {
     const p = onStage({ x: moment.pointer.x, y: moment.pointer.y, width: 0, height: 0 }, 0);
     disc(g, p.x, p.y, 11, '#FFFFFF');
     disc(g, p.x, p.y, 9, PLUM);
   }
+}
+
+/** A face over the stage: all of its place is filled, what does not fit is left out at the sides. */
+function drawOver(g, { picture, place }, stage) {
+  const width = picture.videoWidth ?? picture.width;
+  const height = picture.videoHeight ?? picture.height;
+  if (!width || !height) {
+    return;
+  }
+  const scale = stage.width / STAGE_WIDTH;
+  const fills = place.width >= STAGE_WIDTH;
+  const to = fills
+    ? { x: 0, y: 0, width: stage.width, height: stage.height }
+    : { x: place.x * scale, y: stage.height - (STAGE_HEIGHT - place.y) * scale, width: place.width * scale, height: place.height * scale };
+  const grown = Math.max(to.width / width, to.height / height);
+  const from = { width: to.width / grown, height: to.height / grown };
+  g.save();
+  g.imageSmoothingQuality = 'high';
+  g.drawImage(picture, (width - from.width) / 2, (height - from.height) / 2, from.width, from.height, to.x, to.y, to.width, to.height);
+  if (!fills) {
+    g.strokeStyle = '#FFFFFF';
+    g.lineWidth = 4;
+    g.strokeRect(to.x, to.y, to.width, to.height);
+  }
+  g.restore();
 }
 
 /** Pictures of pages, fetched when they are first needed, in the size that is needed. */

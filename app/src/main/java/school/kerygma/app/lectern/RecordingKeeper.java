@@ -8,6 +8,7 @@ import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.scripts.WalkthroughGone;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Nightly;
+import school.kerygma.media.picture.Pictures;
 
 /** Removes the pieces of recordings that have been joined, and recordings of what is gone. */
 @Component
@@ -46,6 +47,9 @@ class RecordingKeeper {
         removePieces(track.id());
         store.delete(Track.whole(track.id()));
         store.delete(Track.listen(track.id()));
+        for (Pictures.Kind kind : Pictures.Kind.values()) {
+          store.delete(Track.pictures(track.id(), kind));
+        }
         store.delete(Track.loudness(track.id()));
       }
     }

@@ -8,10 +8,16 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -24,12 +30,15 @@ import school.kerygma.core.voice.SoundLoss;
 import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.core.walkthrough.Trace;
 import school.kerygma.core.walkthrough.TraceEvent;
+import school.kerygma.media.picture.Pictures;
 import school.kerygma.media.process.Program;
 import school.kerygma.media.sound.Sound;
 
 /** Makes takes of the recordings that have ended: joins their pieces and cuts them at the stops. */
 @Component
 public class Takes {
+
+  private static final Logger LOG = LoggerFactory.getLogger(Takes.class);
 
   private final Recording.Repository recordings;
   private final Recording.TakeRepository takes;
@@ -91,7 +100,9 @@ public class Takes {
           store.putFile(Track.listen(track.id()), heard);
           store.putFile(Track.whole(track.id()), sound);
         }
-        inTransaction.executeWithoutResult(t -> makeTakes(recordings.locked(id), durationMs));
+        Map<UUID, Long> pictures = pictures(id, directory);
+        inTransaction.executeWithoutResult(
+            t -> makeTakes(recordings.locked(id), durationMs, pictures));
       } catch (Program.Failed e) {
         throw Problem.refused("sound-unreadable");
       } finally {
@@ -104,6 +115,38 @@ public class Takes {
   public void open(UUID walkthrough) {
     inTransaction.executeWithoutResult(
         t -> recordings.ending(walkthrough).forEach(Recording::open));
+  }
+
+  /**
+   * The file of moving pictures of a recording.
+   *
+   * @param track its name
+   * @return nothing if there is none that can be read
+   */
+  public Optional<UUID> picture(UUID recording, String track) {
+    return tracks.named(List.of(recording), track).stream()
+        .filter(Track::isPicture)
+        .map(Track::id)
+        .filter(id -> find(id).isPresent())
+        .findFirst();
+  }
+
+  /** Moving pictures as they were recorded, without sound. */
+  public record Film(Resource bytes, Pictures.Kind kind) {}
+
+  /**
+   * Moving pictures.
+   *
+   * @throws Problem if there are none
+   */
+  public Film pictures(UUID file) {
+    return find(file).orElseThrow(Problem::notFound);
+  }
+
+  private Optional<Film> find(UUID file) {
+    return Stream.of(Pictures.Kind.values())
+        .flatMap(k -> store.find(Track.pictures(file, k)).map(b -> new Film(b, k)).stream())
+        .findFirst();
   }
 
   /**
@@ -147,14 +190,40 @@ public class Takes {
     return mended;
   }
 
-  private void makeTakes(Recording recording, long durationMs) {
+  /**
+   * Joins the pieces of moving pictures.
+   *
+   * @return how long each track is; one that cannot be read is not there, and nothing is seen of it
+   */
+  private Map<UUID, Long> pictures(UUID recording, Path directory) {
+    Map<UUID, Long> lengths = new HashMap<>();
+    for (Track track : tracks.ofRecording(recording)) {
+      if (track.isPicture() && Recordings.count(tracks.pieces(track.id())) > 0) {
+        try {
+          Pictures.Indexed whole = Pictures.index(joined(track.id(), directory), directory);
+          store.putFile(Track.pictures(track.id(), whole.kind()), whole.file());
+          lengths.put(track.id(), whole.lengthMs());
+        } catch (Program.Failed e) {
+          LOG.warn("Pictures of a recording cannot be read: {}", e.getMessage());
+        }
+      }
+    }
+    return lengths;
+  }
+
+  private void makeTakes(Recording recording, long durationMs, Map<UUID, Long> pictures) {
     if (recording.state() != Recording.State.ENDING) {
       return; // Another piece of work was here before.
     }
     recording.finish(durationMs);
     List<Track> all = tracks.ofRecording(recording.id());
-    all.forEach(t -> t.lasts(durationMs));
+    all.forEach(t -> t.lasts(t.isPicture() ? pictures.getOrDefault(t.id(), 1L) : durationMs));
     Trace trace = traces.of(recording.id()).trace();
+    for (TraceEvent event : trace.events()) {
+      if (event instanceof TraceEvent.PictureBegins p) {
+        all.stream().filter(t -> t.name().equals(p.track())).forEach(t -> t.begins(p.zeroMs()));
+      }
+    }
     UUID owner = scripts.ownerOf(recording.walkthroughId()).orElseThrow();
     trace.covered().forEach(c -> marks.cover(owner, c.pageId(), c.id(), c.boxes()));
     Set<UUID> own = new HashSet<>();

@@ -92,6 +92,21 @@ final class TraceReader {
               uuid(n.required("id")),
               uuid(n.required("page")),
               shortened(n.path("words").asString(""), MOST_JOTTED));
+      case "picture" ->
+          new TraceEvent.PictureBegins(
+              at,
+              uuid(n.required("id")),
+              TraceEvent.PictureKind.valueOf(
+                  n.required("kind").asString().toUpperCase(Locale.ROOT)),
+              shortened(n.required("track").asString(), 40),
+              n.required("zero").longValue(),
+              side(n.required("size").required(0)),
+              side(n.required("size").required(1)));
+      case "place" ->
+          new TraceEvent.PicturePlaced(at, uuid(n.required("id")), box(n.required("box")));
+      case "hold" ->
+          new TraceEvent.PictureHeld(at, uuid(n.required("id")), n.path("still").asBoolean(true));
+      case "picture-gone" -> new TraceEvent.PictureGone(at, uuid(n.required("id")));
       case "back" -> new TraceEvent.TakenBack(at, uuid(n.required("page")));
       case "wipe" -> new TraceEvent.Wiped(at, uuid(n.required("page")));
       default -> throw new IllegalArgumentException("Nobody does " + n.required("do"));
@@ -140,6 +155,14 @@ final class TraceReader {
     double value = n.doubleValue();
     if (Math.abs(value) > FARTHEST) {
       throw new IllegalArgumentException("No place on a page: " + value);
+    }
+    return value;
+  }
+
+  private static double side(JsonNode n) {
+    double value = place(n);
+    if (value < 1) {
+      throw new IllegalArgumentException("No picture: " + value);
     }
     return value;
   }

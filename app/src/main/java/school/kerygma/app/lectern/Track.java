@@ -18,6 +18,7 @@ import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.time.Span;
+import school.kerygma.media.picture.Pictures;
 
 /**
  * One thing that is recorded, in numbered pieces: the sound, or what was done. It is named by its
@@ -36,7 +37,9 @@ class Track {
   /** What a track holds. */
   enum Kind {
     SOUND,
-    TRACE;
+    TRACE,
+    /** Moving pictures without sound. */
+    PICTURE;
 
     /**
      * The kind of a track of that name.
@@ -71,6 +74,15 @@ class Track {
     return name;
   }
 
+  boolean isPicture() {
+    return Kind.of(name) == Kind.PICTURE;
+  }
+
+  /** When it began, if that is known better now. */
+  void begins(long milliseconds) {
+    this.startsMs = milliseconds;
+  }
+
   /** How long it has turned out to be. */
   void lasts(long milliseconds) {
     this.durationMs = milliseconds;
@@ -97,6 +109,11 @@ class Track {
   /** The name under which is kept how loud it is. */
   static String loudness(UUID track) {
     return "recordings/" + track + ".loudness";
+  }
+
+  /** The name of moving pictures. */
+  static String pictures(UUID track, Pictures.Kind kind) {
+    return "recordings/" + track + ".pictures." + kind.written();
   }
 
   /** The name of its copy for browsers, where what is kept is nothing that they play. */

@@ -174,6 +174,7 @@ class Compiling implements Work {
       Map<UUID, ScoreCompiler.StopSheet> sheets,
       Map<UUID, String> scripts,
       Map<UUID, PlaybackScore.ShownPage> pages,
+      Set<UUID> windows,
       Map<UUID, List<NarrowCamera.TextLine>> lines) {}
 
   @Override
@@ -208,7 +209,8 @@ class Compiling implements Work {
             material.sheets(),
             material.pages(),
             material.lines(),
-            speech);
+            speech,
+            takes::picture);
     sounds.make(material.order(), material.takes());
     progress.at(4, STEPS);
     inTransaction.executeWithoutResult(
@@ -225,7 +227,10 @@ class Compiling implements Work {
                           material.order(),
                           Sounds.name(material.order()),
                           Sounds.stopNames(material.order()),
-                          score.pages().stream().map(PlaybackScore.ShownPage::id).toList()))
+                          score.pages().stream()
+                              .map(PlaybackScore.ShownPage::id)
+                              .filter(p -> !material.windows().contains(p))
+                              .toList()))
                   .id();
           bodies.save(
               new Score.Body(
@@ -269,6 +274,12 @@ class Compiling implements Work {
       }
     }
     arranged.keySet().retainAll(sheets.keySet());
+    Map<UUID, PlaybackScore.ShownPage> windows = windows(traces);
+    Map<UUID, PlaybackScore.ShownPage> shown = new HashMap<>(windows);
+    pages
+        .values()
+        .forEach(
+            p -> shown.put(p.id(), new PlaybackScore.ShownPage(p.id(), p.width(), p.height())));
     scripts
         .joined(id)
         .forEach(
@@ -282,11 +293,26 @@ class Compiling implements Work {
         traces,
         sheets,
         words,
-        pages.values().stream()
-            .collect(
-                Collectors.toMap(
-                    PageView::id, p -> new PlaybackScore.ShownPage(p.id(), p.width(), p.height()))),
+        shown,
+        windows.keySet(),
         lines(pages.keySet()));
+  }
+
+  /** Other windows are shown like pages, if their pictures are there. */
+  private Map<UUID, PlaybackScore.ShownPage> windows(Map<UUID, Trace> traces) {
+    Map<UUID, PlaybackScore.ShownPage> windows = new HashMap<>();
+    traces.forEach(
+        (recording, trace) ->
+            trace.events().stream()
+                .filter(TraceEvent.PictureBegins.class::isInstance)
+                .map(TraceEvent.PictureBegins.class::cast)
+                .filter(p -> p.kind() == TraceEvent.PictureKind.WINDOW)
+                .filter(p -> takes.picture(recording, p.track()).isPresent())
+                .forEach(
+                    p ->
+                        windows.put(
+                            p.id(), new PlaybackScore.ShownPage(p.id(), p.width(), p.height()))));
+    return windows;
   }
 
   /** The lines of the shown pages: what the camera for narrow screens goes by. */

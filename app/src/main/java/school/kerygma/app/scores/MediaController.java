@@ -19,6 +19,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.lectern.Takes;
 import school.kerygma.app.margin.GlossaryWords;
 import school.kerygma.app.marking.PagePictures;
 import school.kerygma.app.papers.PageReading;
@@ -49,9 +50,12 @@ class MediaController {
   private final PagePictures pictures;
   private final GlossaryWords glossary;
   private final Scores scores;
+  private final Takes takes;
   private final Gate gate;
 
-  MediaController(PagePictures pictures, GlossaryWords glossary, Scores scores, Gate gate) {
+  MediaController(
+      PagePictures pictures, GlossaryWords glossary, Scores scores, Takes takes, Gate gate) {
+    this.takes = takes;
     this.pictures = pictures;
     this.glossary = glossary;
     this.scores = scores;
@@ -131,6 +135,21 @@ class MediaController {
   ResponseEntity<String> descriptions(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
     return text(me, VTT, scores.descriptions(id));
+  }
+
+  /** Moving pictures, from any moment on. */
+  @GetMapping("/media/scores/{id}/pictures/{file}")
+  ResponseEntity<Resource> pictures(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID file) {
+    gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
+    if (!scores.shows(id, file)) {
+      throw Problem.notFound();
+    }
+    Takes.Film film = takes.pictures(file);
+    return ResponseEntity.ok()
+        .cacheControl(keep(me, ASK))
+        .contentType(MediaType.parseMediaType("video/" + film.kind().written()))
+        .body(film.bytes());
   }
 
   @GetMapping("/media/scores/{id}/sound.{kind}")

@@ -178,7 +178,10 @@ public class Scores {
     List<Cue> computed =
         Descriptions.of(
             read,
-            page -> told("shown", pages.containsKey(page) ? pages.get(page).label() : ""),
+            page ->
+                pages.containsKey(page)
+                    ? told("shown", pages.get(page).label())
+                    : told("window", ""),
             mark ->
                 told(
                     mark.kind(),
@@ -216,6 +219,11 @@ public class Scores {
         .findById(score)
         .flatMap(s -> store.find(s.sound() + "." + kind))
         .orElseThrow(Problem::notFound);
+  }
+
+  /** Whether a score shows moving pictures of a file. */
+  boolean shows(UUID score, UUID file) {
+    return compiled(score).pictures().stream().anyMatch(p -> p.file().equals(file));
   }
 
   /** The pages that a score shows. */

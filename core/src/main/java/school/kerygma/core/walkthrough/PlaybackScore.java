@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.UUID;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.annotation.NoteSlip;
@@ -31,6 +32,7 @@ import school.kerygma.core.voice.TimedWord;
  * @param words the transcript, word by word
  * @param language of the captions and the transcript, as BCP 47 writes it
  * @param tracks captions in other languages
+ * @param pictures moving pictures, in the order of their beginnings
  */
 public record PlaybackScore(
     String format,
@@ -45,9 +47,10 @@ public record PlaybackScore(
     List<Cue> cues,
     List<TimedWord> words,
     String language,
-    List<Track> tracks) {
+    List<Track> tracks,
+    List<PictureShown> pictures) {
 
-  public static final String FORMAT = "kerygma-score/5";
+  public static final String FORMAT = "kerygma-score/6";
 
   /** In what is spoken where nobody says another. */
   public static final String ENGLISH = "en";
@@ -56,6 +59,7 @@ public record PlaybackScore(
     narrow = Objects.requireNonNullElse(narrow, List.of());
     language = Objects.requireNonNullElse(language, ENGLISH);
     tracks = Objects.requireNonNullElse(tracks, List.of());
+    pictures = Objects.requireNonNullElse(pictures, List.of());
   }
 
   /** As it is compiled: what is spoken alone, in English. */
@@ -84,6 +88,7 @@ public record PlaybackScore(
         cues,
         words,
         ENGLISH,
+        List.of(),
         List.of());
   }
 
@@ -137,7 +142,8 @@ public record PlaybackScore(
         captions,
         words,
         spoken,
-        others);
+        others,
+        pictures);
   }
 
   /** The same with other marks. */
@@ -155,7 +161,8 @@ public record PlaybackScore(
         cues,
         words,
         language,
-        tracks);
+        tracks,
+        pictures);
   }
 
   /** The same with a camera for narrow screens. */
@@ -173,7 +180,53 @@ public record PlaybackScore(
         cues,
         words,
         language,
-        tracks);
+        tracks,
+        pictures);
+  }
+
+  /** The same with moving pictures. */
+  PlaybackScore pictured(List<PictureShown> others) {
+    return new PlaybackScore(
+        format,
+        title,
+        durationMs,
+        pages,
+        stops,
+        camera,
+        narrow,
+        pointer,
+        marks,
+        cues,
+        words,
+        language,
+        tracks,
+        others);
+  }
+
+  /**
+   * Moving pictures and when they are seen.
+   *
+   * @param file that they are in
+   * @param kind lower-case name of the {@link TraceEvent.PictureKind}
+   * @param page index of the page that they are seen as, or {@link #OVER}
+   * @param place where on the stage, 1600 wide and 900 high, if they lie over it
+   * @param startMs when they are seen first
+   * @param endMs when they are seen no more
+   * @param fromMs the moment of the file that is seen first
+   * @param still whether that moment is held
+   */
+  public record PictureShown(
+      UUID file,
+      String kind,
+      int page,
+      @Nullable Box place,
+      long startMs,
+      long endMs,
+      long fromMs,
+      boolean still) {
+
+    /** They lie over the stage and are no page. */
+    public static final int OVER = -1;
   }
 
   /** A mark comes in over so many milliseconds; ink as long as it took to draw it. */

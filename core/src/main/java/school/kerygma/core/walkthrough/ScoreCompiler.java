@@ -5,7 +5,9 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
+import java.util.function.BiFunction;
 import org.jspecify.annotations.Nullable;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.time.Span;
@@ -44,13 +46,15 @@ public final class ScoreCompiler {
   private final CameraTrack camera;
   private final PointerTracks pointer;
   private final MarkTrack marks;
+  private final PictureTrack pictures;
   private final List<ScoreTrack> tracks;
 
   private ScoreCompiler(
       RunningOrder order,
       Map<UUID, Trace> traces,
       Map<UUID, StopSheet> stops,
-      Map<UUID, ShownPage> known) {
+      Map<UUID, ShownPage> known,
+      BiFunction<UUID, String, Optional<UUID>> files) {
     this.order = order;
     this.traces = traces;
     this.stops = stops;
@@ -58,7 +62,8 @@ public final class ScoreCompiler {
     this.camera = new CameraTrack(known::containsKey, this::page);
     this.pointer = new PointerTracks(known::containsKey, this::page);
     this.marks = new MarkTrack(known::containsKey, this::page);
-    this.tracks = List.of(camera, pointer, marks);
+    this.pictures = new PictureTrack(files, known::containsKey, this::page);
+    this.tracks = List.of(camera, pointer, marks, pictures);
   }
 
   /**
@@ -81,8 +86,26 @@ public final class ScoreCompiler {
       Map<UUID, ShownPage> pages,
       Map<UUID, List<NarrowCamera.TextLine>> lines,
       Speech speech) {
-    ScoreCompiler compiler = new ScoreCompiler(order, traces, stops, pages);
+    return compile(title, order, traces, stops, pages, lines, speech, (r, t) -> Optional.empty());
+  }
+
+  /**
+   * Compiles with moving pictures.
+   *
+   * @param files the file of a recording's picture track, by its name
+   */
+  public static PlaybackScore compile(
+      String title,
+      RunningOrder order,
+      Map<UUID, Trace> traces,
+      Map<UUID, StopSheet> stops,
+      Map<UUID, ShownPage> pages,
+      Map<UUID, List<NarrowCamera.TextLine>> lines,
+      Speech speech,
+      BiFunction<UUID, String, Optional<UUID>> files) {
+    ScoreCompiler compiler = new ScoreCompiler(order, traces, stops, pages, files);
     compiler.tell();
+    List<PlaybackScore.PictureShown> pictures = compiler.pictures.pictures();
     PlaybackScore score =
         new PlaybackScore(
             PlaybackScore.FORMAT,
@@ -96,7 +119,7 @@ public final class ScoreCompiler {
             compiler.marks.marks(),
             speech.cues(),
             speech.words());
-    return score.narrowed(NarrowCamera.of(score, lines));
+    return score.narrowed(NarrowCamera.of(score, lines)).pictured(pictures);
   }
 
   private List<StopPart> stopParts(Map<UUID, Spoken> spoken) {
@@ -145,11 +168,13 @@ public final class ScoreCompiler {
         told.clear();
       }
       if (!segment.part().soundOnly()) {
+        tracks.forEach(t -> t.turnsTo(segment.part().recordingId()));
         for (TraceEvent event : notShown(segment.part(), told)) {
           if (!begins(start, event, stop)) {
             tracks.forEach(t -> t.happened(start, event));
           }
         }
+        tracks.forEach(t -> t.plays(start, segment.part().span().startMs()));
         for (TraceEvent event : trace(segment.part()).within(segment.part().span())) {
           long at = segment.toProgram(event.atMs());
           if (!begins(at, event, stop)) {

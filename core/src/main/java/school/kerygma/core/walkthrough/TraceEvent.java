@@ -1,6 +1,7 @@
 package school.kerygma.core.walkthrough;
 
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import school.kerygma.core.annotation.Mark;
@@ -25,6 +26,10 @@ public sealed interface TraceEvent {
       case PointerGone gone -> Optional.empty();
       case Uncovered uncovered -> Optional.empty();
       case Jotted jotted -> Optional.of(jotted.pageId());
+      case PictureBegins begins -> Optional.empty();
+      case PicturePlaced placed -> Optional.empty();
+      case PictureHeld held -> Optional.empty();
+      case PictureGone gone -> Optional.empty();
     };
   }
 
@@ -79,6 +84,41 @@ public sealed interface TraceEvent {
    * @param words a few, or none
    */
   record Jotted(long atMs, UUID id, UUID pageId, String words) implements TraceEvent {}
+
+  /** Where moving pictures come from. */
+  enum PictureKind {
+    /** The teacher's face: it lies over the stage. */
+    FACE,
+    /** Another window or tab: it is shown like a page, and looked at and marked like one. */
+    WINDOW;
+
+    /** Its name in files. */
+    public String written() {
+      return name().toLowerCase(Locale.ROOT);
+    }
+  }
+
+  /**
+   * Pictures can be seen from now on. It is said again when a stop begins, so that every stop knows
+   * its pictures.
+   *
+   * @param id of these pictures; of a window also that of the page that it is shown as
+   * @param track the name of the track that they are recorded in
+   * @param zeroMs when that track began, on the recording's clock
+   * @param width of the page that a window is shown as, in its points
+   */
+  record PictureBegins(
+      long atMs, UUID id, PictureKind kind, String track, long zeroMs, double width, double height)
+      implements TraceEvent {}
+
+  /** A face is seen at a place of the stage, which is 1600 wide and 900 high. */
+  record PicturePlaced(long atMs, UUID id, Box place) implements TraceEvent {}
+
+  /** Pictures are held still, or go on. */
+  record PictureHeld(long atMs, UUID id, boolean still) implements TraceEvent {}
+
+  /** Pictures are seen no more. */
+  record PictureGone(long atMs, UUID id) implements TraceEvent {}
 
   /** A cover is lifted. */
   record Uncovered(long atMs, UUID id) implements TraceEvent {}

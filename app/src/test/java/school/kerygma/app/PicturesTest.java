@@ -1,0 +1,184 @@
+package school.kerygma.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.UUID;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.app.lectern.Jottings;
+import school.kerygma.app.scores.Scores;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.walkthrough.PlaybackScore;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A face and another window, recorded at the lectern and played in step with the sound. */
+class PicturesTest {
+
+  private static Chromium chromium;
+  private static TestSchool school;
+  private static UUID walkthrough;
+
+  @BeforeAll
+  static void open(@TempDir Path directory) throws Exception {
+    DemoServer.address();
+    // The browser's own stand-ins: a camera with a moving pattern, a microphone that beeps.
+    chromium =
+        new Chromium(
+            List.of("--use-fake-ui-for-media-stream", "--use-fake-device-for-media-stream"));
+    school = TestSchool.in("America/Halifax", 0);
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    walkthrough = scripts.write(school.teacher(), "Hello");
+    UUID page = Papers.pages(Papers.bring(school, sheet(directory))).getFirst();
+    scripts.show(scripts.stopsOf(walkthrough).getFirst().id(), page, new Box(50, 50, 300, 200));
+  }
+
+  @AfterAll
+  static void close() {
+    chromium.close();
+  }
+
+  private static Path sheet(Path directory) throws IOException {
+    try (PDDocument document = new PDDocument()) {
+      document.addPage(new PDPage());
+      Path file = directory.resolve("sheet.pdf");
+      document.save(file.toFile());
+      return file;
+    }
+  }
+
+  private static long at(Page page) {
+    String told = page.locator("main").getAttribute("data-at");
+    return told == null ? 0 : Long.parseLong(told);
+  }
+
+  private static void until(Page page, long ms) {
+    page.waitForCondition(() -> at(page) >= ms);
+  }
+
+  private static PlaybackScore score() {
+    Scores scores = DemoServer.bean(Scores.class);
+    return DemoServer.bean(JsonMapper.class)
+        .readValue(
+            scores.body(scores.current(walkthrough).orElseThrow().id()), PlaybackScore.class);
+  }
+
+  @Test
+  void aFaceAndAWindowAreSeenAtTheirTimesAndNotAfterwards() throws Exception {
+    try (BrowserContext context = chromium.context(1280, 800)) {
+      Page page = context.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/lectern");
+      page.locator("main[data-ready]").waitFor();
+      page.getByText("Use the microphone").click();
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Start recording F8"))
+          .click();
+      until(page, 1_000);
+      page.keyboard().press("y");
+      assertThat(page.getByText("Your face: all")).isVisible();
+      long faceOn = at(page);
+      until(page, faceOn + 2_000);
+      page.keyboard().press("y");
+      assertThat(page.getByText("Your face: corner")).isVisible();
+      long corner = at(page);
+      until(page, corner + 1_500);
+      page.keyboard().press("j");
+      page.keyboard().type("form names 7C");
+      page.keyboard().press("Enter");
+      page.keyboard().press("y");
+      long faceOff = at(page);
+      until(page, faceOff + 1_000);
+      page.keyboard().press("o");
+      assertThat(page.getByText("Hold still")).isVisible();
+      long window = at(page);
+      until(page, window + 1_500);
+      page.keyboard().press("h");
+      until(page, window + 2_500);
+      page.keyboard().press("o");
+      assertThat(page.getByText("Hold still")).isHidden();
+      long windowOff = at(page);
+      until(page, windowOff + 800);
+      page.keyboard().press("F8");
+      page.waitForURL("**/play");
+
+      Awaitility.await().atMost(Duration.ofMinutes(1)).until(() -> !score().pictures().isEmpty());
+      List<PlaybackScore.PictureShown> pictures = score().pictures();
+      assertThat(pictures)
+          .extracting(p -> p.kind() + (p.still() ? " held" : ""))
+          .containsExactly("face", "face", "window", "window held");
+      // The lectern's clock is read five times a second.
+      assertThat((double) pictures.get(0).startMs()).isCloseTo(faceOn, within(700.0));
+      assertThat((double) pictures.get(1).startMs()).isCloseTo(corner, within(400.0));
+      assertThat((double) pictures.get(1).endMs()).isCloseTo(faceOff, within(400.0));
+      assertThat((double) pictures.get(2).startMs()).isCloseTo(window, within(700.0));
+      assertThat((double) pictures.get(3).endMs()).isCloseTo(windowOff, within(400.0));
+      assertThat(pictures.get(0).place().width()).isEqualTo(1600);
+      assertThat(pictures.get(1).place().width()).isEqualTo(384);
+
+      page.locator(".player[data-ready]").waitFor();
+      for (int i = 0; i < pictures.size(); i++) {
+        PlaybackScore.PictureShown p = pictures.get(i);
+        seek(page, (p.startMs() + p.endMs()) / 2);
+        assertThat(page.locator(".player canvas"))
+            .hasAttribute("data-moving", i < 2 ? "face" : "window");
+        page.waitForCondition(() -> isColorful(page));
+      }
+      seek(page, pictures.get(1).endMs() + 400);
+      assertThat(page.locator(".player canvas")).hasAttribute("data-moving", "");
+      page.waitForCondition(() -> !isColorful(page));
+
+      // Playing, the face is within 80 ms of the sound.
+      seek(page, pictures.get(0).startMs());
+      page.locator(".player audio").evaluate("a => a.play()");
+      page.waitForCondition(() -> now(page) > pictures.get(0).startMs() + 1_200);
+      page.locator(".player audio").evaluate("a => a.pause()");
+
+      assertThat(DemoServer.bean(Jottings.class).open(List.of(walkthrough)))
+          .extracting(Jottings.View::words)
+          .containsExactly("form names 7C");
+      page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough);
+      assertThat(page.locator(".jottings li")).containsText("form names 7C");
+      page.navigate(DemoServer.address() + "/plan");
+      assertThat(page.locator("#look-at")).containsText("Hello: one thing noted to put right");
+      page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough);
+      page.getByText("It is put right").click();
+      assertThat(page.locator(".jottings li")).hasCount(0);
+      assertThat(chromium.faults()).isEmpty();
+    }
+  }
+
+  private static double now(Page page) {
+    return Double.parseDouble(
+        String.valueOf(page.locator(".player audio").evaluate("a => a.currentTime * 1000")));
+  }
+
+  private static void seek(Page page, long ms) {
+    page.locator(".player audio").evaluate("(a, s) => { a.currentTime = s; }", ms / 1000.0);
+    page.waitForCondition(() -> Math.abs(now(page) - ms) < 60);
+  }
+
+  /** Pages are black and white here; the browser's own pictures are green. */
+  private static boolean isColorful(Page page) {
+    return (boolean)
+        page.locator(".player canvas")
+            .evaluate(
+                "c => { const g = c.getContext('2d'); let n = 0;"
+                    + " for (let i = 0; i < 400; i++) {"
+                    + " const d = g.getImageData((i % 20) * c.width / 20, Math.floor(i / 20) * c.height / 20, 1, 1).data;"
+                    + " if (Math.max(...d.slice(0, 3)) - Math.min(...d.slice(0, 3)) > 60) n++; } return n > 5; }");
+  }
+}
