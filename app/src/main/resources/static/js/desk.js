@@ -175,6 +175,11 @@ export class Desk {
     this.#canvas.dataset.targets = page;
   }
 
+  /** A page that came just now can be shown too. */
+  add(page) {
+    this.#pages.set(page.id, page);
+  }
+
   /** Lays a mark on its page for good. */
   stand(mark) {
     this.#standing.set(mark.page, [...(this.#standing.get(mark.page) ?? []), mark]);

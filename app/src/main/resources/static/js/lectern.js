@@ -2,6 +2,7 @@
 import { clock, send } from './api.js';
 import './page.js';
 import { Desk } from './desk.js';
+import { pictureIn, takeIn } from './paste.js';
 import { meter, openMicrophone, openStandIn } from './microphone.js';
 import { Pieces } from './pieces.js';
 import { Prompt } from './prompt.js';
@@ -93,6 +94,7 @@ document.addEventListener('alpine:init', () => {
           this.widenStones();
         }
         addEventListener('keydown', (e) => this.key(e));
+        addEventListener('paste', (e) => this.paste(e));
         addEventListener('keyup', (e) => e.key.toLowerCase() === 'i' && desk.inkEnds(e.timeStamp));
         addEventListener('resize', () => desk.draw());
         addEventListener('beforeunload', (e) => {
@@ -258,6 +260,41 @@ document.addEventListener('alpine:init', () => {
           this.seeDesk();
         }
         this.$refs.stage.focus();
+      },
+
+      /** A picture from the clipboard is laid on the desk as soon as it is a page; the recording goes on. */
+      async paste(event) {
+        const picture = pictureIn(event);
+        if (!picture || ['INPUT', 'TEXTAREA'].includes(event.target.tagName)) {
+          return;
+        }
+        event.preventDefault();
+        this.hint = this.words.pasting;
+        try {
+          const [page] = await takeIn(picture, this.words.pasted);
+          desk.add(page);
+          this.addToStrip(page);
+          desk.hop(page.id, performance.now());
+          this.seeDesk();
+          this.hint = '';
+        } catch (e) {
+          this.hint = e.message || this.words.notPasted;
+        }
+      },
+
+      addToStrip(page) {
+        const item = document.createElement('li');
+        const button = document.createElement('button');
+        const picture = document.createElement('img');
+        button.type = 'button';
+        button.dataset.page = page.id;
+        button.title = page.title;
+        picture.src = `/pages/pictures/${page.id}/s`;
+        picture.alt = page.title;
+        button.append(picture);
+        button.addEventListener('click', (e) => this.toPage(button, e));
+        item.append(button);
+        this.$refs.strip.append(item);
       },
 
       // ---- moving pictures

@@ -1,5 +1,6 @@
 // The script: words keep themselves, frames are drawn over the page, ties are ticked.
 import { clock, send } from './api.js';
+import { pictureIn, takeIn } from './paste.js';
 import { draw, Pictures } from './stage.js';
 import './page.js';
 
@@ -176,6 +177,7 @@ document.addEventListener('alpine:init', () => {
     return {
       nothing: true,
       problem: '',
+      pasting: false,
       stop: '',
       page: null,
       box: null,
@@ -183,6 +185,12 @@ document.addEventListener('alpine:init', () => {
       init() {
         pictures = new Pictures(() => this.drawPage());
         document.addEventListener('kerygma:frame', (e) => this.open(e.detail));
+        document.addEventListener('paste', (e) => this.paste(e));
+        const pasted = sessionStorage.getItem('kerygma:pasted');
+        if (pasted) {
+          sessionStorage.removeItem('kerygma:pasted');
+          this.open(JSON.parse(pasted));
+        }
       },
       open({ stop, page }) {
         this.stop = stop;
@@ -192,6 +200,28 @@ document.addEventListener('alpine:init', () => {
         const shown = page && this.$refs.dialog.querySelector(`[data-page="${page}"]`);
         this.showPage(shown ?? first);
       },
+      /** A picture from the clipboard becomes a page that can be framed at once, for the row that was pasted into. */
+      async paste(event) {
+        const picture = pictureIn(event);
+        if (!picture) {
+          return;
+        }
+        event.preventDefault();
+        const row = event.target.closest?.('.script-row') ?? document.querySelector('.script-row');
+        const stop = this.stop && this.$refs.dialog.open ? this.stop : row.dataset.stop;
+        this.pasting = true;
+        this.problem = '';
+        try {
+          const [page] = await takeIn(picture, this.$root.dataset.pasted);
+          sessionStorage.setItem('kerygma:pasted', JSON.stringify({ stop, page: page.id }));
+          location.reload();
+        } catch (e) {
+          this.problem = e.message || this.$root.dataset.notPasted;
+        } finally {
+          this.pasting = false;
+        }
+      },
+
       choosePage(event) {
         this.showPage(event.currentTarget);
       },

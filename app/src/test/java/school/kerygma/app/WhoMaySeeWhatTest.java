@@ -117,6 +117,16 @@ class WhoMaySeeWhatTest {
             + one(sql, "select handout_id from edition where file_name like 'The Footbridge%'"));
     THINGS.put("the script", "/walkthroughs/" + bridge);
     THINGS.put("the captions", "/walkthroughs/" + bridge + "/captions");
+    THINGS.put("the sound lines", "/walkthroughs/" + bridge + "/sound-lines");
+    THINGS.put(
+        "what was recorded",
+        "/recordings/"
+            + one(
+                sql,
+                "select id from recording where walkthrough_id = '"
+                    + bridge
+                    + "' and state = 'FINISHED' limit 1")
+            + "/sound");
     THINGS.put("the lectern", "/walkthroughs/" + bridge + "/lectern");
     THINGS.put("pass cards", "/sections/" + section + "/cards");
     THINGS.put(
@@ -171,6 +181,8 @@ class WhoMaySeeWhatTest {
     "the sheet, in, s, -, -, -, -, -, -, -",
     "the script, in, s, -, -, -, -, -, -, -",
     "the captions, in, s, -, -, -, -, -, -, -",
+    "the sound lines, in, s, -, -, -, -, -, -, -",
+    "what was recorded, in, s, -, -, -, -, -, -, -",
     "the lectern, in, s, -, -, -, -, -, -, -",
     "the task, in, s, s, s, -, -, -, -, -",
     "pass cards, in, s, s, -, -, -, -, -, -",

@@ -1,6 +1,7 @@
 package school.kerygma.app.papers;
 
 import java.io.IOException;
+import java.util.List;
 import java.util.UUID;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -44,6 +45,14 @@ class PaperController {
     try (var content = paper.getInputStream()) {
       return handouts.takeIn(me.id(), String.valueOf(paper.getOriginalFilename()), content);
     }
+  }
+
+  /** The pages of a paper that has just been taken in. */
+  @GetMapping("/handouts/{id}/pages")
+  @ResponseBody
+  List<PageView> pages(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
+    return handouts.pagesOfTeacher(me.id()).stream().filter(p -> p.handout().equals(id)).toList();
   }
 
   /** A paper that could not be read is spoken of no more. */
