@@ -95,7 +95,10 @@ class ScreenshotsTest {
                   .evaluate(
                       "() => performance.getEntriesByType('resource').filter(e => e.name.includes('/media/pages/') && e.responseEnd > 0).length > 2")
                   .equals(true));
+      strike(teacher);
       take(teacher, "script");
+      teacher.locator(".tidying").getByText("Undo").click();
+      teacher.locator(".tidying").getByText("Undo").waitFor(hidden());
       teacher.navigate(home + "/walkthroughs/" + bridge + "/play");
       at(teacher, 13);
       take(teacher, "player");
@@ -153,6 +156,26 @@ class ScreenshotsTest {
         stop.title(),
         stop.script().replace("In pairs you design a footbridge for the school pond. ", ""));
     page.waitForCondition(() -> !SaidTest.stops(walkthrough).getFirst().spoken().added().isEmpty());
+  }
+
+  private static Locator.WaitForOptions hidden() {
+    return new Locator.WaitForOptions()
+        .setState(com.microsoft.playwright.options.WaitForSelectorState.HIDDEN);
+  }
+
+  /** The last sentence of the first stop is struck. */
+  private static void strike(Page page) {
+    page.locator(".sound-line[data-ready]").last().waitFor();
+    Locator words = page.locator(".line-words").first().locator("[role=option]");
+    words.getByText("Have").click();
+    words
+        .last()
+        .click(
+            new Locator.ClickOptions()
+                .setModifiers(List.of(com.microsoft.playwright.options.KeyboardModifier.SHIFT)));
+    page.keyboard().press("Delete");
+    page.locator(".line-words .struck").first().waitFor();
+    page.evaluate("window.scrollTo(0, 0)");
   }
 
   /** A rubric with a ring, a line, numbers, ink and a note. */

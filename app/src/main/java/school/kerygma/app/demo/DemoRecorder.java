@@ -102,6 +102,20 @@ class DemoRecorder {
       before = at;
       from = to;
     }
+    for (DemoScript.DemoJot jot : demo.jots()) {
+      events.add(
+          Map.of(
+              "t",
+              Math.round(jot.at() * lengthMs),
+              "do",
+              "jot",
+              "id",
+              UUID.randomUUID(),
+              "page",
+              page,
+              "words",
+              jot.words()));
+    }
     return events;
   }
 

@@ -30,6 +30,7 @@ record DemoScript(String title, List<DemoStop> stops) {
       double top,
       double bottom,
       List<DemoMark> marks,
+      List<DemoJot> jots,
       List<String> ties,
       String spanish,
       String say) {}
@@ -42,10 +43,14 @@ record DemoScript(String title, List<DemoStop> stops) {
    */
   record DemoMark(double at, String kind, String on, String phrase) {}
 
+  /** What is jotted down, at a share of the stop's length. */
+  record DemoJot(double at, String words) {}
+
   static DemoScript read(String name) {
     String title = "";
     List<DemoStop> stops = new ArrayList<>();
     List<DemoMark> marks = new ArrayList<>();
+    List<DemoJot> jots = new ArrayList<>();
     List<String> ties = new ArrayList<>();
     String stop = "";
     String spanish = "";
@@ -59,12 +64,17 @@ record DemoScript(String title, List<DemoStop> stops) {
           stop = value;
           spanish = "";
           marks = new ArrayList<>();
+          jots = new ArrayList<>();
           ties = new ArrayList<>();
         }
         case "sight" -> sight = value.split(" ");
         case "mark" -> {
           String[] part = value.split(" ", 4);
           marks.add(new DemoMark(Double.parseDouble(part[0]), part[1], part[2], part[3]));
+        }
+        case "jot" -> {
+          String[] part = value.split(" ", 2);
+          jots.add(new DemoJot(Double.parseDouble(part[0]), part[1]));
         }
         case "tie" -> ties.add(value);
         case "es" -> spanish = value;
@@ -77,6 +87,7 @@ record DemoScript(String title, List<DemoStop> stops) {
                     Double.parseDouble(sight[2]),
                     Double.parseDouble(sight[3]),
                     List.copyOf(marks),
+                    List.copyOf(jots),
                     List.copyOf(ties),
                     spanish,
                     value));
