@@ -87,18 +87,6 @@ class ScreenshotsTest {
       take(teacher, "planbook");
       teacher.navigate(home + "/handouts/" + sheet);
       take(teacher, "handout");
-      teacher.navigate(home + "/walkthroughs/" + bridge);
-      teacher.locator(".script-row[data-ready]").last().waitFor();
-      teacher.waitForCondition(
-          () ->
-              teacher
-                  .evaluate(
-                      "() => performance.getEntriesByType('resource').filter(e => e.name.includes('/media/pages/') && e.responseEnd > 0).length > 2")
-                  .equals(true));
-      strike(teacher);
-      take(teacher, "script");
-      teacher.locator(".tidying").getByText("Undo").click();
-      teacher.locator(".tidying").getByText("Undo").waitFor(hidden());
       teacher.navigate(home + "/walkthroughs/" + bridge + "/play");
       at(teacher, 13);
       take(teacher, "player");
@@ -138,6 +126,18 @@ class ScreenshotsTest {
       Page editor = chromium.teacher(desk);
       editor.navigate(home + "/handouts/" + newEdition() + "/edition");
       take(editor, "edition");
+      editor.navigate(home + "/walkthroughs/" + bridge);
+      editor.locator(".script-row[data-ready]").last().waitFor();
+      editor.waitForCondition(
+          () ->
+              editor
+                  .evaluate(
+                      "() => performance.getEntriesByType('resource').filter(e => e.name.includes('/media/pages/') && e.responseEnd > 0).length > 2")
+                  .equals(true));
+      strike(editor);
+      take(editor, "script");
+      editor.locator(".tidying").getByText("Undo").click();
+      editor.locator(".tidying").getByText("Undo").waitFor(hidden());
       sayOtherwise(editor, bridge);
       editor.navigate(home + "/walkthroughs/" + bridge + "/captions?language=es");
       editor.locator(".caption-desk[data-ready]").waitFor();
