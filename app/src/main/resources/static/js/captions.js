@@ -490,7 +490,8 @@ document.addEventListener('alpine:init', () => {
         const at = this.$refs.sound.currentTime * 1000;
         const stop = stops.find((s) => s.startMs <= at && at < s.endMs);
         const cue = stop?.cues.find((c) => c.startMs <= at - stop.startMs && at - stop.startMs < c.endMs);
-        [this.line1, this.line2] = [...(cue?.text ?? '').split('\n'), '', ''];
+        const shown = cue?.check.findings.includes('NOT_WRITTEN') ? this.words.notWritten : (cue?.text ?? '');
+        [this.line1, this.line2] = [...shown.split('\n'), '', ''];
         for (const row of rows) {
           row.root.classList.toggle('now', row.cue === cue);
         }

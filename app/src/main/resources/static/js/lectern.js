@@ -53,9 +53,13 @@ document.addEventListener('alpine:init', () => {
       isCloser: false,
       isWhole: false,
       jotting: false,
+      filling: false,
       faceState: '',
       isShared: false,
       isHeld: false,
+      saysWords: false,
+      patch: null,
+      trouble: '',
       stones: [],
 
       init() {
@@ -87,6 +91,7 @@ document.addEventListener('alpine:init', () => {
           used: s.recordedMs > 0 ? 100 : 0,
           go: () => this.toStop(i),
         }));
+        this.takeUpPatch();
         if (data.stops.length > 0) {
           const asked = data.stops.findIndex((s) => s.id === this.words.firstStop);
           const next = data.stops.findIndex((s) => s.recordedMs === 0);
@@ -103,6 +108,21 @@ document.addEventListener('alpine:init', () => {
           }
         });
         this.$root.dataset.ready = 'true';
+      },
+
+      /** Some words are to be said again, they alone: they are the script now. */
+      takeUpPatch() {
+        const kept = new URLSearchParams(location.search).has('words') && sessionStorage.getItem('kerygma:patch');
+        this.patch = kept ? JSON.parse(kept) : null;
+        const stop = this.patch && data.stops.find((s) => s.id === this.patch.stop);
+        if (stop) {
+          stop.sentences = [this.patch.words];
+          data.stops = [stop];
+          this.stones = this.stones.filter((s) => s.id === stop.id);
+          this.saysWords = true;
+        } else {
+          this.patch = null;
+        }
       },
 
       widenStones() {
@@ -423,6 +443,58 @@ document.addEventListener('alpine:init', () => {
         }
       },
 
+      // ---- filling in
+
+      /** Fills in where the pointer is; everything that is typed is seen at once. */
+      openFill() {
+        if (this.filling || this.jotting || this.paused || this.finishing || this.beforeStart) {
+          return;
+        }
+        if (!desk.beginFilling()) {
+          this.hint = this.words.pointFirst;
+          return;
+        }
+        this.hint = '';
+        this.filling = true;
+        this.fillBegan = 0;
+        this.$refs.fill.value = '';
+        this.focusSoon(this.$refs.fill);
+      },
+
+      fillTyped() {
+        this.fillBegan ||= performance.now();
+        desk.fillIn(this.$refs.fill.value);
+      },
+
+      fillKey(event) {
+        const sizes = { ArrowUp: 1.1, ArrowDown: 1 / 1.1 };
+        const moves = { ArrowUp: [0, -0.2], ArrowDown: [0, 0.2], ArrowLeft: [-0.2, 0], ArrowRight: [0.2, 0] };
+        if (event.altKey && moves[event.key]) {
+          event.preventDefault();
+          desk.moveFilling(...moves[event.key]);
+        } else if (sizes[event.key]) {
+          event.preventDefault();
+          desk.sizeFilling(sizes[event.key]);
+        } else if (event.key === 'Escape') {
+          event.preventDefault();
+          event.stopPropagation();
+          this.closeFill(false);
+        }
+      },
+
+      keepFill() {
+        this.closeFill(true);
+      },
+
+      closeFill(keep) {
+        if (this.filling) {
+          const now = performance.now();
+          desk.endFilling(this.fillBegan || now, now, keep);
+          this.filling = false;
+          this.$refs.stage.focus();
+        }
+      },
+
       // ---- jottings
 
       /** The moment counts at which it was thought of, not that at which it was typed. */
@@ -433,7 +505,7 @@ document.addEventListener('alpine:init', () => {
         this.jotAt = recorder.at(event?.timeStamp);
         this.jotPage = desk.page;
         this.jotting = true;
-        this.$nextTick(() => this.$refs.jot.focus());
+        this.focusSoon(this.$refs.jot);
       },
 
       keepJot() {
@@ -444,17 +516,37 @@ document.addEventListener('alpine:init', () => {
         this.dropJot();
       },
 
+      /** Alpine shows what is to be shown in the next frame; only then it can be focused. */
+      focusSoon(field) {
+        requestAnimationFrame(() => requestAnimationFrame(() => field.focus()));
+      },
+
       /** Whoever types on at once types into the field before it can have the focus. */
-      typedEarly(event) {
-        if (event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) {
-          event.preventDefault();
-          this.$refs.jot.value += event.key;
+      typedEarly(event, field) {
+        if (event.ctrlKey || event.metaKey || event.altKey) {
+          return;
         }
+        if (event.key.length === 1) {
+          event.preventDefault();
+          field.value += event.key;
+        } else if (event.key === 'Backspace') {
+          field.value = field.value.slice(0, -1);
+        } else if (event.key === 'Enter') {
+          event.preventDefault();
+          field.form.requestSubmit();
+          return;
+        } else if (event.key === 'Escape') {
+          this.dropJot();
+          this.closeFill(false);
+          return;
+        }
+        field.focus();
       },
 
       dropJot() {
         this.jotting = false;
         this.$refs.jot.value = '';
+        this.$refs.jot.blur();
         this.$refs.stage.focus();
       },
 
@@ -487,11 +579,12 @@ document.addEventListener('alpine:init', () => {
             this.microphoneEnded();
           }
         });
-        meter(stream, (level, word) => {
+        meter(stream, (level, word, trouble) => {
           if (!this.silent) {
             this.level = level;
             this.levelWord = this.words[word];
             this.loud = word === 'loud';
+            this.trouble = trouble ? this.words[trouble] : '';
           }
         });
       },
@@ -505,7 +598,7 @@ document.addEventListener('alpine:init', () => {
         this.starting = true;
         this.problem = '';
         try {
-          const { recording } = await send('POST', `/walkthroughs/${data.walkthrough}/recordings`);
+          const { recording } = await send('POST', `/walkthroughs/${data.walkthrough}/recordings`, this.patch?.patch);
           this.id = recording;
         } catch (e) {
           this.problem = e.message && e.status ? e.message : this.words.cannot;
@@ -574,6 +667,7 @@ document.addEventListener('alpine:init', () => {
       },
 
       toStop(index, event) {
+        this.closeFill(true);
         if (index < 0 || this.paused || this.finishing) {
           return;
         }
@@ -619,6 +713,7 @@ document.addEventListener('alpine:init', () => {
         if (this.jotting) {
           this.keepJot();
         }
+        this.closeFill(true);
         if (this.paused) {
           this.pause();
         }
@@ -643,7 +738,8 @@ document.addEventListener('alpine:init', () => {
               // Alpine shows what is to be shown in the next frame; only then it can be focused.
               requestAnimationFrame(() => requestAnimationFrame(() => this.$refs.kept.focus()));
             } else {
-              location.assign(`/walkthroughs/${data.walkthrough}/play`);
+              sessionStorage.removeItem('kerygma:patch');
+              location.assign(this.patch ? `/walkthroughs/${data.walkthrough}#stop-${this.patch.stop}` : `/walkthroughs/${data.walkthrough}/play`);
             }
             return;
           } catch (e) {
@@ -730,7 +826,14 @@ document.addEventListener('alpine:init', () => {
 
       key(event) {
         if (this.jotting && event.target !== this.$refs.jot) {
-          this.typedEarly(event);
+          this.typedEarly(event, this.$refs.jot);
+          return;
+        }
+        if (this.filling && event.target !== this.$refs.fill) {
+          this.typedEarly(event, this.$refs.fill);
+          if (this.filling) {
+            this.fillTyped();
+          }
           return;
         }
         const typing = ['SELECT', 'INPUT', 'TEXTAREA'].includes(event.target.tagName);
@@ -757,6 +860,7 @@ document.addEventListener('alpine:init', () => {
           a: () => this.whole(event),
           p: () => this.pause(),
           j: () => this.openJot(event),
+          f: () => this.openFill(),
           y: () => this.toggleFace(event),
           o: () => this.toggleWindow(event),
           h: () => this.hold(event),

@@ -22,7 +22,28 @@ export async function openStandIn() {
   return out.stream;
 }
 
-/** Tells ten times a second how loud it is: 0 to 100, and a word for it. */
+const HUM_HZ = [50, 60]; // The mains of the world.
+const HARMONICS = [1, 2, 3];
+const HUM_OVER_DB = 18;
+const LASTING = 20; // readings, two seconds
+const ROOM_DB = -44;
+const ROOM_READINGS = 40;
+
+/**
+ * Whether the mains can be heard: two of their harmonics stand out of what lies beside them.
+ * @param spectrum decibels of even steps of frequency
+ * @param step hertz
+ */
+export function hums(spectrum, step) {
+  const at = (hz) => Math.max(...[-1, 0, 1].map((d) => spectrum[Math.round(hz / step) + d]));
+  const beside = (hz) => {
+    const around = [-18, -14, -10, 10, 14, 18].map((d) => spectrum[Math.round((hz + d) / step)]).sort((a, b) => a - b);
+    return around[around.length >> 1];
+  };
+  return HUM_HZ.some((mains) => HARMONICS.filter((n) => at(n * mains) - beside(n * mains) > HUM_OVER_DB && at(n * mains) > -75).length >= 2);
+}
+
+/** Tells ten times a second how loud it is: 0 to 100, a word for it, and what is wrong with the room: hum, noise or nothing. */
 export function meter(stream, tell) {
   const context = new AudioContext();
   const analyser = context.createAnalyser();
@@ -30,6 +51,11 @@ export function meter(stream, tell) {
   context.createMediaStreamSource(stream).connect(analyser);
   const samples = new Float32Array(analyser.fftSize);
   let recent = FLOOR_DB;
+  const fine = new AnalyserNode(context, { fftSize: 16_384, smoothingTimeConstant: 0.6 });
+  context.createMediaStreamSource(stream).connect(fine);
+  const spectrum = new Float32Array(fine.frequencyBinCount);
+  let humming = 0;
+  const readings = [];
   setInterval(() => {
     analyser.getFloatTimeDomainData(samples);
     const energy = samples.reduce((sum, s) => sum + s * s, 0) / samples.length;
@@ -38,6 +64,14 @@ export function meter(stream, tell) {
     recent = Math.max(db, recent - 1.5);
     const loud = 20 * Math.log10(peak + 1e-9) > LOUD_DB;
     const word = loud ? 'loud' : recent < FLOOR_DB + 5 ? 'silent' : recent < QUIET_DB ? 'quiet' : 'good';
-    tell(Math.max(0, Math.min(100, (100 * (db - FLOOR_DB)) / -FLOOR_DB)), word);
+    fine.getFloatFrequencyData(spectrum);
+    humming = hums(spectrum, context.sampleRate / fine.fftSize) ? Math.min(2 * LASTING, humming + 1) : Math.max(0, humming - 1);
+    readings.push(db);
+    if (readings.length > ROOM_READINGS) {
+      readings.shift();
+    }
+    const noisy = readings.length === ROOM_READINGS && Math.min(...readings) > ROOM_DB;
+    const trouble = humming >= LASTING ? 'hum' : noisy ? 'noisy' : '';
+    tell(Math.max(0, Math.min(100, (100 * (db - FLOOR_DB)) / -FLOOR_DB)), word, trouble);
   }, 100);
 }

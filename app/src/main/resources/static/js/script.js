@@ -35,6 +35,7 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('stopRow', () => {
     // Outside the component: what Alpine watches is wrapped, and these must not be.
     let pictures;
+    let marked = null;
     return {
       // All that is set must be declared: Alpine puts the rest into the component around this one.
       state: '',
@@ -65,6 +66,12 @@ document.addEventListener('alpine:init', () => {
           this.changed();
         }
         this.$root.dataset.ready = 'true';
+        document.addEventListener('kerygma:mark', (e) => {
+          if (e.detail.stop === this.$root.dataset.stop) {
+            marked = e.detail.mark;
+            this.drawSight();
+          }
+        });
         document.addEventListener('kerygma:framed', (e) => {
           if (e.detail.id === this.$root.dataset.stop) {
             const frame = e.detail.sight.frame;
@@ -110,7 +117,22 @@ document.addEventListener('alpine:init', () => {
           this.$refs.accept.requestSubmit();
         }
       },
+      /** A mark that is being changed is seen on its page. */
+      drawMark(mark) {
+        const page = pageInfo(mark.page);
+        if (!page) {
+          return;
+        }
+        const [b] = mark.drawn.boxes;
+        const width = Math.min(page.width, Math.max(200, b.width * 1.5));
+        const view = cameraFor({ x: b.x + b.width / 2 - width / 2, y: b.y - 40, width, height: b.height + 80 });
+        draw(this.$refs.sight, { at: 1, page, view, marks: [mark.drawn], pointer: null }, pictures);
+      },
       drawSight() {
+        if (marked) {
+          this.drawMark(marked);
+          return;
+        }
         const d = this.$refs.sight.dataset;
         const page = d.page && pageInfo(d.page);
         if (page) {

@@ -56,6 +56,12 @@ document.addEventListener('alpine:init', () => {
       words: false,
       inCut: false,
       jottings: [],
+      marks: [],
+      hasMarks: false,
+      mark: null,
+      markSays: false,
+      markGrows: false,
+      markWords: '',
       several: false,
       noWords: false,
 
@@ -78,6 +84,7 @@ document.addEventListener('alpine:init', () => {
         this.choose(null);
         this.showWords();
         this.showTakes();
+        this.showMarks();
         this.jottings = line.jottings.map((j) => ({
           id: j.id,
           when: j.atMs < 0 ? text.otherTake : clock(j.atMs),
@@ -390,6 +397,24 @@ document.addEventListener('alpine:init', () => {
         this.edit(own.every((w) => this.struck(w)) ? 'RESTORE' : 'STRIKE', this.stretch()).then(() => this.chooseWords(from, to));
       },
 
+      /** The words are said again at the lectern, they alone; they go to where these are. */
+      async sayAgain() {
+        if (!this.hasWords) {
+          return;
+        }
+        const { stop, walkthrough } = this.$root.dataset;
+        const own = this.ownWords();
+        try {
+          const ask = new URLSearchParams({ token: line.token, from: this.chosen.startMs, until: this.chosen.endMs });
+          const room = await send('GET', `/stops/${stop}/room?${ask}`);
+          const words = own.map((w) => w.text).join(' ');
+          sessionStorage.setItem('kerygma:patch', JSON.stringify({ stop, words, patch: { patchStopId: stop, patchFromMs: room.startMs, patchUntilMs: room.endMs, patchToken: line.token } }));
+          location.assign(`/walkthroughs/${walkthrough}/lectern?stop=${stop}&words`);
+        } catch (e) {
+          this.problem = e.message && e.status ? e.message : text.lost;
+        }
+      },
+
       // ---- takes
 
       showTakes() {
@@ -405,6 +430,100 @@ document.addEventListener('alpine:init', () => {
 
       chooseTake() {
         this.edit('CHOOSE', { take: this.$refs.takes.value });
+      },
+
+      // ---- marks
+
+      showMarks() {
+        const open = this.mark;
+        this.marks = line.marks.map((m) => ({
+          key: `${m.recording}-${m.number}`,
+          label: `${clock(m.atMs)} ${document.querySelector(`#line-words [data-mark="${m.kind}"]`).textContent}${m.words ? `: ${m.words.slice(0, 40)}` : ''}`,
+          chosen: false,
+          choose: () => this.chooseMark(m),
+        }));
+        this.hasMarks = this.marks.length > 0;
+        const again = open && line.marks.find((m) => m.recording === open.recording && m.number === open.number);
+        this.mark = null;
+        if (again) {
+          this.chooseMark(again);
+        } else {
+          this.preview(null);
+        }
+      },
+
+      chooseMark(mark) {
+        const same = this.mark && this.mark.number === mark.number && this.mark.recording === mark.recording;
+        this.mark = mark;
+        this.markSays = ['note', 'filled'].includes(mark.kind);
+        this.markGrows = ['ink', 'filled'].includes(mark.kind);
+        this.markWords = mark.words;
+        if (!same) {
+          this.seek(mark.atMs);
+        }
+        this.marks.forEach((m) => {
+          m.chosen = m.key === `${mark.recording}-${mark.number}`;
+        });
+        this.preview(mark);
+      },
+
+      get markOpen() {
+        return this.mark !== null;
+      },
+
+      /** The picture of the row shows the page with the mark. */
+      preview(mark) {
+        document.dispatchEvent(new CustomEvent('kerygma:mark', { detail: { stop: this.$root.dataset.stop, mark } }));
+      },
+
+      markEarlier() {
+        this.changeMark({ laterMs: -200 });
+      },
+
+      markLater() {
+        this.changeMark({ laterMs: 200 });
+      },
+
+      markLeft() {
+        this.changeMark({ dx: -4 });
+      },
+
+      markRight() {
+        this.changeMark({ dx: 4 });
+      },
+
+      markUp() {
+        this.changeMark({ dy: -4 });
+      },
+
+      markDown() {
+        this.changeMark({ dy: 4 });
+      },
+
+      markLarger() {
+        this.changeMark({ larger: 1.15 });
+      },
+
+      markSmaller() {
+        this.changeMark({ larger: 1 / 1.15 });
+      },
+
+      markReword() {
+        this.changeMark({ words: this.markWords });
+      },
+
+      markAway() {
+        this.changeMark({ gone: true });
+      },
+
+      async changeMark(what) {
+        const { recording, number } = this.mark;
+        this.problem = '';
+        try {
+          tell(await send('POST', `/recordings/${recording}/marks/${number}`, { gone: false, words: null, dx: 0, dy: 0, larger: 1, laterMs: 0, ...what }));
+        } catch (e) {
+          this.problem = e.message && e.status ? e.message : text.lost;
+        }
       },
 
       // ---- deeds

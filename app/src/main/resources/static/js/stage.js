@@ -148,6 +148,7 @@ const DRAW = {
   },
   ink: (g, onStage, mark, drawn) => drawInk(g, onStage, mark.ink, drawn),
   note: drawNote,
+  filled: drawFilledIn,
   cover: (g, onStage, mark) => mark.boxes.forEach((box) => drawCover(g, onStage(box, 0))),
 };
 
@@ -195,6 +196,18 @@ function drawNote(g, onStage, mark, drawn) {
     g.fillText(text, r.x + line * 0.4, r.y + line * (i + 1), r.width - line * 0.6);
   });
   g.restore();
+}
+
+const LETTERS = 0.72; // of the line's height; Mark.FilledIn
+const BASELINE = 0.78;
+
+/** The words come letter by letter, as they were typed. */
+function drawFilledIn(g, onStage, mark, drawn) {
+  const r = onStage(mark.boxes[0], 0);
+  g.fillStyle = PLUM;
+  g.textAlign = 'left';
+  g.font = `${r.height * LETTERS}px "Atkinson Hyperlegible", sans-serif`;
+  g.fillText(mark.words.slice(0, Math.round(drawn * mark.words.length)), r.x, r.y + r.height * BASELINE);
 }
 
 /** A strip as CoveredPicture.java paints it: for the teacher's own eyes, since others never get what is under it. */

@@ -32,9 +32,10 @@ class PicturesTest {
   private static Chromium chromium;
   private static TestSchool school;
   private static UUID walkthrough;
+  private static @TempDir Path directory;
 
   @BeforeAll
-  static void open(@TempDir Path directory) throws Exception {
+  static void open() throws Exception {
     DemoServer.address();
     // The browser's own stand-ins: a camera with a moving pattern, a microphone that beeps.
     chromium =
@@ -43,7 +44,7 @@ class PicturesTest {
     school = TestSchool.in("America/Halifax", 0);
     Scripts scripts = DemoServer.bean(Scripts.class);
     walkthrough = scripts.write(school.teacher(), "Hello");
-    UUID page = Papers.pages(Papers.bring(school, sheet(directory))).getFirst();
+    UUID page = Papers.pages(Papers.bring(school, sheet())).getFirst();
     scripts.show(scripts.stopsOf(walkthrough).getFirst().id(), page, new Box(50, 50, 300, 200));
   }
 
@@ -52,7 +53,7 @@ class PicturesTest {
     chromium.close();
   }
 
-  private static Path sheet(Path directory) throws IOException {
+  private static Path sheet() throws IOException {
     try (PDDocument document = new PDDocument()) {
       document.addPage(new PDPage());
       Path file = directory.resolve("sheet.pdf");
@@ -115,7 +116,12 @@ class PicturesTest {
       page.keyboard().press("F8");
       page.waitForURL("**/play");
 
-      Awaitility.await().atMost(Duration.ofMinutes(1)).until(() -> !score().pictures().isEmpty());
+      Awaitility.await()
+          .atMost(Duration.ofMinutes(1))
+          .until(
+              () ->
+                  DemoServer.bean(Scores.class).current(walkthrough).isPresent()
+                      && !score().pictures().isEmpty());
       List<PlaybackScore.PictureShown> pictures = score().pictures();
       assertThat(pictures)
           .extracting(p -> p.kind() + (p.still() ? " held" : ""))
@@ -159,6 +165,64 @@ class PicturesTest {
       assertThat(page.locator(".jottings li")).hasCount(0);
       assertThat(chromium.faults()).isEmpty();
     }
+  }
+
+  @Test
+  void whatIsFilledInIsSeenLetterByLetterAndAPastedPictureIsAPageAtOnce() throws Exception {
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    UUID talk = scripts.write(school.teacher(), "A form");
+    UUID form = Papers.pages(Papers.bring(school, form())).getFirst();
+    scripts.show(scripts.stopsOf(talk).getFirst().id(), form, new Box(50, 50, 400, 200));
+    try (BrowserContext context = chromium.context(1280, 800)) {
+      Page page = context.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/walkthroughs/" + talk + "/lectern");
+      page.locator("main[data-ready]").waitFor();
+      page.locator("canvas[data-targets='" + form + "']").waitFor();
+      page.getByText("Use the microphone").click();
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Start recording F8"))
+          .click();
+      until(page, 1_000);
+      var stage = page.locator(".stage-frame canvas").boundingBox();
+      page.mouse().move(stage.x + stage.width * 0.5, stage.y + stage.height * 0.3);
+      page.keyboard().press("f");
+      page.keyboard().type("a beam, ruled"); // Typed on at once.
+      page.keyboard().press("Enter");
+      assertThat(page.locator("#fill")).isHidden();
+      page.keyboard().press("f");
+      page.keyboard().type("never kept");
+      page.keyboard().press("Escape");
+      page.evaluate(
+          "async () => { const c = document.createElement('canvas'); c.width = 300; c.height = 200;"
+              + " c.getContext('2d').fillRect(20, 20, 100, 50);"
+              + " const blob = await new Promise((done) => c.toBlob(done, 'image/png'));"
+              + " const data = new DataTransfer(); data.items.add(new File([blob], 'image.png', { type: 'image/png' }));"
+              + " document.querySelector('.stage-frame canvas').dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true })); }");
+      page.locator(".page-strip button[title^='Picture from']").waitFor();
+      long pasted = at(page);
+      until(page, pasted + 800);
+      page.keyboard().press("F8");
+      page.waitForURL("**/play");
+      Scores scores = DemoServer.bean(Scores.class);
+      PlaybackScore score =
+          DemoServer.bean(JsonMapper.class)
+              .readValue(scores.body(scores.current(talk).orElseThrow().id()), PlaybackScore.class);
+      assertThat(score.marks())
+          .extracting(m -> m.kind() + ": " + m.words())
+          .containsExactly("filled: a beam, ruled");
+      assertThat(score.marks().getFirst().drawMs()).isGreaterThan(0);
+      assertThat(score.pages()).hasSize(2); // The form, and the picture.
+      page.locator(".player[data-ready]").waitFor();
+      seek(page, score.marks().getFirst().startMs() + score.marks().getFirst().drawMs() + 50);
+      assertThat(page.locator(".player canvas")).hasAttribute("data-marks", "filled");
+      assertThat(chromium.faults()).isEmpty();
+    }
+  }
+
+  private static Path form() throws IOException {
+    return TestSheets.pdf(
+        directory.resolve("form.pdf"),
+        List.of("Name of your bridge ________", "Its kind ________"));
   }
 
   private static double now(Page page) {

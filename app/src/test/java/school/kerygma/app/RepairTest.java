@@ -26,6 +26,7 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.app.lectern.Patch;
 import school.kerygma.app.lectern.Recordings;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
@@ -34,6 +35,7 @@ import school.kerygma.app.work.Works;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.Loudness;
+import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.media.process.Program;
 import school.kerygma.media.sound.Sound;
 import tools.jackson.databind.json.JsonMapper;
@@ -316,12 +318,7 @@ class RepairTest {
     Recordings recordings = DemoServer.bean(Recordings.class);
     UUID recording = recordings.begin(walkthrough);
     recordings.keep(recording, "sound", 0, Files.readAllBytes(sound));
-    recordings.keep(
-        recording,
-        "trace",
-        0,
-        DemoServer.bean(JsonMapper.class)
-            .writeValueAsBytes(List.of(Map.of("t", 0, "do", "stop", "stop", stop))));
+    recordings.keep(recording, "trace", 0, trace(stop));
     recordings.finish(recording, Map.of("sound", 1, "trace", 1));
     idle();
   }
@@ -372,5 +369,90 @@ class RepairTest {
     idle();
     assertThat(duration()).isEqualTo(untidy);
     assertThat(chromium.faults()).allMatch(f -> f.contains("409"));
+  }
+
+  @Test
+  @Order(7)
+  void someWordsAreSaidAgainAndWhatIsSeenStaysAsItWas() throws Exception {
+    StopView stop = stops().get(1);
+    long before = duration();
+    long begins = score().order().programOf(stop.id()).orElseThrow().startMs();
+    int marks = marksOf(stop.id());
+    word(2, 4).click(); // "Read the whole sheet once,"
+    for (int i = 0; i < 4; i++) {
+      page.keyboard().press("Shift+ArrowRight");
+    }
+    row(2).getByText("Say these words again").click();
+    page.waitForURL("**/lectern**");
+    page.locator("main[data-ready]").waitFor();
+    assertThat(page.locator(".prompt")).hasText("Read the whole sheet once,");
+    assertThat(page.getByText("Only the words above")).isVisible();
+    assertThat(page.locator(".stones li")).hasCount(1);
+
+    Patch patch =
+        DemoServer.bean(JsonMapper.class)
+            .readValue(
+                String.valueOf(
+                    page.evaluate(
+                        "() => JSON.stringify(JSON.parse(sessionStorage.getItem('kerygma:patch')).patch)")),
+                Patch.class);
+    Path again = directory.resolve("again.webm");
+    run(
+        "flite",
+        "-voice",
+        "slt",
+        "-t",
+        "Read the whole sheet twice.",
+        "-o",
+        directory.resolve("again.wav").toString());
+    run(
+        "ffmpeg",
+        "-v",
+        "error",
+        "-y",
+        "-i",
+        directory.resolve("again.wav").toString(),
+        "-af",
+        "aresample=48000,adelay=1500,apad=pad_dur=2,volume=0.1",
+        "-c:a",
+        "libopus",
+        "-b:a",
+        "32k",
+        again.toString());
+    Recordings recordings = DemoServer.bean(Recordings.class);
+    UUID recording = recordings.begin(walkthrough, Optional.of(patch));
+    recordings.keep(recording, "sound", 0, Files.readAllBytes(again));
+    recordings.keep(recording, "trace", 0, trace(stop.id()));
+    recordings.finish(recording, Map.of("sound", 1, "trace", 1));
+    idle();
+    // The waiting around the words is not played: 1.5 s before, 2 s after.
+    assertThat(duration()).isCloseTo(before, within(1_300L));
+    assertThat(score().order().segments().stream().filter(s -> s.part().soundOnly())).hasSize(1);
+    assertThat(marksOf(stop.id())).isEqualTo(marks);
+    long at = begins + patch.patchFromMs();
+    assertThat(loudest(at, at + 1_200)).isCloseTo(loudest(begins, at), within(8.0)); // As loud.
+
+    show();
+    assertThat(page.locator(".tidying")).containsText("Undo: the words said again");
+    undo();
+    assertThat(page.locator(".tidying")).not().containsText("Undo: the words said again");
+    idle();
+    assertThat(duration()).isEqualTo(before);
+  }
+
+  private static int marksOf(UUID stop) {
+    Span span = score().order().programOf(stop).orElseThrow();
+    return (int)
+        DemoServer.bean(JsonMapper.class)
+            .readValue(DemoServer.bean(Scores.class).body(score().id()), PlaybackScore.class)
+            .marks()
+            .stream()
+            .filter(m -> span.contains(m.startMs()))
+            .count();
+  }
+
+  private static byte[] trace(UUID stop) {
+    return DemoServer.bean(JsonMapper.class)
+        .writeValueAsBytes(List.of(Map.of("t", 0, "do", "stop", "stop", stop)));
   }
 }

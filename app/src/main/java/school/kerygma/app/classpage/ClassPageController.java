@@ -1,15 +1,20 @@
 package school.kerygma.app.classpage;
 
 import jakarta.servlet.http.HttpServletRequest;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.format.annotation.DateTimeFormat;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
@@ -53,7 +58,12 @@ class ClassPageController {
     }
   }
 
+  /** A page of another school year would show nothing. */
+  private static final int FARTHEST_DAYS = 200;
+
   private final ClassPages pages;
+  private final PagePapers papers;
+  private final Clock clock;
   private final Sections sections;
   private final Handouts handouts;
   private final Marks marks;
@@ -66,6 +76,8 @@ class ClassPageController {
 
   ClassPageController(
       ClassPages pages,
+      PagePapers papers,
+      Clock clock,
       Sections sections,
       Handouts handouts,
       Marks marks,
@@ -76,6 +88,8 @@ class ClassPageController {
       People people,
       Gate gate) {
     this.pages = pages;
+    this.papers = papers;
+    this.clock = clock;
     this.sections = sections;
     this.handouts = handouts;
     this.marks = marks;
@@ -123,6 +137,23 @@ class ClassPageController {
         people.studentsOf(person).stream().filter(section.students()::contains).toList();
     model.addAttribute("page", pages.ofFamily(here, s -> s.id().equals(id)));
     return "classpage/family";
+  }
+
+  /** Makes a paper of that page as it is on a day, to be shown in a walkthrough. */
+  @PostMapping("/sections/{id}/as/{person}/paper")
+  String asPaper(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @PathVariable UUID person,
+      @RequestParam @DateTimeFormat(iso = DateTimeFormat.ISO.DATE) LocalDate day) {
+    SectionView section = seenAs(me, id, person).section().orElseThrow();
+    if (Math.abs(
+            ChronoUnit.DAYS.between(
+                clock.instant().atZone(section.zone()), day.atStartOfDay(section.zone())))
+        > FARTHEST_DAYS) {
+      throw Problem.refused("class-paper-day").at("day");
+    }
+    return "redirect:/handouts?made=" + papers.make(me.id(), section, person, day).handout();
   }
 
   private Seen seenAs(SignedIn me, UUID id, UUID person) {

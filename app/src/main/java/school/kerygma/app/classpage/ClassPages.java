@@ -50,6 +50,12 @@ class ClassPages {
     this.clock = clock;
   }
 
+  /** The same pages as they will be, or were, at another moment. */
+  ClassPages at(Instant moment) {
+    Clock other = Clock.fixed(moment, ZoneOffset.UTC);
+    return new ClassPages(lists.at(other), sections, scripts, scores, people, other);
+  }
+
   /**
    * The page of a student.
    *

@@ -80,6 +80,12 @@ class TaskLists {
     this.clock = clock;
   }
 
+  /** The same lists as they will be, or were, at another moment. */
+  TaskLists at(Clock other) {
+    return new TaskLists(
+        sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, other);
+  }
+
   /**
    * One section's part of a student's list.
    *
@@ -134,7 +140,9 @@ class TaskLists {
     List<SectionView> own =
         SectionView.during(shown, sections.ofStudent(student).stream().filter(which).toList());
     List<UUID> sectionIds = own.stream().map(SectionView::id).toList();
-    Standing standing = Standing.of(postings.ofSections(sectionIds), clock.instant());
+    Instant now = clock.instant(); // Of a list for another day, what is up is what is up then.
+    Standing standing =
+        Standing.of(postings.ofSections(sectionIds).stream().map(d -> d.at(now)).toList(), now);
     Known known =
         known(student, own, sectionIds.stream().flatMap(s -> standing.up(s).stream()).toList());
     Map<UUID, String> starters =

@@ -178,9 +178,18 @@ class LecternController {
 
   @PostMapping("/walkthroughs/{id}/recordings")
   @ResponseBody
-  Map<String, UUID> begin(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+  Map<String, UUID> begin(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestBody(required = false) @Nullable Patch patch) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    return Map.of("recording", recordings.begin(id));
+    if (patch != null
+        && (patch.patchStopId() == null
+            || patch.patchToken() == null
+            || !scripts.walkthroughOf(patch.patchStopId()).equals(id))) {
+      throw Problem.unreadable();
+    }
+    return Map.of("recording", recordings.begin(id, Optional.ofNullable(patch)));
   }
 
   /**

@@ -3,6 +3,7 @@ package school.kerygma.app.lectern;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Embedded;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -17,6 +18,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
+import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
@@ -46,11 +48,15 @@ class Recording {
   private Instant startedAt;
   private long durationMs;
 
+  /** If it is of some words of a stop alone. */
+  @Embedded private @Nullable Patch patch;
+
   @SuppressWarnings("NullAway.Init")
   protected Recording() {}
 
-  Recording(UUID walkthroughId, Instant startedAt) {
+  Recording(UUID walkthroughId, @Nullable Patch patch, Instant startedAt) {
     this.walkthroughId = walkthroughId;
+    this.patch = patch;
     this.startedAt = startedAt;
   }
 
@@ -60,6 +66,10 @@ class Recording {
 
   UUID walkthroughId() {
     return walkthroughId;
+  }
+
+  @Nullable Patch patch() {
+    return patch;
   }
 
   State state() {

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
@@ -24,6 +25,7 @@ import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Circle;
+import school.kerygma.core.walkthrough.MarkChange;
 import school.kerygma.core.walkthrough.Trace;
 import school.kerygma.core.walkthrough.TraceEvent;
 import tools.jackson.databind.json.JsonMapper;
@@ -45,6 +47,7 @@ public class Recordings implements Gate.CircleSource {
   private final Recording.Repository recordings;
   private final Track.Repository tracks;
   private final Traces traces;
+  private final ChangedMark.Repository changed;
   private final Scripts scripts;
   private final MediaStore store;
   private final Works works;
@@ -57,6 +60,7 @@ public class Recordings implements Gate.CircleSource {
       Recording.Repository recordings,
       Track.Repository tracks,
       Traces traces,
+      ChangedMark.Repository changed,
       Scripts scripts,
       MediaStore store,
       Works works,
@@ -67,6 +71,7 @@ public class Recordings implements Gate.CircleSource {
     this.recordings = recordings;
     this.tracks = tracks;
     this.traces = traces;
+    this.changed = changed;
     this.scripts = scripts;
     this.store = store;
     this.works = works;
@@ -77,7 +82,12 @@ public class Recordings implements Gate.CircleSource {
   }
 
   public UUID begin(UUID walkthrough) {
-    return recordings.save(new Recording(walkthrough, clock.instant())).id();
+    return begin(walkthrough, Optional.empty());
+  }
+
+  /** Begins a recording, of some words of a stop alone if there is a patch. */
+  public UUID begin(UUID walkthrough, Optional<Patch> patch) {
+    return recordings.save(new Recording(walkthrough, patch.orElse(null), clock.instant())).id();
   }
 
   /** Keeps a piece that is there as a whole. */
@@ -209,7 +219,46 @@ public class Recordings implements Gate.CircleSource {
   /** What the teacher did during a recording. */
   @Transactional(readOnly = true)
   public Trace trace(UUID recording) {
-    return traces.of(recording).trace();
+    return traces.of(recording).trace().changed(changes(recording));
+  }
+
+  private Map<Integer, MarkChange> changes(UUID recording) {
+    return changed.findByRecordingId(recording).stream()
+        .collect(Collectors.toMap(ChangedMark::number, ChangedMark::change));
+  }
+
+  /** The marks that were made during a recording, as they are now. */
+  @Transactional(readOnly = true)
+  public List<Trace.MadeMark> marks(UUID recording) {
+    return traces.of(recording).trace().marks(changes(recording));
+  }
+
+  /** What is different about a mark than when it was made. */
+  @Transactional(readOnly = true)
+  public MarkChange changeOf(UUID recording, int mark) {
+    return changed
+        .findByRecordingIdAndNumber(recording, mark)
+        .map(ChangedMark::change)
+        .orElse(MarkChange.NONE);
+  }
+
+  /** Changes a mark; who listens is told. */
+  public void change(UUID recording, int mark, MarkChange change) {
+    Optional<ChangedMark> before = changed.findByRecordingIdAndNumber(recording, mark);
+    if (change.isNone()) {
+      before.ifPresent(changed::delete);
+    } else {
+      ChangedMark now = before.orElseGet(() -> new ChangedMark(recording, mark));
+      now.become(change);
+      changed.save(now);
+    }
+    events.publishEvent(new ArrangementChanged(get(recording).walkthroughId()));
+  }
+
+  /** The walkthrough that a recording is of. */
+  @Transactional(readOnly = true)
+  public UUID walkthroughOf(UUID recording) {
+    return get(recording).walkthroughId();
   }
 
   public void discard(UUID recording) {

@@ -18,6 +18,7 @@ import java.util.UUID;
 import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -26,6 +27,10 @@ import school.kerygma.app.marking.Marks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.core.time.Span;
+import school.kerygma.core.time.Spans;
+import school.kerygma.core.voice.IslandFinder;
+import school.kerygma.core.voice.Loudness;
 import school.kerygma.core.voice.SoundLoss;
 import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.core.walkthrough.Trace;
@@ -40,6 +45,9 @@ public class Takes {
 
   private static final Logger LOG = LoggerFactory.getLogger(Takes.class);
 
+  /** So much of the room is left before and after words that are said again. */
+  private static final long AROUND_WORDS_MS = 120;
+
   private final Recording.Repository recordings;
   private final Recording.TakeRepository takes;
   private final Arrangements arrangements;
@@ -49,6 +57,7 @@ public class Takes {
   private final Track.Repository tracks;
   private final Marks marks;
   private final MediaStore store;
+  private final ApplicationEventPublisher events;
   private final TransactionTemplate inTransaction;
   private final Clock clock;
 
@@ -62,8 +71,10 @@ public class Takes {
       Track.Repository tracks,
       Marks marks,
       MediaStore store,
+      ApplicationEventPublisher events,
       TransactionTemplate inTransaction,
       Clock clock) {
+    this.events = events;
     this.recordings = recordings;
     this.takes = takes;
     this.arrangements = arrangements;
@@ -101,8 +112,9 @@ public class Takes {
           store.putFile(Track.whole(track.id()), sound);
         }
         Map<UUID, Long> pictures = pictures(id, directory);
+        Loudness loudness = Sound.loudness(sound);
         inTransaction.executeWithoutResult(
-            t -> makeTakes(recordings.locked(id), durationMs, pictures));
+            t -> makeTakes(recordings.locked(id), durationMs, pictures, loudness));
       } catch (Program.Failed e) {
         throw Problem.refused("sound-unreadable");
       } finally {
@@ -164,7 +176,7 @@ public class Takes {
   }
 
   private Path joined(UUID track, Path directory) {
-    Path joined = directory.resolve("joined.webm");
+    Path joined = directory.resolve(track + ".joined.webm");
     int pieces = Recordings.count(tracks.pieces(track));
     try (OutputStream out = Files.newOutputStream(joined)) {
       for (int i = 0; i < pieces; i++) {
@@ -211,7 +223,25 @@ public class Takes {
     return lengths;
   }
 
-  private void makeTakes(Recording recording, long durationMs, Map<UUID, Long> pictures) {
+  /** Of words that are said again only what is spoken is played, not the waiting around it. */
+  private static RunningOrder.Part spoken(Recording.Take take, Loudness sound) {
+    Span whole = take.span();
+    List<Span> speech =
+        IslandFinder.find(sound).intersection(Spans.of(whole)).closingGapsUnder(600).asList();
+    Span spoken =
+        speech.stream()
+            .reduce(Span::span)
+            .map(
+                s ->
+                    Span.of(
+                        Math.max(whole.startMs(), s.startMs() - AROUND_WORDS_MS),
+                        Math.min(whole.endMs(), s.endMs() + AROUND_WORDS_MS)))
+            .orElse(whole);
+    return new RunningOrder.Part(take.stopId(), take.id(), take.recordingId(), spoken, true);
+  }
+
+  private void makeTakes(
+      Recording recording, long durationMs, Map<UUID, Long> pictures, Loudness sound) {
     if (recording.state() != Recording.State.ENDING) {
       return; // Another piece of work was here before.
     }
@@ -249,6 +279,14 @@ public class Takes {
                     recording.id(),
                     all.stream().flatMap(t -> t.in(stretch.span()).stream()).toList(),
                     clock.instant()));
+        Patch patch = recording.patch();
+        if (patch != null) {
+          if (patch.patchStopId().equals(stretch.stopId())) {
+            events.publishEvent(
+                new PatchRecorded(recording.walkthroughId(), patch, spoken(take, sound)));
+          }
+          continue;
+        }
         List<RunningOrder.Part> before = arrangements.parts(stretch.stopId());
         if (!stretch.continues() && !before.isEmpty()) {
           scripts.saidAgain(stretch.stopId());

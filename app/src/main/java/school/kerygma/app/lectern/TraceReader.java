@@ -82,7 +82,10 @@ final class TraceReader {
       case "mark" ->
           n.path("kind").asString("").equals("ink")
               ? new TraceEvent.MarkMade(at, ink(n), Math.clamp(n.path("over").asLong(0), 0, 60_000))
-              : new TraceEvent.MarkMade(at, mark(n));
+              : n.path("kind").asString("").equals("filled")
+                  ? new TraceEvent.MarkMade(
+                      at, mark(n), Math.clamp(n.path("over").asLong(0), 0, 60_000))
+                  : new TraceEvent.MarkMade(at, mark(n));
       case "cover" ->
           new TraceEvent.Covered(at, uuid(n.required("id")), uuid(n.required("page")), boxes(n));
       case "uncover" -> new TraceEvent.Uncovered(at, uuid(n.required("id")));

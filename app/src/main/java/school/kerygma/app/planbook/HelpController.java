@@ -22,6 +22,7 @@ class HelpController {
           new Question("explain", "script"),
           new Question("record", "lectern"),
           new Question("face", "lectern"),
+          new Question("fill", "lectern"),
           new Question("repair", "player"),
           new Question("cut", "script"),
           new Question("jot", "script"),

@@ -25,6 +25,22 @@ public record DeliveryView(
     String toFamilies,
     boolean untold) {
 
+  /** The same as it will be, or was, at another moment. */
+  public DeliveryView at(Instant moment) {
+    return new DeliveryView(
+        id,
+        posting,
+        owner,
+        section,
+        walkthrough,
+        tasks,
+        moments,
+        state == Moments.State.WITHDRAWN ? state : moments.stateAt(moment),
+        toStudents,
+        toFamilies,
+        untold);
+  }
+
   /** The lines to students that hold now; empty if there are none, or their time is over. */
   public String toStudentsAt(Instant now) {
     return up() && moments.speaksAt(now) ? toStudents : "";

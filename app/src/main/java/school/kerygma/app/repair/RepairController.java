@@ -4,6 +4,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.Resource;
@@ -16,18 +17,22 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.lectern.Arrangements;
 import school.kerygma.app.lectern.Jottings;
 import school.kerygma.app.lectern.RecordedSound;
+import school.kerygma.app.lectern.Recordings;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.time.Span;
 import school.kerygma.core.walkthrough.Arrangement;
+import school.kerygma.core.walkthrough.MarkChange;
 
 /** What the script's screen needs to repair what was recorded. */
 @Controller
@@ -73,6 +78,7 @@ class RepairController {
   private final SoundLines lines;
   private final Arrangements arrangements;
   private final RecordedSound recorded;
+  private final Recordings recordings;
   private final Jottings jottings;
   private final Scripts scripts;
   private final Works works;
@@ -83,6 +89,7 @@ class RepairController {
       SoundLines lines,
       Arrangements arrangements,
       RecordedSound recorded,
+      Recordings recordings,
       Jottings jottings,
       Scripts scripts,
       Works works,
@@ -91,6 +98,7 @@ class RepairController {
     this.lines = lines;
     this.arrangements = arrangements;
     this.recorded = recorded;
+    this.recordings = recordings;
     this.jottings = jottings;
     this.scripts = scripts;
     this.works = works;
@@ -173,6 +181,54 @@ class RepairController {
     }
     repairs.tidy(id, cuts);
     return shown(id);
+  }
+
+  /** Where words go that are to be said again. */
+  @GetMapping("/stops/{id}/room")
+  @ResponseBody
+  Span room(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam String token,
+      @RequestParam long from,
+      @RequestParam long until) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, scripts.walkthroughOf(id));
+    return repairs
+        .room(id, token, from, until)
+        .orElseThrow(() -> Problem.conflict("repair-changed"));
+  }
+
+  /**
+   * What is different about a mark than it is now.
+   *
+   * @param larger a factor
+   */
+  record MarkEdit(
+      boolean gone, @Nullable String words, double dx, double dy, double larger, long laterMs) {}
+
+  /** Changes a mark that was made during a recording. */
+  @PostMapping("/recordings/{id}/marks/{number}")
+  @ResponseBody
+  Shown mark(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @PathVariable int number,
+      @RequestBody MarkEdit edit) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.RECORDING, id);
+    if (!Double.isFinite(edit.dx() + edit.dy() + edit.larger()) || edit.larger() <= 0) {
+      throw Problem.unreadable();
+    }
+    repairs.mark(
+        id,
+        number,
+        new MarkChange(
+            edit.gone(),
+            Optional.ofNullable(edit.words()).map(String::strip).filter(w -> !w.isEmpty()),
+            edit.dx(),
+            edit.dy(),
+            edit.larger(),
+            edit.laterMs()));
+    return shown(recordings.walkthroughOf(id));
   }
 
   /** What was jotted down is put right. */

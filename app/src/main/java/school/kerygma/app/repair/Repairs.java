@@ -10,10 +10,13 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.util.DigestUtils;
 import school.kerygma.app.lectern.Arrangements;
+import school.kerygma.app.lectern.Patch;
+import school.kerygma.app.lectern.PatchRecorded;
 import school.kerygma.app.lectern.RecordedSound;
 import school.kerygma.app.lectern.Recordings;
 import school.kerygma.app.lectern.Takes;
@@ -21,11 +24,13 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.repair.SoundLines.LineWord;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.QuietPlaces;
 import school.kerygma.core.walkthrough.Arrangement;
 import school.kerygma.core.walkthrough.DividedScript;
+import school.kerygma.core.walkthrough.MarkChange;
 import school.kerygma.core.walkthrough.RunningOrder.Part;
 import school.kerygma.core.walkthrough.Sight;
 import school.kerygma.core.walkthrough.Trace;
@@ -48,6 +53,11 @@ public class Repairs {
   private static final long BETWEEN_WORDS_MS = 250;
 
   private static final long BESIDE_A_WORD_MS = 30;
+
+  /** A mark does not leave its page, nor its stop. */
+  private static final double FARTHEST = 3_000;
+
+  private static final long FARTHEST_MS = 3_600_000;
 
   /** A stretch of the stop's clock. */
   record Stretch(UUID stop, long fromMs, long untilMs) {
@@ -74,7 +84,14 @@ public class Repairs {
    * @param after stands for what it left behind
    */
   record Before(
-      List<StopBefore> stops, @Nullable UUID divided, @Nullable UUID joined, String after) {}
+      List<StopBefore> stops,
+      @Nullable UUID divided,
+      @Nullable UUID joined,
+      @Nullable MarkBefore mark,
+      String after) {}
+
+  /** What a mark was, and what it was left as. */
+  record MarkBefore(UUID recording, int number, MarkChange before, MarkChange after) {}
 
   private final Arrangements arrangements;
   private final Takes takes;
@@ -230,6 +247,36 @@ public class Repairs {
     return quiet + shift;
   }
 
+  /**
+   * Words that were said again take the place of those that were there; what is seen stays as it
+   * was. If the stop was changed meanwhile, nobody knows where they go: they are kept as a take.
+   */
+  @EventListener
+  void on(PatchRecorded recorded) {
+    Patch patch = recorded.patch();
+    Arrangement now = arrangements.of(recorded.walkthrough()).get(patch.patchStopId());
+    Optional<Span> span = Span.ifAny(Math.max(0, patch.patchFromMs()), patch.patchUntilMs());
+    if (now == null || span.isEmpty() || !token(now).equals(patch.patchToken())) {
+      return;
+    }
+    StopBefore was = before(patch.patchStopId(), now);
+    arrangements.arrange(
+        recorded.walkthrough(),
+        patch.patchStopId(),
+        now.uncut(span.get()).replaced(span.get(), recorded.part()));
+    scripts.saidAgain(patch.patchStopId());
+    keep(recorded.walkthrough(), "patch", List.of(was), null, null);
+  }
+
+  /** Where words go that are to be said again: from quiet place to quiet place. */
+  @Transactional(readOnly = true)
+  public Optional<Span> room(UUID stop, String token, long fromMs, long untilMs) {
+    Arrangement now = playing(stop);
+    return token(now).equals(token) && untilMs > fromMs
+        ? Optional.of(betweenWords(new Stretch(stop, fromMs, untilMs), now))
+        : Optional.empty();
+  }
+
   /** Does what tidying up proposes, all of it in one step. */
   void tidy(UUID walkthrough, List<Stretch> cuts) {
     List<StopBefore> before = new ArrayList<>();
@@ -343,15 +390,45 @@ public class Repairs {
       List<StopBefore> before,
       @Nullable UUID divided,
       @Nullable UUID joined) {
-    Before all = new Before(before, divided, joined, "");
-    steps.save(
-        new RepairStep(
-            walkthrough,
-            what,
-            json.writeValueAsString(new Before(before, divided, joined, left(walkthrough, all))),
-            clock.instant()));
+    Before all = new Before(before, divided, joined, null, "");
+    keep(walkthrough, what, new Before(before, divided, joined, null, left(walkthrough, all)));
+  }
+
+  private void keep(UUID walkthrough, String what, Before before) {
+    steps.save(new RepairStep(walkthrough, what, json.writeValueAsString(before), clock.instant()));
     steps.flush();
     steps.forget(walkthrough, MOST_STEPS);
+  }
+
+  /**
+   * Changes a mark that was made during a recording.
+   *
+   * @param change what is different about it than it is now; moments and places are added
+   */
+  void mark(UUID recording, int number, MarkChange change) {
+    boolean there = recordings.marks(recording).stream().anyMatch(m -> m.number() == number);
+    MarkChange now = recordings.changeOf(recording, number);
+    double larger = Math.clamp(now.larger() * change.larger(), 0.2, 5);
+    MarkChange after =
+        new MarkChange(
+            change.gone(),
+            change.words().or(now::words),
+            now.dx() + change.dx(),
+            now.dy() + change.dy(),
+            larger,
+            now.laterMs() + change.laterMs());
+    boolean wild =
+        Math.abs(after.dx()) > FARTHEST
+            || Math.abs(after.dy()) > FARTHEST
+            || Math.abs(after.laterMs()) > FARTHEST_MS
+            || after.words().filter(w -> w.length() > Mark.LONGEST_NOTE).isPresent();
+    if (!there || wild) {
+      throw Problem.conflict("repair-mark");
+    }
+    UUID walkthrough = recordings.walkthroughOf(recording);
+    recordings.change(recording, number, after);
+    MarkBefore was = new MarkBefore(recording, number, now, after);
+    keep(walkthrough, "mark", new Before(List.of(), null, null, was, ""));
   }
 
   /** Stands for what a deed left behind: what is played, and the words where they were moved. */
@@ -384,6 +461,12 @@ public class Repairs {
     RepairStep step =
         steps.last(walkthrough).orElseThrow(() -> Problem.conflict("repair-nothing-to-undo"));
     Before before = json.readValue(step.body(), Before.class);
+    MarkBefore mark = before.mark();
+    if (mark != null) {
+      recordings.change(mark.recording(), mark.number(), mark.before());
+      steps.delete(step);
+      return;
+    }
     if (!left(walkthrough, before).equals(before.after())) {
       steps.delete(step);
       throw Problem.conflict("repair-cannot-undo");

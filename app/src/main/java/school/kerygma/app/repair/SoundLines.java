@@ -18,6 +18,7 @@ import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageView;
 import school.kerygma.app.scores.RecordedWord;
 import school.kerygma.app.scores.Scores;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.Level;
@@ -26,8 +27,9 @@ import school.kerygma.core.voice.TidyUp;
 import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.voice.WordsOnSound;
 import school.kerygma.core.walkthrough.Arrangement;
+import school.kerygma.core.walkthrough.PlaybackScore.MarkShown;
 import school.kerygma.core.walkthrough.RunningOrder.Part;
-import school.kerygma.core.walkthrough.TraceEvent;
+import school.kerygma.core.walkthrough.Trace;
 
 /** The sounds of stops as lines, with all that is known of them. */
 @Component
@@ -47,8 +49,22 @@ class SoundLines {
   /** A part of a recording on the stop's clock. */
   record LinePart(UUID recording, long startMs, long endMs, long atMs) {}
 
-  /** A mark that is made then. */
-  record LineMark(String kind, long atMs) {}
+  /**
+   * A mark that is made then.
+   *
+   * @param recording in which it was made
+   * @param number among the marks of the recording
+   * @param page that it is on
+   * @param drawn as players draw it
+   */
+  record LineMark(
+      String kind,
+      long atMs,
+      UUID recording,
+      int number,
+      UUID page,
+      String words,
+      MarkShown drawn) {}
 
   /**
    * What the teacher noted.
@@ -251,10 +267,11 @@ class SoundLines {
     for (int i = 0; i < a.parts().size(); i++) {
       Part part = a.parts().get(i);
       long shift = a.begins(i) - part.span().startMs();
-      recordings.trace(part.recordingId()).within(part.span()).stream()
-          .filter(TraceEvent.MarkMade.class::isInstance)
-          .map(TraceEvent.MarkMade.class::cast)
-          .forEach(m -> marks.add(new LineMark(m.mark().kind().written(), m.atMs() + shift)));
+      if (!part.soundOnly()) {
+        recordings.marks(part.recordingId()).stream()
+            .filter(m -> part.span().contains(m.made().atMs()))
+            .forEach(m -> marks.add(mark(part, m, shift)));
+      }
     }
     return marks;
   }
@@ -278,6 +295,18 @@ class SoundLines {
       }
     }
     return own;
+  }
+
+  private static LineMark mark(Part part, Trace.MadeMark made, long shift) {
+    Mark mark = made.made().mark();
+    return new LineMark(
+        mark.kind().written(),
+        made.made().atMs() + shift,
+        part.recordingId(),
+        made.number(),
+        mark.pageId(),
+        mark.words(),
+        MarkShown.of(mark, 0, 0, 1, 0));
   }
 
   private static List<LineTake> takes(UUID stop, Arrangement a, List<Part> made) {

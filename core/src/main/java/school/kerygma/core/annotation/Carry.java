@@ -62,7 +62,9 @@ public final class Carry {
    * @return nothing if its words are there no more
    */
   public Optional<Mark> mark(Mark mark, int page, List<UUID> pages) {
-    if (mark instanceof Mark.Note || before.within(page, mark.boxes()).isEmpty()) {
+    if (mark instanceof Mark.Note
+        || mark instanceof Mark.FilledIn
+        || before.within(page, mark.boxes()).isEmpty()) {
       return near(page, Box.around(mark.boxes())).map(s -> shifted(mark, s, pages));
     }
     return landed(page, mark.boxes())

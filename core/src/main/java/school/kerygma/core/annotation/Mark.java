@@ -28,7 +28,9 @@ public sealed interface Mark {
     /** One line of a pen. */
     INK(false),
     /** A slip with some words of the teacher's own. */
-    NOTE(false);
+    NOTE(false),
+    /** Words of the teacher's own in a blank, a line or a cell. */
+    FILLED(false);
 
     private final boolean quotes;
 
@@ -183,6 +185,37 @@ public sealed interface Mark {
     }
   }
 
+  /**
+   * Words that are filled in, in one line.
+   *
+   * @param line where they stand; its height says how large they are
+   * @param words 1 to {@link #LONGEST_NOTE} characters
+   */
+  record FilledIn(UUID pageId, Box line, String words) implements Mark {
+
+    /** The size of the letters, as a share of the height of the line. */
+    public static final double LETTERS = 0.72;
+
+    /** Where the letters stand, as a share of the height of the line from its top. */
+    public static final double BASELINE = 0.78;
+
+    public FilledIn {
+      if (words.isBlank() || words.length() > LONGEST_NOTE) {
+        throw new IllegalArgumentException("What is filled in says something, in 300 characters");
+      }
+    }
+
+    @Override
+    public Kind kind() {
+      return Kind.FILLED;
+    }
+
+    @Override
+    public List<Box> boxes() {
+      return List.of(line);
+    }
+  }
+
   /** The longest note, in characters. */
   int LONGEST_NOTE = 300;
 
@@ -264,6 +297,7 @@ public sealed interface Mark {
       case COVER -> new Cover(pageId, boxes, words);
       case INK -> new InkLine(pageId, ink);
       case NOTE -> new Note(pageId, checked(boxes).getFirst(), words);
+      case FILLED -> new FilledIn(pageId, checked(boxes).getFirst(), words);
     };
   }
 

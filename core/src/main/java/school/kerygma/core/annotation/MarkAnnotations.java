@@ -76,6 +76,7 @@ public final class MarkAnnotations {
     Optional<String> said =
         switch (mark) {
           case Mark.Note note -> Optional.of(note.words());
+          case Mark.FilledIn filled -> Optional.of(filled.words());
           case Mark.Number number -> Optional.of("" + number.number());
           default -> Optional.empty();
         };
@@ -229,6 +230,13 @@ public final class MarkAnnotations {
                             pages.get(place.page()).box())),
                     0,
                     kept));
+      }
+      case FILLED -> {
+        String said = annotation.text().orElse("").strip();
+        String kept = said.substring(0, Math.min(Mark.LONGEST_NOTE, said.length()));
+        yield kept.isBlank()
+            ? Optional.empty()
+            : Optional.of(Mark.of(kind, page, place.boxes(), 0, kept));
       }
       case INK -> Optional.empty();
       default -> Optional.of(Mark.of(kind, page, place.boxes(), 0, place.words()));

@@ -47,6 +47,46 @@ public record Trace(List<TraceEvent> events) {
     return carry.isPresent() ? carry.get().event(event) : Optional.of(event);
   }
 
+  /**
+   * A mark that was made.
+   *
+   * @param number its place among all marks of the recording, from 0
+   */
+  public record MadeMark(int number, TraceEvent.MarkMade made) {}
+
+  /** The marks that were made, in order, as they are after changes to them. */
+  public List<MadeMark> marks(Map<Integer, MarkChange> changes) {
+    List<TraceEvent.MarkMade> all =
+        events.stream()
+            .filter(TraceEvent.MarkMade.class::isInstance)
+            .map(TraceEvent.MarkMade.class::cast)
+            .toList();
+    List<MadeMark> marks = new ArrayList<>();
+    for (int i = 0; i < all.size(); i++) {
+      int number = i;
+      changes
+          .getOrDefault(i, MarkChange.NONE)
+          .of(all.get(i))
+          .ifPresent(m -> marks.add(new MadeMark(number, m)));
+    }
+    return List.copyOf(marks);
+  }
+
+  /** The same with changes to its marks, by their number. */
+  public Trace changed(Map<Integer, MarkChange> changes) {
+    if (changes.isEmpty()) {
+      return this;
+    }
+    List<TraceEvent> others =
+        new ArrayList<>(events.stream().filter(e -> !(e instanceof TraceEvent.MarkMade)).toList());
+    // What happens at the same moment happens after the marks of that moment, as it was recorded.
+    List<TraceEvent> all = new ArrayList<>();
+    marks(changes).forEach(m -> all.add(m.made()));
+    all.addAll(0, others.stream().filter(TraceEvent.StopBegins.class::isInstance).toList());
+    all.addAll(others.stream().filter(e -> !(e instanceof TraceEvent.StopBegins)).toList());
+    return new Trace(all);
+  }
+
   /** When the stop was begun that is said at a moment; that moment if none was. */
   public long begunAt(long atMs) {
     return events.stream()

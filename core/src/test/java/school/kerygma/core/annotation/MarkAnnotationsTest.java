@@ -57,6 +57,7 @@ class MarkAnnotationsTest {
             on(Mark.Kind.NUMBER, 0, new Box(50, 100, 40, 10), 3).saying("Draw"),
             on(Mark.Kind.LIGHT, 0, new Box(50, 100, 40, 10), 0).saying("Draw"),
             note,
+            new Mark.FilledIn(IDS.get(0), new Box(300, 120, 80, 16), "a beam"),
             new Mark.InkLine(
                 IDS.get(1), List.of(new Ink.Point(10.5, 20, 2), new Ink.Point(40, 25.25, 2))));
     for (Mark mark : all) {

@@ -32,6 +32,9 @@ final class AnnotationReader {
 
   static final String NUMBER = "Number";
 
+  /** The subject of what is filled in. */
+  static final String FILLED = "Filled in";
+
   private static final Set<String> LINES = Set.of("Underline", "Squiggly", "Highlight");
   private static final Set<String> RINGS = Set.of("Square", "Circle", "Polygon");
   private static final Set<String> INKS = Set.of("Ink", "Line", "PolyLine", "StrikeOut");
@@ -121,6 +124,14 @@ final class AnnotationReader {
           List.of(counted),
           Integer.parseInt(text),
           words(shown, List.of(counted)));
+    }
+    if (FILLED.equals(subject(annotation)) && !text.isEmpty()) {
+      return Mark.of(
+          Kind.FILLED,
+          pageId,
+          List.of(around),
+          0,
+          text.substring(0, Math.min(Mark.LONGEST_NOTE, text.length())));
     }
     return note(text, around.x(), around.y(), shown, pageId);
   }

@@ -85,6 +85,16 @@ final class AnnotationWriter {
         number.setSubject(AnnotationReader.NUMBER);
         yield number;
       }
+      case Mark.FilledIn filled -> {
+        Box line = filled.line();
+        PDAnnotationFreeText text =
+            text(
+                space.user(line),
+                (int) Math.max(4, Math.round(line.height() * Mark.FilledIn.LETTERS)));
+        text.setSubject(AnnotationReader.FILLED);
+        text.setBorderStyle(border(0));
+        yield text;
+      }
       case Mark.Note _ -> text(space.user(mark.boxes().getFirst()), 9);
       case Mark.InkLine _ -> ink(mark, space);
       case Mark.Cover _ -> throw new IllegalArgumentException("A cover is no annotation");

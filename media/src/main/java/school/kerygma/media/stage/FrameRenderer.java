@@ -17,6 +17,7 @@ import java.awt.geom.RoundRectangle2D;
 import java.awt.image.BufferedImage;
 import java.util.List;
 import school.kerygma.core.annotation.Ink;
+import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.annotation.NoteSlip;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.walkthrough.PlaybackScore;
@@ -159,6 +160,7 @@ public final class FrameRenderer {
       }
       case INK -> ink(g, toStage, mark.ink(), drawn);
       case NOTE -> note(g, toStage, mark, drawn);
+      case FILLED -> filledIn(g, toStage, mark, drawn);
       case LIGHT -> {
         // Drawn beneath all other marks.
       }
@@ -214,6 +216,21 @@ public final class FrameRenderer {
       g.drawString(text, (float) (r.getX() + line * 0.4), (float) y);
     }
     g.setComposite(AlphaComposite.SrcOver);
+  }
+
+  /** The words come letter by letter, as they were typed. */
+  private static void filledIn(
+      Graphics2D g, AffineTransform toStage, MarkShown mark, double drawn) {
+    Rectangle2D r = onStage(toStage, mark.boxes().getFirst());
+    String words = mark.words();
+    g.setColor(PLUM);
+    g.setFont(
+        new Font(Font.SANS_SERIF, Font.PLAIN, 1)
+            .deriveFont((float) (r.getHeight() * Mark.FilledIn.LETTERS)));
+    g.drawString(
+        words.substring(0, (int) Math.round(drawn * words.length())),
+        (float) r.getX(),
+        (float) (r.getY() + r.getHeight() * Mark.FilledIn.BASELINE));
   }
 
   private static void disc(Graphics2D g, double x, double y, double radius, Color color) {

@@ -159,6 +159,18 @@ class MarkedPdfTest {
   }
 
   @Test
+  void whatIsFilledInIsTextOfItsSizeAndComesBackAsItWas() throws IOException {
+    Path pdf = TestPapers.twoColumns(directory);
+    Mark filled = new Mark.FilledIn(PAGE, new Box(300, 500, 90, 16), "a beam, ruled");
+    Path marked = marked(pdf, filled);
+    assertThat(annotations(marked, 1).getFirst()).startsWith("FreeText").endsWith("|a beam, ruled");
+    Mark back = marks(marked, 1).getFirst();
+    assertThat(back.kind()).isEqualTo(Kind.FILLED);
+    assertThat(back.words()).isEqualTo("a beam, ruled");
+    assertClose(back.boxes().getFirst(), filled.boxes().getFirst(), 0.5);
+  }
+
+  @Test
   void onAPageThatIsTurnedAndCroppedTheMarksLieOnTheirWordsToo() throws IOException {
     Path pdf = TestPapers.turned(directory);
     Box word = of(words(pdf, 1), "Turned");

@@ -1,0 +1,97 @@
+package school.kerygma.app.classpage;
+
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.UUID;
+import org.springframework.context.MessageSource;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.thymeleaf.context.Context;
+import org.thymeleaf.spring6.SpringTemplateEngine;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.frame.Wording;
+import school.kerygma.app.papers.Handouts;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.media.paper.HtmlPaper;
+
+/**
+ * Makes papers of the pages of students and families, so that they can be shown and marked in a
+ * walkthrough: as they are on a day, without anybody's name.
+ */
+@Service
+@Transactional
+class PagePapers {
+
+  /** When a day's page is looked at: what goes up in the morning is up then. */
+  private static final LocalTime LOOKED_AT = LocalTime.of(9, 0);
+
+  private final ClassPages pages;
+  private final Handouts handouts;
+  private final People people;
+  private final SpringTemplateEngine templates;
+  private final MessageSource messages;
+
+  PagePapers(
+      ClassPages pages,
+      Handouts handouts,
+      People people,
+      SpringTemplateEngine templates,
+      MessageSource messages) {
+    this.pages = pages;
+    this.handouts = handouts;
+    this.people = people;
+    this.templates = templates;
+    this.messages = messages;
+  }
+
+  /**
+   * Makes a paper of a page.
+   *
+   * @param teacher who gets it
+   * @param section whose part of the page is shown
+   * @param person a student of the section, or a guardian of one
+   */
+  Handouts.TakenIn make(UUID teacher, SectionView section, UUID person, LocalDate day) {
+    Instant moment = day.atTime(LOOKED_AT).atZone(section.zone()).toInstant();
+    ClassPages then = pages.at(moment);
+    Map<String, Object> shown = new HashMap<>();
+    shown.put("section", section);
+    shown.put("show", new Wording());
+    shown.put("today", day);
+    boolean student = section.students().contains(person);
+    if (student) {
+      shown.put(
+          "page",
+          then.ofStudent(person, section.id(), s -> s.id().equals(section.id())).orElseThrow());
+    } else {
+      List<UUID> here =
+          people.studentsOf(person).stream().filter(section.students()::contains).toList();
+      shown.put("page", then.ofFamily(here, s -> s.id().equals(section.id())));
+    }
+    String name =
+        messages.getMessage(
+            student ? "class-paper.student" : "class-paper.family",
+            new Object[] {section.name(), new Wording().date(day)},
+            Locale.ENGLISH);
+    String xhtml =
+        templates.process(
+            student ? "classpage/paper-of-student" : "classpage/paper-of-family",
+            new Context(Locale.ENGLISH, shown));
+    ByteArrayOutputStream pdf = new ByteArrayOutputStream();
+    try {
+      HtmlPaper.write(xhtml, pdf);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+    return handouts.takeIn(teacher, name + ".pdf", new ByteArrayInputStream(pdf.toByteArray()));
+  }
+}
