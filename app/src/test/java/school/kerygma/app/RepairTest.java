@@ -73,6 +73,7 @@ class RepairTest {
   @BeforeEach
   void show() {
     idle();
+    page.waitForLoadState();
     page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough);
     page.locator(".sound-line[data-ready]").first().waitFor();
   }
@@ -260,6 +261,7 @@ class RepairTest {
     page.locator(".sound-line[data-ready]").first().waitFor();
     undo();
     assertThat(page.locator(".script-row")).hasCount(4);
+    page.locator(".sound-line[data-ready]").first().waitFor(); // It is loaded again.
     assertThat(stops().getFirst().script()).isEqualTo(script);
     idle();
     assertThat(duration()).isEqualTo(before);

@@ -102,6 +102,7 @@ public class Takes {
         Path joined = joined(track.id(), directory);
         Path sound = mended(id, joined, directory);
         long durationMs = Sound.durationMs(sound);
+        Loudness loudness = Sound.loudness(sound); // Files are gone once they are kept.
         Path heard = directory.resolve("heard.webm");
         if (sound.equals(joined)) {
           Sound.index(joined, heard);
@@ -112,7 +113,6 @@ public class Takes {
           store.putFile(Track.whole(track.id()), sound);
         }
         Map<UUID, Long> pictures = pictures(id, directory);
-        Loudness loudness = Sound.loudness(sound);
         inTransaction.executeWithoutResult(
             t -> makeTakes(recordings.locked(id), durationMs, pictures, loudness));
       } catch (Program.Failed e) {
