@@ -331,7 +331,14 @@ class RepairTest {
   @Order(6)
   void anotherTakeIsChosenAndTidyingUpDropsWhatNobodyWillMiss() throws Exception {
     StopView stop = stops().get(3);
+    word(4, 0).click();
+    page.keyboard().press("Delete");
+    assertThat(page.locator(".tidying")).containsText("Undo: striking words");
     recordAgain(stop.id(), slip());
+    undo(); // What it would undo is not played any more.
+    assertThat(page.locator(".tidying [role=alert]")).containsText("recorded or changed since");
+    show();
+    assertThat(page.locator(".tidying")).not().containsText("Undo: striking words");
     Scripts scripts = DemoServer.bean(Scripts.class);
     StopView now = stops().get(3);
     scripts.say(stop.id(), now.version(), now.title(), SAID);

@@ -455,8 +455,10 @@ public class Repairs {
   /**
    * Undoes the last deed.
    *
-   * @throws Problem if its stops have changed otherwise since: nothing is undone then
+   * @throws Problem if its stops have changed otherwise since: nothing is undone then, and the deed
+   *     is forgotten, so that those before it can be undone
    */
+  @Transactional(noRollbackFor = Problem.class)
   void undo(UUID walkthrough) {
     RepairStep step =
         steps.last(walkthrough).orElseThrow(() -> Problem.conflict("repair-nothing-to-undo"));
