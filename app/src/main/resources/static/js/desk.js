@@ -112,10 +112,10 @@ export class Desk {
 
   // ---- moving pictures
 
-  /** Shows a source: a face lies over the stage, a window is looked at like a page. */
+  /** Shows a source: a face lies over the stage, a window or a clip is looked at like a page. */
   show(source, moment) {
     this.#sources.set(source.id, source);
-    if (source.kind === 'window') {
+    if (source.isPage) {
       this.#pages.set(source.id, source.page);
       this.#behind = { page: this.#page, view: this.#view };
       this.hop(source.id, moment);
@@ -123,7 +123,7 @@ export class Desk {
     this.#animate();
   }
 
-  /** Takes a source away; from a window it goes back to the page. */
+  /** Takes a source away; from what was shown like a page it goes back to one. */
   unshow(source, moment) {
     this.#sources.delete(source.id);
     if (this.#page === source.id && this.#behind) {

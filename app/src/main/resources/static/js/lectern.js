@@ -7,7 +7,7 @@ import { meter, openMicrophone, openStandIn } from './microphone.js';
 import { Pieces } from './pieces.js';
 import { Prompt } from './prompt.js';
 import { Recorder } from './recorder.js';
-import { CORNER, FILLING, Source } from './sources.js';
+import { Showing } from './showing.js';
 
 const SETTLE_MS = 1000;
 const VERBS = { r: 'ring', u: 'underline', n: 'number', l: 'light', c: 'cover', i: 'ink' };
@@ -20,8 +20,7 @@ document.addEventListener('alpine:init', () => {
     let prompt;
     let recorder;
     let voice;
-    let face = null;
-    let shared = null;
+    let showing;
     let gripped = null;
     const pieces = new Pieces();
     return {
@@ -55,17 +54,18 @@ document.addEventListener('alpine:init', () => {
       jotting: false,
       filling: false,
       faceState: '',
-      isShared: false,
+      /** What is shown in place of a page: 'window', 'clip' or ''. */
+      other: '',
       isHeld: false,
       saysWords: false,
       patch: null,
       trouble: '',
       stones: [],
+      clips: [],
 
       init() {
         data = JSON.parse(document.getElementById('lectern-data').textContent);
         this.words = { ...document.getElementById('lectern-words').dataset };
-        this.faceState = this.words.faceOff;
         this.startWord = this.words.start;
         this.startVerb = this.words.startVerb;
         this.stopWord = this.words.stopVerb;
@@ -80,6 +80,10 @@ document.addEventListener('alpine:init', () => {
           e.detail.forEach((m) => desk.stand(m));
           desk.draw();
         });
+        showing = new Showing(desk, this.words, () => (this.recording && !this.paused ? recorder : null));
+        showing.onChange = () => this.seeShowing();
+        this.seeShowing();
+        this.clips = data.clips.map((c) => ({ ...c, current: false, play: (e) => this.playClip(c, e) }));
         prompt = new Prompt(this.$refs.prompt);
         pieces.onChange = () => this.tellGoing();
         pieces.onRefused = (why) => this.refuse(why);
@@ -166,7 +170,8 @@ document.addEventListener('alpine:init', () => {
       seeDesk() {
         this.isCloser = desk.isCloser;
         this.isWhole = desk.isWhole;
-        this.$refs.strip.querySelectorAll('button').forEach((b) => {
+        showing?.pageTurned();
+        this.$refs.strip.querySelectorAll('[data-page]').forEach((b) => {
           b.setAttribute('aria-current', String(b.dataset.page === desk.page));
         });
       },
@@ -206,7 +211,7 @@ document.addEventListener('alpine:init', () => {
 
       up(event) {
         if (gripped) {
-          this.tellPlace(gripped.source, event.timeStamp);
+          showing.tellPlace(gripped.source, event.timeStamp);
           gripped = null;
         } else if (this.doing) {
           desk.up(this.doing, event);
@@ -319,128 +324,48 @@ document.addEventListener('alpine:init', () => {
 
       // ---- moving pictures
 
-      /** A key for all: filling the stage, then in the corner, then off. */
+      get isOther() {
+        return this.other !== '';
+      },
+      get otherVerb() {
+        return this.other === 'clip' ? this.words.giveBack : this.words.window;
+      },
+
       async toggleFace(event) {
         this.$refs.stage.focus();
-        if (this.paused || this.finishing || this.opening) {
-          return;
-        }
-        if (!face) {
-          this.opening = true;
-          try {
-            this.opened(await Source.face());
-          } catch (e) {
-            this.hint = e.name === 'NotAllowedError' ? this.words.faceDenied : e.name === 'NotReadableError' ? this.words.faceBusy : this.words.faceNone;
-          } finally {
-            this.opening = false;
-          }
-        } else if (face.place.width === FILLING.width) {
-          face.place = { ...CORNER };
-          this.faceState = this.words.faceCorner;
-          this.tellPlace(face, event?.timeStamp);
-          desk.draw();
-        } else {
-          this.closed(face, event?.timeStamp);
+        if (!this.paused && !this.finishing) {
+          await showing.turnFace(event?.timeStamp);
         }
       },
 
       async toggleWindow(event) {
         this.$refs.stage.focus();
-        if (this.paused || this.finishing || this.opening) {
-          return;
-        }
-        if (shared && desk.page !== shared.id) {
-          desk.hop(shared.id, event?.timeStamp); // A page was turned to meanwhile.
-          this.seeDesk();
-          return;
-        }
-        if (shared) {
-          this.closed(shared, event?.timeStamp);
-          return;
-        }
-        this.opening = true;
-        try {
-          this.opened(await Source.window());
-        } catch (e) {
-          this.hint = e.name === 'NotAllowedError' ? this.words.windowDenied : this.words.windowNone;
-        } finally {
-          this.opening = false;
+        if (!this.paused && !this.finishing) {
+          await showing.turnOther(event?.timeStamp);
         }
       },
 
-      opened(source) {
-        if (source.kind === 'face') {
-          face = source;
-          this.faceState = this.words.faceFilling;
-        } else {
-          shared = source;
-          this.isShared = true;
-        }
-        source.onEnded(() => this.closed(source, performance.now(), true));
-        if (this.recording && !this.paused) {
-          this.record(source);
-        }
-        desk.show(source, performance.now());
-        this.seeDesk();
-        this.hint = '';
-      },
-
-      record(source) {
-        try {
-          recorder.addPictures(source);
-        } catch {
-          this.hint = this.words.pictureLost; // It is seen here, and nobody else gets to see it.
-        }
-      },
-
-      /** @param byItself whether the window was closed or the camera pulled out */
-      closed(source, moment, byItself = false) {
-        if (source !== face && source !== shared) {
-          return;
-        }
-        if (this.recording && recorder.hasPictures(source)) {
-          recorder.endPictures(source, moment);
-        }
-        source.close();
-        desk.unshow(source, moment);
-        if (source === face) {
-          face = null;
-          this.faceState = this.words.faceOff;
-          this.hint = byItself ? this.words.faceEnded : '';
-        } else {
-          shared = null;
-          this.isShared = false;
-          this.isHeld = false;
-          this.hint = byItself ? this.words.windowEnded : '';
-        }
-        this.seeDesk();
-      },
-
-      tellPlace(source, moment) {
-        if (this.recording && recorder.hasPictures(source)) {
-          const { x, y, width, height } = source.place;
-          this.note({ do: 'place', id: source.id, box: [x, y, width, height] }, moment);
+      async playClip(clip, event) {
+        this.$refs.stage.focus();
+        if (!this.paused && !this.finishing && !this.beforeStart) {
+          await showing.play(clip, event?.timeStamp);
         }
       },
 
       hold(event) {
-        if (shared) {
-          shared.hold(!shared.still);
-          this.isHeld = shared.still;
-          if (this.recording && recorder.hasPictures(shared)) {
-            this.note({ do: 'hold', id: shared.id, still: shared.still }, event?.timeStamp);
-          }
-        }
+        showing.turnHold(event?.timeStamp);
         this.$refs.stage.focus();
       },
 
-      /** A stop that begins knows what moving pictures there are. */
-      tellPictures(moment) {
-        for (const source of [face, shared]) {
-          if (source && recorder.hasPictures(source)) {
-            recorder.tellPictures(source, moment);
-          }
-        }
+      seeShowing() {
+        this.faceState = showing.faceState;
+        this.other = showing.other;
+        this.isHeld = showing.isHeld;
+        this.hint = showing.hint;
+        this.clips.forEach((c) => {
+          c.current = c.id === showing.clip;
+        });
+        this.seeDesk();
       },
 
       // ---- filling in
@@ -626,12 +551,7 @@ document.addEventListener('alpine:init', () => {
         this.showStop(this.current);
         recorder.note({ do: 'stop', stop: this.stop.id, continues: Boolean(this.continuing) });
         desk.begin();
-        for (const source of [face, shared]) {
-          if (source) {
-            this.record(source);
-            desk.show(source);
-          }
-        }
+        showing.begin();
         if (this.continuing && this.left) {
           desk.takeUp(this.left, true);
         }
@@ -680,7 +600,7 @@ document.addEventListener('alpine:init', () => {
           this.showStop(index);
           if (this.recording) {
             desk.begin(event?.timeStamp);
-            this.tellPictures(event?.timeStamp);
+            showing.beginStop(event?.timeStamp);
           }
         }
       },
@@ -691,7 +611,9 @@ document.addEventListener('alpine:init', () => {
         }
         if (this.paused) {
           recorder.resume();
+          showing.resume();
         } else {
+          showing.pause();
           recorder.pause();
         }
         this.paused = !this.paused;
@@ -719,7 +641,7 @@ document.addEventListener('alpine:init', () => {
         }
         const count = await recorder.stop();
         this.recording = false;
-        [face, shared].filter(Boolean).forEach((s) => s.close());
+        showing.closeAll();
         await pieces.allSent();
         this.finishWord = this.words.making;
         await this.askUntilKept(`/recordings/${this.id}/finish`, count);
@@ -872,7 +794,7 @@ document.addEventListener('alpine:init', () => {
           this.byKey(verb, at);
         } else if (/^[1-9]$/.test(event.key)) {
           event.preventDefault();
-          this.toPage(this.$refs.strip.querySelectorAll('button')[Number(event.key) - 1], event);
+          this.toPage(this.$refs.strip.querySelectorAll('[data-page]')[Number(event.key) - 1], event);
         } else if (deed) {
           event.preventDefault();
           deed();

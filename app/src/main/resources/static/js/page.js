@@ -1,18 +1,8 @@
 // Small things that several pages need: progress bars, bringing a paper in, asking once more, printing.
-import { send, token } from './api.js';
+import { send } from './api.js';
+import { sendFile } from './upload.js';
 
 const EVERY_MS = 700;
-const keys = new Map();
-
-/** The same key for the same file, as long as this page is open. */
-function keyOf(file) {
-  const name = [file.name, file.size, file.lastModified].join('/');
-  if (!keys.has(name)) {
-    keys.set(name, crypto.randomUUID());
-  }
-  return keys.get(name);
-}
-
 document.addEventListener('alpine:init', () => {
   Alpine.data('workbar', () => ({
     percent: 0,
@@ -133,32 +123,7 @@ document.addEventListener('alpine:init', () => {
       }
       const form = new FormData();
       form.append('paper', file);
-      return new Promise((done) => {
-        const request = new XMLHttpRequest(); // fetch cannot tell how much has been sent
-        request.open('POST', '/handouts');
-        request.setRequestHeader('X-CSRF-TOKEN', token());
-        request.setRequestHeader('Once', keyOf(file)); // A file that is let go of twice is brought in once.
-        request.setRequestHeader('Accept', 'application/json');
-        request.upload.onprogress = (e) => {
-          this.percent = Math.round((100 * e.loaded) / e.total);
-        };
-        request.onload = () => {
-          if (request.status === 503) {
-            setTimeout(() => done(this.bring(file)), 1000 * Number(request.getResponseHeader('Retry-After') ?? 2));
-          } else {
-            done(request.status === 200 ? '' : this.why(request));
-          }
-        };
-        request.onerror = () => done(this.why(request));
-        request.send(form);
-      });
-    },
-    why(request) {
-      try {
-        return JSON.parse(request.responseText).detail;
-      } catch {
-        return this.$root.dataset.lost;
-      }
+      return sendFile('/handouts', file, form, (p) => (this.percent = p), this.$root.dataset.lost);
     },
   }));
 

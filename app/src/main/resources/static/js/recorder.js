@@ -1,6 +1,6 @@
 // Records sound and trace on one clock, in numbered pieces of a second.
 import { Pieces } from './pieces.js';
-import { PictureRecorder } from './sources.js';
+import { picturesOf, SOUND_OF_OTHERS, TrackRecorder } from './sources.js';
 
 const PIECE_MS = 1000;
 /** Less is not heard. */
@@ -20,7 +20,7 @@ export class Recorder {
   #track;
   #lags = [];
   #afresh = true;
-  #pictures = new Map();
+  #others = [];
   /** The microphone has ended by itself. */
   onEnded = () => {};
   /** The microphone has lost so many milliseconds just now. */
@@ -64,51 +64,70 @@ export class Recorder {
     this.#events.push({ t: this.at(moment), ...event }); // An event that says when it was keeps its time.
   }
 
-  /** Records moving pictures too, from now on; says so in the trace. */
-  addPictures(source) {
-    const name = `picture-${this.#pictures.size + 1}`;
-    const recorder = new PictureRecorder(source, (number, body) => this.#add(name, number, body));
-    this.#pictures.set(source.id, { name, source, recorder });
+  /** Records what a source lets see and hear too, from now on; says so in the trace. */
+  add(source) {
+    if (source.sound) {
+      const { name, recorder } = this.#record(source, 'sound', source.sound, SOUND_OF_OTHERS);
+      this.note({ do: 'sound', track: name, zero: recorder.zero });
+    }
+    if (source.pictures) {
+      this.#record(source, 'picture', source.pictures, picturesOf(source.kind));
+      this.tellPictures(source);
+    }
+  }
+
+  #record(source, kind, stream, options) {
+    // The first sound is the voice.
+    const name = `${kind}-${this.#others.filter((o) => o.kind === kind).length + (kind === 'sound' ? 2 : 1)}`;
+    const recorder = new TrackRecorder(stream, options, (number, body) => this.#add(name, number, body));
+    const other = { source, kind, name, recorder };
+    this.#others.push(other);
     recorder.start(() => this.at());
     if (this.#pausedAt) {
       recorder.pause();
     }
-    this.tellPictures(source);
+    return other;
+  }
+
+  #picturesOf(source) {
+    return this.#others.find((o) => o.source === source && o.kind === 'picture');
   }
 
   /** Says that pictures can be seen: once more when a stop begins, so that it knows them. */
   tellPictures(source, moment) {
-    const { name, recorder } = this.#pictures.get(source.id);
+    const { name, recorder } = this.#picturesOf(source);
     const { width, height } = source.page;
     this.note({ do: 'picture', id: source.id, kind: source.kind, track: name, zero: recorder.zero, size: [width, height] }, moment);
     if (source.place) {
       const { x, y, width: w, height: h } = source.place;
       this.note({ do: 'place', id: source.id, box: [x, y, w, h] }, moment);
     }
-    if (source.still) {
+    if (source.still && source.kind !== 'clip') {
       this.note({ do: 'hold', id: source.id, still: true }, moment);
     }
   }
 
   hasPictures(source) {
-    return this.#pictures.has(source.id);
+    return Boolean(this.#picturesOf(source));
   }
 
-  /** They are seen no more; what was recorded of them stays. */
-  endPictures(source, moment) {
-    this.note({ do: 'picture-gone', id: source.id }, moment);
-    this.#pictures.get(source.id)?.recorder.stop();
+  /** A source is seen and heard no more; what was recorded of it stays. */
+  end(source, moment) {
+    if (this.hasPictures(source)) {
+      this.note({ do: 'picture-gone', id: source.id }, moment);
+    }
+    this.#others.filter((o) => o.source === source).forEach((o) => o.recorder.stop());
   }
 
   pause() {
-    this.#pictures.forEach((p) => p.recorder.pause());
+    this.#others.forEach((o) => o.recorder.pause());
     this.#recorder.pause();
     this.#pausedAt = performance.now();
   }
 
   resume() {
     this.#recorder.resume();
-    this.#pictures.forEach((p) => p.recorder.resume());
+    this.#others.forEach((o) => o.recorder.resume());
     this.#paused += performance.now() - this.#pausedAt;
     this.#pausedAt = 0;
     this.#afresh = true;
@@ -122,7 +141,7 @@ export class Recorder {
     }
     await this.#stopped;
     const pieces = {};
-    for (const { name, recorder } of this.#pictures.values()) {
+    for (const { name, recorder } of this.#others) {
       pieces[name] = await recorder.stop();
     }
     this.#flush();

@@ -1,59 +1,138 @@
-// What can be seen besides pages: the teacher's face, another window. Each is recorded in a track of its own.
+// What can be seen and heard besides pages and the voice: the teacher's face, another window, a clip. Each is recorded in
+// tracks of its own.
 
 const FACE = { width: { ideal: 640 }, height: { ideal: 360 }, frameRate: { ideal: 15, max: 20 } };
 const WINDOW = { frameRate: { ideal: 15, max: 15 } };
+/** Whether a window's sound comes with it is asked by the browser. */
+const WINDOW_SOUND = { echoCancellation: false, noiseSuppression: false, autoGainControl: false };
 /** The best first: the browser says what it can write. */
 const KINDS = ['video/webm;codecs=avc1', 'video/webm;codecs=vp9', 'video/webm;codecs=vp8', 'video/webm'];
-const BITS = { face: 250_000, window: 1_000_000 };
+const BITS = { face: 250_000, window: 1_000_000, clip: 1_500_000 };
 const KEY_FRAME_MS = 2000;
 const PIECE_MS = 1000;
+/** A clip is recorded with up to 25 pictures a second, and with some when it stands still. */
+const CLIP_FRAME_MS = 39;
+const CLIP_STILL_MS = 250;
 const STAGE = { width: 1600, height: 900 };
 
 export const FILLING = { x: 0, y: 0, width: STAGE.width, height: STAGE.height };
 export const CORNER = { x: 1180, y: 660, width: 384, height: 216 };
 
-/** One source of moving pictures, from its opening to its end. */
+/** One source, from its opening to its end. */
 export class Source {
   id = crypto.randomUUID();
   kind;
-  stream;
-  video;
+  /** Moving pictures to record, or nothing. */
+  pictures = null;
+  /** Sound to record, or nothing. */
+  sound = null;
+  video = document.createElement('video');
   /** Where a face is seen on the stage. */
   place = null;
   still = false;
+  #stream = null;
   #frozen = null;
+  #context = null;
+  #loudness = null;
+  #drawing = 0;
 
-  constructor(kind, stream) {
+  constructor(kind) {
     this.kind = kind;
-    this.stream = stream;
-    this.video = document.createElement('video');
-    this.video.muted = true;
     this.video.playsInline = true;
-    this.video.srcObject = stream;
   }
 
   static async face() {
-    const source = new Source('face', await navigator.mediaDevices.getUserMedia({ video: FACE }));
-    await source.#seen();
+    const source = new Source('face');
+    await source.#watch(await navigator.mediaDevices.getUserMedia({ video: FACE }));
     source.place = { ...FILLING };
     return source;
   }
 
   static async window() {
-    const stream = await navigator.mediaDevices.getDisplayMedia({ video: WINDOW, audio: false, selfBrowserSurface: 'include', surfaceSwitching: 'exclude' });
-    const source = new Source('window', stream);
-    await source.#seen();
+    const source = new Source('window');
+    const stream = await navigator.mediaDevices.getDisplayMedia({ video: WINDOW, audio: WINDOW_SOUND, selfBrowserSurface: 'include', surfaceSwitching: 'exclude' });
+    await source.#watch(stream);
+    if (stream.getAudioTracks().length > 0) {
+      source.#hear((context) => context.createMediaStreamSource(new MediaStream(stream.getAudioTracks())), false);
+    }
     return source;
   }
 
-  async #seen() {
+  /** It plays when it is let go on. */
+  static async clip({ id, hasPictures, hasSound }) {
+    const source = new Source('clip');
+    source.clip = id;
+    source.video.src = `/clips/${id}/file`;
+    source.video.preload = 'auto';
+    await new Promise((resolve, reject) => {
+      source.video.addEventListener('loadeddata', resolve, { once: true });
+      source.video.addEventListener('error', reject, { once: true });
+    });
+    if (hasPictures) {
+      source.#draw();
+    }
+    if (hasSound) {
+      source.#hear((context) => context.createMediaElementSource(source.video), true);
+    }
+    source.still = true;
+    return source;
+  }
+
+  async #watch(stream) {
+    this.#stream = stream;
+    this.pictures = new MediaStream(stream.getVideoTracks());
+    this.video.muted = true;
+    this.video.srcObject = this.pictures;
     await this.video.play();
     if (this.video.videoWidth === 0) {
       await new Promise((resolve) => this.video.addEventListener('resize', resolve, { once: true }));
     }
   }
 
-  /** The page that a window is shown as: as wide as the stage, as high as its shape makes it. */
+  /** A clip's pictures are copied as they come, and again and again when it stands still, so that their track goes on. */
+  #draw() {
+    const canvas = document.createElement('canvas');
+    canvas.width = this.video.videoWidth;
+    canvas.height = this.video.videoHeight;
+    const pen = canvas.getContext('2d');
+    pen.drawImage(this.video, 0, 0);
+    this.pictures = canvas.captureStream(0);
+    const [track] = this.pictures.getVideoTracks();
+    let last = 0;
+    const copy = () => {
+      pen.drawImage(this.video, 0, 0);
+      track.requestFrame();
+      last = performance.now();
+    };
+    const each = () => {
+      if (performance.now() - last >= CLIP_FRAME_MS) {
+        copy();
+      }
+      this.video.requestVideoFrameCallback(each);
+    };
+    this.video.requestVideoFrameCallback(each);
+    this.#drawing = setInterval(copy, CLIP_STILL_MS);
+  }
+
+  /** Sound goes on as silence while there is none, so that its track keeps its time. */
+  #hear(opened, aloud) {
+    this.#context = new AudioContext();
+    const out = this.#context.createMediaStreamDestination();
+    this.#loudness = this.#context.createGain();
+    const from = opened(this.#context);
+    from.connect(this.#loudness).connect(out);
+    if (aloud) {
+      from.connect(this.#context.destination);
+    }
+    this.sound = out.stream;
+  }
+
+  /** Whether it is looked at like a page, and not over the stage. */
+  get isPage() {
+    return this.kind !== 'face' && this.pictures !== null;
+  }
+
+  /** The page that it is shown as: as wide as the stage, as high as its shape makes it. */
   get page() {
     const height = Math.round((STAGE.width * this.video.videoHeight) / this.video.videoWidth);
     return { id: this.id, width: STAGE.width, height };
@@ -64,8 +143,20 @@ export class Source {
     return this.#frozen ?? this.video;
   }
 
+  /** A clip waits; a window goes on unseen and unheard. */
   hold(still) {
     this.still = still;
+    if (this.kind === 'clip') {
+      if (still) {
+        this.video.pause();
+      } else {
+        this.video.play();
+      }
+      return;
+    }
+    if (this.#loudness) {
+      this.#loudness.gain.value = still ? 0 : 1;
+    }
     this.#frozen = null;
     if (still) {
       const copy = document.createElement('canvas');
@@ -76,31 +167,44 @@ export class Source {
     }
   }
 
-  /** It ends by itself: the window was closed, the camera was pulled out. */
+  /** It ends by itself: the window was closed, the camera was pulled out, the clip is over. */
   onEnded(deed) {
-    this.stream.getVideoTracks()[0].addEventListener('ended', deed);
+    const from = this.#stream ? this.#stream.getVideoTracks()[0] : this.video;
+    from.addEventListener('ended', deed);
   }
 
   close() {
-    this.stream.getTracks().forEach((t) => t.stop());
+    clearInterval(this.#drawing);
+    this.#stream?.getTracks().forEach((t) => t.stop());
+    this.pictures?.getTracks().forEach((t) => t.stop());
+    this.video.pause();
+    this.video.removeAttribute('src');
     this.video.srcObject = null;
+    this.#context?.close();
   }
 }
 
-/** Records one source, a piece a second. */
-export class PictureRecorder {
+/** How pictures of a kind are recorded. */
+export function picturesOf(kind) {
+  return { mimeType: KINDS.find((k) => MediaRecorder.isTypeSupported(k)), videoBitsPerSecond: BITS[kind], videoKeyFrameIntervalDuration: KEY_FRAME_MS };
+}
+
+/** How the sound of a clip or a window is recorded: it may be music. */
+export const SOUND_OF_OTHERS = { mimeType: 'audio/webm;codecs=opus', audioBitsPerSecond: 96_000 };
+
+/** Records one track besides the voice, a piece a second. */
+export class TrackRecorder {
   #recorder;
   #count = 0;
   #stopped;
   zero = 0;
 
   /**
+   * @param options of the recorder
    * @param add takes a piece and its number
    */
-  constructor(source, add) {
-    const mimeType = KINDS.find((k) => MediaRecorder.isTypeSupported(k));
-    const pictures = new MediaStream(source.stream.getVideoTracks());
-    this.#recorder = new MediaRecorder(pictures, { mimeType, videoBitsPerSecond: BITS[source.kind], videoKeyFrameIntervalDuration: KEY_FRAME_MS });
+  constructor(stream, options, add) {
+    this.#recorder = new MediaRecorder(stream, options);
     this.#recorder.ondataavailable = (e) => {
       if (e.data.size > 0) {
         add(this.#count++, e.data);

@@ -8,8 +8,10 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -19,11 +21,15 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.lectern.Jottings;
+import school.kerygma.app.lectern.RecordedSound;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.walkthrough.PlaybackScore;
+import school.kerygma.media.process.Ffmpeg;
+import school.kerygma.media.sound.Sound;
 import tools.jackson.databind.json.JsonMapper;
 
 /** A face and another window, recorded at the lectern and played in step with the sound. */
@@ -72,10 +78,13 @@ class PicturesTest {
   }
 
   private static PlaybackScore score() {
+    return score(walkthrough);
+  }
+
+  private static PlaybackScore score(UUID of) {
     Scores scores = DemoServer.bean(Scores.class);
     return DemoServer.bean(JsonMapper.class)
-        .readValue(
-            scores.body(scores.current(walkthrough).orElseThrow().id()), PlaybackScore.class);
+        .readValue(scores.body(scores.current(of).orElseThrow().id()), PlaybackScore.class);
   }
 
   @Test
@@ -168,6 +177,113 @@ class PicturesTest {
   }
 
   @Test
+  void aClipIsPlayedInsideTheTakeAndItsSoundGoesIntoTheTalkOnce() throws Exception {
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    UUID talk = scripts.write(school.teacher(), "A clip");
+    UUID page1 = Papers.pages(Papers.bring(school, form())).getFirst();
+    scripts.show(scripts.stopsOf(talk).getFirst().id(), page1, new Box(50, 50, 400, 200));
+    // As an old camera writes it: MPEG-4 and MP3 in AVI.
+    Path film = directory.resolve("beam_bends.avi");
+    Ffmpeg.run(
+        "-f",
+        "lavfi",
+        "-i",
+        "color=0x20c020:s=320x180:d=3:r=25",
+        "-f",
+        "lavfi",
+        "-i",
+        "sine=frequency=3000:d=3",
+        "-c:v",
+        "mpeg4",
+        "-c:a",
+        "mp3",
+        Ffmpeg.file(film));
+    Path words = Files.writeString(directory.resolve("words.mp4"), "No film at all.");
+    try (BrowserContext context = chromium.context(1280, 800)) {
+      Page page = context.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/walkthroughs/" + talk);
+      page.locator("#clip").setInputFiles(words);
+      assertThat(page.getByText("This file is no film and no sound")).isVisible();
+      page.locator("#clip").setInputFiles(film);
+      assertThat(page.getByText("film, 0:03")).isVisible();
+      assertThat(page.locator(".clips").getByText("Put away")).isVisible();
+
+      page.navigate(DemoServer.address() + "/walkthroughs/" + talk + "/lectern");
+      page.locator("main[data-ready]").waitFor();
+      page.getByText("Use the microphone").click();
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Start recording F8"))
+          .click();
+      until(page, 1_000);
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("beam bends")).click();
+      assertThat(page.getByText("Back to page")).isVisible();
+      long played = at(page);
+      until(page, played + 1_000);
+      page.keyboard().press("h");
+      until(page, played + 2_500);
+      page.keyboard().press("h");
+      assertThat(page.getByText("The clip is over")).isVisible();
+      page.keyboard().press("o");
+      assertThat(page.getByText("Hold still")).isHidden();
+      long over = at(page);
+      until(page, over + 1_500);
+      page.keyboard().press("F8");
+      page.waitForURL("**/play");
+
+      PlaybackScore score = score(talk);
+      assertThat(score.pictures())
+          .extracting(PlaybackScore.PictureShown::kind)
+          .containsExactly("clip");
+      PlaybackScore.PictureShown clip = score.pictures().getFirst();
+      assertThat((double) clip.startMs()).isCloseTo(played, within(700.0));
+      assertThat((double) clip.endMs()).isCloseTo(over, within(500.0));
+      page.locator(".player[data-ready]").waitFor();
+      seek(page, clip.startMs() + 500);
+      page.waitForCondition(() -> isColorful(page));
+      seek(page, clip.endMs() + 700);
+      page.waitForCondition(() -> !isColorful(page));
+
+      double[] tone = tone(talk);
+      // The browser's own microphone beeps once a second, and a beep has a little of every tone.
+      double heard = loudest(tone, clip.startMs() + 200, clip.startMs() + 900);
+      assertThat(loudest(tone, 0, clip.startMs())).isLessThan(heard - 12);
+      assertThat(loudest(tone, clip.startMs() + 1_500, clip.startMs() + 2_200)) // It was held.
+          .isLessThan(heard - 12);
+      assertThat(loudest(tone, clip.endMs() + 200, clip.endMs() + 1_000)).isLessThan(heard - 12);
+      assertThat(chromium.faults()).isEmpty();
+    }
+  }
+
+  /** What is heard of the clip's tone in a talk, every 10 ms. */
+  private static double[] tone(UUID talk) {
+    UUID recording =
+        DemoServer.bean(JdbcClient.class)
+            .sql("select id from recording where walkthrough_id = ?")
+            .param(talk)
+            .query(UUID.class)
+            .single();
+    Path alone = directory.resolve("alone.wav");
+    DemoServer.bean(RecordedSound.class)
+        .with(
+            List.of(recording),
+            sounds -> {
+              String filter = "bandpass=f=3000:width_type=h:w=60";
+              Ffmpeg.run(
+                  "-i",
+                  Ffmpeg.file(sounds.get(recording)),
+                  "-af",
+                  filter + "," + filter,
+                  Ffmpeg.file(alone));
+              return alone;
+            });
+    return Sound.loudness(alone).decibels();
+  }
+
+  private static double loudest(double[] decibels, long fromMs, long untilMs) {
+    return Arrays.stream(decibels, (int) fromMs / 10, (int) untilMs / 10).max().orElseThrow();
+  }
+
+  @Test
   void whatIsFilledInIsSeenLetterByLetterAndAPastedPictureIsAPageAtOnce() throws Exception {
     Scripts scripts = DemoServer.bean(Scripts.class);
     UUID talk = scripts.write(school.teacher(), "A form");
@@ -203,10 +319,7 @@ class PicturesTest {
       until(page, pasted + 800);
       page.keyboard().press("F8");
       page.waitForURL("**/play");
-      Scores scores = DemoServer.bean(Scores.class);
-      PlaybackScore score =
-          DemoServer.bean(JsonMapper.class)
-              .readValue(scores.body(scores.current(talk).orElseThrow().id()), PlaybackScore.class);
+      PlaybackScore score = score(talk);
       assertThat(score.marks())
           .extracting(m -> m.kind() + ": " + m.words())
           .containsExactly("filled: a beam, ruled");

@@ -127,6 +127,8 @@ class WhoMaySeeWhatTest {
                     + bridge
                     + "' and state = 'FINISHED' limit 1")
             + "/sound");
+    THINGS.put("the clips", "/walkthroughs/" + bridge + "/clips");
+    THINGS.put("a clip", "/clips/" + one(sql, "select id from clip where ready limit 1") + "/file");
     THINGS.put("the lectern", "/walkthroughs/" + bridge + "/lectern");
     THINGS.put("pass cards", "/sections/" + section + "/cards");
     THINGS.put(
@@ -183,6 +185,8 @@ class WhoMaySeeWhatTest {
     "the captions, in, s, -, -, -, -, -, -, -",
     "the sound lines, in, s, -, -, -, -, -, -, -",
     "what was recorded, in, s, -, -, -, -, -, -, -",
+    "the clips, in, s, -, -, -, -, -, -, -",
+    "a clip, in, s, -, -, -, -, -, -, -",
     "the lectern, in, s, -, -, -, -, -, -, -",
     "the task, in, s, s, s, -, -, -, -, -",
     "pass cards, in, s, s, -, -, -, -, -, -",

@@ -30,6 +30,7 @@ public class Gate {
     WALKTHROUGH,
     SCORE,
     RECORDING,
+    CLIP,
     /** A task as one of its sections does it. */
     TASK,
     /** What all sections of a task have in common: its name, its length, its papers. */

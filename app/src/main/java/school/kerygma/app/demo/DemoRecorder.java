@@ -22,6 +22,7 @@ class DemoRecorder {
 
   private static final int PIECE_BYTES = 16 * 1024;
   private static final int POINT_EVERY_MS = 100;
+  private static final String PICTURES = "picture-1";
 
   private final Recordings recordings;
   private final Handouts handouts;
@@ -35,7 +36,7 @@ class DemoRecorder {
 
   /** Records one stop. */
   void record(UUID walkthrough, UUID stop, UUID page, DemoScript.DemoStop demo, String narration) {
-    byte[] sound = sound(narration);
+    byte[] sound = shipped("narration/" + narration + ".webm");
     long lengthMs = sound.length * 8L * 1000 / 26_000; // About 26 kbit/s: gestures need no better.
     UUID recording = recordings.begin(walkthrough);
     int pieces = 0;
@@ -48,12 +49,15 @@ class DemoRecorder {
     }
     recordings.keep(
         recording, "trace", 0, json.writeValueAsBytes(trace(stop, page, demo, lengthMs)));
+    for (DemoScript.DemoClip clip : demo.clips()) {
+      recordings.keep(recording, PICTURES, 0, shipped("clips/" + clip.name() + ".mp4"));
+    }
     recordings.finish(recording, Map.of("sound", pieces, "trace", 1));
   }
 
-  private static byte[] sound(String narration) {
-    try (InputStream in =
-        DemoRecorder.class.getResourceAsStream("/demo/narration/" + narration + ".webm")) {
+  /** A file that ships with the demonstration. */
+  static byte[] shipped(String name) {
+    try (InputStream in = DemoRecorder.class.getResourceAsStream("/demo/" + name)) {
       return in.readAllBytes();
     } catch (IOException e) {
       throw new java.io.UncheckedIOException(e);
@@ -116,7 +120,23 @@ class DemoRecorder {
               "words",
               jot.words()));
     }
+    for (DemoScript.DemoClip clip : demo.clips()) {
+      play(events, Math.round(clip.at() * lengthMs));
+    }
     return events;
+  }
+
+  /** A clip lies on the desk, in the shape of the stage. */
+  private static void play(List<Map<String, Object>> events, long at) {
+    UUID shown = UUID.randomUUID();
+    List<Integer> size = List.of(1600, 900);
+    events.add(Map.of("t", at, "do", "gone"));
+    events.add(
+        Map.of(
+            "t", at, "do", "picture", "id", shown, "kind", "clip", "track", PICTURES, "zero", at,
+            "size", size));
+    events.add(
+        Map.of("t", at, "do", "look", "page", shown, "view", List.of(0, 0, 1600, 900), "over", 0));
   }
 
   private static void movePointer(

@@ -1,6 +1,8 @@
 package school.kerygma.app.demo;
 
 import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.time.DayOfWeek;
 import java.time.Instant;
@@ -25,6 +27,7 @@ import org.springframework.stereotype.Component;
 import school.kerygma.app.ScopedClock;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.audience.Audience;
+import school.kerygma.app.clips.Clips;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
@@ -60,6 +63,7 @@ class DemoSchool implements ApplicationRunner {
   private final Scripts scripts;
   private final Scores scores;
   private final DemoTalks talks;
+  private final Clips clips;
   private final Postings postings;
   private final Audience audience;
   private final Works works;
@@ -80,6 +84,7 @@ class DemoSchool implements ApplicationRunner {
       Scripts scripts,
       Scores scores,
       DemoTalks talks,
+      Clips clips,
       Postings postings,
       Audience audience,
       Works works,
@@ -91,6 +96,7 @@ class DemoSchool implements ApplicationRunner {
     this.scripts = scripts;
     this.scores = scores;
     this.talks = talks;
+    this.clips = clips;
     this.postings = postings;
     this.audience = audience;
     this.works = works;
@@ -219,11 +225,25 @@ class DemoSchool implements ApplicationRunner {
     }
   }
 
+  private void bringClip(UUID walkthrough, String name) throws InterruptedException {
+    byte[] film = DemoRecorder.shipped("clips/" + name + ".mp4");
+    try {
+      await(clips.takeIn(teacher, walkthrough, name, new ByteArrayInputStream(film)).work());
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
   private UUID makeWalkthrough(String name, boolean recorded) throws InterruptedException {
     DemoScript script = DemoScript.read(name);
     UUID walkthrough = scripts.write(teacher, script.title());
     talks.write(walkthrough, script, papers, planned);
     if (recorded) {
+      for (DemoScript.DemoStop stop : script.stops()) {
+        for (DemoScript.DemoClip clip : stop.clips()) {
+          bringClip(walkthrough, clip.name());
+        }
+      }
       talks.record(walkthrough, script, name, papers);
       await(works.latest(walkthrough).orElseThrow().id());
       talks.translate(walkthrough, script);

@@ -31,6 +31,7 @@ record DemoScript(String title, List<DemoStop> stops) {
       double bottom,
       List<DemoMark> marks,
       List<DemoJot> jots,
+      List<DemoClip> clips,
       List<String> ties,
       String spanish,
       String say) {}
@@ -46,11 +47,15 @@ record DemoScript(String title, List<DemoStop> stops) {
   /** What is jotted down, at a share of the stop's length. */
   record DemoJot(double at, String words) {}
 
+  /** A clip that is played from a share of the stop's length to its end. */
+  record DemoClip(double at, String name) {}
+
   static DemoScript read(String name) {
     String title = "";
     List<DemoStop> stops = new ArrayList<>();
     List<DemoMark> marks = new ArrayList<>();
     List<DemoJot> jots = new ArrayList<>();
+    List<DemoClip> clips = new ArrayList<>();
     List<String> ties = new ArrayList<>();
     String stop = "";
     String spanish = "";
@@ -65,6 +70,7 @@ record DemoScript(String title, List<DemoStop> stops) {
           spanish = "";
           marks = new ArrayList<>();
           jots = new ArrayList<>();
+          clips = new ArrayList<>();
           ties = new ArrayList<>();
         }
         case "sight" -> sight = value.split(" ");
@@ -75,6 +81,10 @@ record DemoScript(String title, List<DemoStop> stops) {
         case "jot" -> {
           String[] part = value.split(" ", 2);
           jots.add(new DemoJot(Double.parseDouble(part[0]), part[1]));
+        }
+        case "clip" -> {
+          String[] part = value.split(" ", 2);
+          clips.add(new DemoClip(Double.parseDouble(part[0]), part[1]));
         }
         case "tie" -> ties.add(value);
         case "es" -> spanish = value;
@@ -88,6 +98,7 @@ record DemoScript(String title, List<DemoStop> stops) {
                     Double.parseDouble(sight[3]),
                     List.copyOf(marks),
                     List.copyOf(jots),
+                    List.copyOf(clips),
                     List.copyOf(ties),
                     spanish,
                     value));

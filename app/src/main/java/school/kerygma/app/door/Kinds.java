@@ -13,6 +13,8 @@ enum Kinds {
   TRACE(256 * 1024),
   /** A paper. */
   UPLOAD(52L * 1024 * 1024),
+  /** A film: ten minutes as a telephone takes them. */
+  CLIP(1L << 30),
   /** Rosters of a whole school. */
   ROSTERS(22L * 1024 * 1024),
   /** Marks that are brought in as a file of their own. */
@@ -48,6 +50,9 @@ enum Kinds {
     }
     if (path.startsWith("/recordings/")) {
       return path.contains("/trace/") ? TRACE : PIECE;
+    }
+    if (path.startsWith("/walkthroughs/") && path.endsWith("/clips")) {
+      return CLIP;
     }
     if (type.startsWith("multipart/")) {
       if (path.startsWith("/handouts")) {

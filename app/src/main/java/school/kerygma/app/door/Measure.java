@@ -55,7 +55,11 @@ class Measure extends OncePerRequestFilter {
     response.setHeader("Connection", "close"); // The rest is not waited for.
     refusals.say(
         HttpStatus.CONTENT_TOO_LARGE,
-        kind == Kinds.UPLOAD ? "paper.TOO_LARGE" : "too-large",
+        switch (kind) {
+          case UPLOAD -> "paper.TOO_LARGE";
+          case CLIP -> "clip.TOO_LARGE";
+          default -> "too-large";
+        },
         request,
         response);
   }

@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.clips.Clips;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
@@ -42,12 +43,20 @@ class PutAwayController {
   private final Handouts handouts;
   private final Scripts scripts;
   private final Tasks tasks;
+  private final Clips clips;
   private final Postings postings;
   private final Shelf shelf;
   private final Gate gate;
 
   PutAwayController(
-      Handouts handouts, Scripts scripts, Tasks tasks, Postings postings, Shelf shelf, Gate gate) {
+      Handouts handouts,
+      Scripts scripts,
+      Tasks tasks,
+      Clips clips,
+      Postings postings,
+      Shelf shelf,
+      Gate gate) {
+    this.clips = clips;
     this.handouts = handouts;
     this.scripts = scripts;
     this.tasks = tasks;
@@ -93,6 +102,11 @@ class PutAwayController {
         checkNotUp(postings.ofWalkthroughs(List.of(id)));
         shelf.put(kind(kind), id);
         yield "redirect:/walkthroughs?away";
+      }
+      case CLIP -> {
+        gate.check(me, Deed.CHANGE, Gate.Kind.CLIP, id);
+        shelf.put(kind(kind), id);
+        yield "redirect:/walkthroughs/" + clips.walkthroughOf(id);
       }
       case TASK -> {
         gate.check(me, Deed.CHANGE, Gate.Kind.WHOLE_TASK, id);

@@ -26,6 +26,7 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.clips.Clips;
 import school.kerygma.app.frame.PageJson;
 import school.kerygma.app.marking.MarkView;
 import school.kerygma.app.marking.Marks;
@@ -48,7 +49,11 @@ class LecternController {
 
   /** What the lectern's script needs. */
   record Lectern(
-      UUID walkthrough, List<LecternStop> stops, List<PageView> pages, List<MarkView> marks) {}
+      UUID walkthrough,
+      List<LecternStop> stops,
+      List<PageView> pages,
+      List<MarkView> marks,
+      List<Clips.View> clips) {}
 
   /**
    * One stop, with the sentences to say.
@@ -71,6 +76,7 @@ class LecternController {
   private final Recordings recordings;
   private final Marks marks;
   private final RosterNames names;
+  private final Clips clips;
   private final PageJson json;
   private final Gate gate;
 
@@ -82,10 +88,12 @@ class LecternController {
       Recordings recordings,
       Marks marks,
       RosterNames names,
+      Clips clips,
       PageJson json,
       Gate gate,
       @Value("${kerygma.demo}") boolean standIn) {
     this.standIn = standIn;
+    this.clips = clips;
     this.json = json;
     this.scripts = scripts;
     this.recordings = recordings;
@@ -156,7 +164,12 @@ class LecternController {
                         s.sight().orElseThrow().opening().view()))
             .toList();
     List<PageView> pages = nearestFirst(scripts.pagesFor(me.id(), stops), shown);
-    return new Lectern(id, shown, pages, marks.views(pages.stream().map(PageView::id).toList()));
+    return new Lectern(
+        id,
+        shown,
+        pages,
+        marks.views(pages.stream().map(PageView::id).toList()),
+        clips.ofWalkthrough(id).stream().filter(Clips.View::ready).toList());
   }
 
   /** The pages that stops show, in their order; the rest of those papers; all others. */

@@ -37,6 +37,7 @@ import school.kerygma.core.walkthrough.Trace;
 import school.kerygma.core.walkthrough.TraceEvent;
 import school.kerygma.media.picture.Pictures;
 import school.kerygma.media.process.Program;
+import school.kerygma.media.sound.Mixing;
 import school.kerygma.media.sound.Sound;
 
 /** Makes takes of the recordings that have ended: joins their pieces and cuts them at the stops. */
@@ -100,7 +101,7 @@ public class Takes {
       try {
         Track track = tracks.named(List.of(id), Track.SOUND).getFirst();
         Path joined = joined(track.id(), directory);
-        Path sound = mended(id, joined, directory);
+        Path sound = mixed(id, mended(id, joined, directory), directory);
         long durationMs = Sound.durationMs(sound);
         Loudness loudness = Sound.loudness(sound); // Files are gone once they are kept.
         Path heard = directory.resolve("heard.webm");
@@ -202,6 +203,31 @@ public class Takes {
     return mended;
   }
 
+  /** What clips and windows let hear goes into the talk; the microphone is down meanwhile. */
+  private Path mixed(UUID recording, Path voice, Path directory) {
+    List<Mixing.Other> others = new ArrayList<>();
+    for (TraceEvent event : traces.of(recording).trace().events()) {
+      if (event instanceof TraceEvent.SoundBegins begins && !begins.track().equals(Track.SOUND)) {
+        for (Track track : tracks.named(List.of(recording), begins.track())) {
+          if (track.isSound() && Recordings.count(tracks.pieces(track.id())) > 0) {
+            Path other = joined(track.id(), directory);
+            if (Sound.isReadable(other)) {
+              others.add(new Mixing.Other(other, Math.max(0, begins.zeroMs())));
+            } else {
+              LOG.warn("A sound of recording {} cannot be read", recording);
+            }
+          }
+        }
+      }
+    }
+    if (others.isEmpty()) {
+      return voice;
+    }
+    Path mixed = directory.resolve("mixed.mkv");
+    Mixing.mix(voice, others, directory, mixed);
+    return mixed;
+  }
+
   /**
    * Joins the pieces of moving pictures.
    *
@@ -240,20 +266,27 @@ public class Takes {
     return new RunningOrder.Part(take.stopId(), take.id(), take.recordingId(), spoken, true);
   }
 
+  private static void begins(List<Track> all, String name, long milliseconds) {
+    all.stream().filter(t -> t.name().equals(name)).forEach(t -> t.begins(milliseconds));
+  }
+
   private void makeTakes(
       Recording recording, long durationMs, Map<UUID, Long> pictures, Loudness sound) {
     if (recording.state() != Recording.State.ENDING) {
       return; // Another piece of work was here before.
     }
     recording.finish(durationMs);
-    List<Track> all = tracks.ofRecording(recording.id());
+    List<Track> all = new ArrayList<>(tracks.ofRecording(recording.id()));
     all.forEach(t -> t.lasts(t.isPicture() ? pictures.getOrDefault(t.id(), 1L) : durationMs));
     Trace trace = traces.of(recording.id()).trace();
     for (TraceEvent event : trace.events()) {
       if (event instanceof TraceEvent.PictureBegins p) {
-        all.stream().filter(t -> t.name().equals(p.track())).forEach(t -> t.begins(p.zeroMs()));
+        begins(all, p.track(), p.zeroMs());
+      } else if (event instanceof TraceEvent.SoundBegins s) {
+        begins(all, s.track(), s.zeroMs());
       }
     }
+    all.removeIf(t -> t.isSound() && !t.name().equals(Track.SOUND)); // It is in the talk.
     UUID owner = scripts.ownerOf(recording.walkthroughId()).orElseThrow();
     trace.covered().forEach(c -> marks.cover(owner, c.pageId(), c.id(), c.boxes()));
     Set<UUID> own = new HashSet<>();

@@ -109,6 +109,9 @@ final class TraceReader {
           new TraceEvent.PicturePlaced(at, uuid(n.required("id")), box(n.required("box")));
       case "hold" ->
           new TraceEvent.PictureHeld(at, uuid(n.required("id")), n.path("still").asBoolean(true));
+      case "sound" ->
+          new TraceEvent.SoundBegins(
+              at, shortened(n.required("track").asString(), 40), n.required("zero").longValue());
       case "picture-gone" -> new TraceEvent.PictureGone(at, uuid(n.required("id")));
       case "back" -> new TraceEvent.TakenBack(at, uuid(n.required("page")));
       case "wipe" -> new TraceEvent.Wiped(at, uuid(n.required("page")));

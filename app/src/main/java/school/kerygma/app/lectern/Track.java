@@ -78,6 +78,10 @@ class Track {
     return Kind.of(name) == Kind.PICTURE;
   }
 
+  boolean isSound() {
+    return Kind.of(name) == Kind.SOUND;
+  }
+
   /** When it began, if that is known better now. */
   void begins(long milliseconds) {
     this.startsMs = milliseconds;

@@ -306,7 +306,7 @@ class Compiling implements Work {
             trace.events().stream()
                 .filter(TraceEvent.PictureBegins.class::isInstance)
                 .map(TraceEvent.PictureBegins.class::cast)
-                .filter(p -> p.kind() == TraceEvent.PictureKind.WINDOW)
+                .filter(p -> p.kind().isPage())
                 .filter(p -> takes.picture(recording, p.track()).isPresent())
                 .forEach(
                     p ->

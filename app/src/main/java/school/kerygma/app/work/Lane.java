@@ -8,7 +8,9 @@ public enum Lane {
   /** Papers that are read or written. */
   PAPERS(2),
   /** Recordings that are joined and compiled. */
-  TALKS(1);
+  TALKS(1),
+  /** Films that are made ready. */
+  CLIPS(1);
 
   private final int workers;
 

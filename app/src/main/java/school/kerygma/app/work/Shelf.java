@@ -21,6 +21,7 @@ public class Shelf {
     HANDOUT("title"),
     WALKTHROUGH("title"),
     TASK("title"),
+    CLIP("name"),
     POSTING(
         "coalesce((select w.title from walkthrough w where w.id = posting.walkthrough_id), (select min(t.title)"
             + " from posting_task x join task t on t.id = x.task_id where x.posting_id = posting.id), '')");

@@ -13,7 +13,6 @@ import java.util.function.ToIntFunction;
 import org.jspecify.annotations.Nullable;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.walkthrough.PlaybackScore.PictureShown;
-import school.kerygma.core.walkthrough.TraceEvent.PictureKind;
 
 /** Which moving pictures are seen when, and from which moment of their file on. */
 final class PictureTrack implements ScoreTrack {
@@ -38,7 +37,7 @@ final class PictureTrack implements ScoreTrack {
     }
 
     boolean isSeen() {
-      return source.kind() == PictureKind.WINDOW || place != null;
+      return source.kind().isPage() || place != null;
     }
   }
 
@@ -117,7 +116,7 @@ final class PictureTrack implements ScoreTrack {
       case TraceEvent.PictureBegins begins ->
           Optional.ofNullable(recording)
               .flatMap(r -> files.apply(r, begins.track()))
-              .filter(f -> begins.kind() == PictureKind.FACE || known.test(begins.id()))
+              .filter(f -> !begins.kind().isPage() || known.test(begins.id()))
               .ifPresent(f -> active.put(begins.id(), new Active(begins, f)));
       case TraceEvent.PicturePlaced placed ->
           Optional.ofNullable(active.get(placed.id())).ifPresent(a -> a.place = placed.place());
@@ -141,10 +140,7 @@ final class PictureTrack implements ScoreTrack {
 
   private void close(Active a, long at) {
     if (a.since >= 0 && at > a.since) {
-      int page =
-          a.source.kind() == PictureKind.WINDOW
-              ? index.applyAsInt(a.source.id())
-              : PictureShown.OVER;
+      int page = a.source.kind().isPage() ? index.applyAsInt(a.source.id()) : PictureShown.OVER;
       shown.add(
           new PictureShown(
               a.file,

@@ -30,6 +30,7 @@ public sealed interface TraceEvent {
       case PicturePlaced placed -> Optional.empty();
       case PictureHeld held -> Optional.empty();
       case PictureGone gone -> Optional.empty();
+      case SoundBegins begins -> Optional.empty();
     };
   }
 
@@ -90,7 +91,14 @@ public sealed interface TraceEvent {
     /** The teacher's face: it lies over the stage. */
     FACE,
     /** Another window or tab: it is shown like a page, and looked at and marked like one. */
-    WINDOW;
+    WINDOW,
+    /** A clip that is played: it is shown like a page too. */
+    CLIP;
+
+    /** Whether it is shown like a page, and not over the stage. */
+    public boolean isPage() {
+      return this != FACE;
+    }
 
     /** Its name in files. */
     public String written() {
@@ -102,10 +110,10 @@ public sealed interface TraceEvent {
    * Pictures can be seen from now on. It is said again when a stop begins, so that every stop knows
    * its pictures.
    *
-   * @param id of these pictures; of a window also that of the page that it is shown as
+   * @param id of these pictures; of what is shown like a page also that of its page
    * @param track the name of the track that they are recorded in
    * @param zeroMs when that track began, on the recording's clock
-   * @param width of the page that a window is shown as, in its points
+   * @param width of that page, in its points
    */
   record PictureBegins(
       long atMs, UUID id, PictureKind kind, String track, long zeroMs, double width, double height)
@@ -119,6 +127,14 @@ public sealed interface TraceEvent {
 
   /** Pictures are seen no more. */
   record PictureGone(long atMs, UUID id) implements TraceEvent {}
+
+  /**
+   * Another sound than the microphone's is recorded from now on: that of a clip or a window.
+   *
+   * @param track the name of the track that it is recorded in
+   * @param zeroMs when that track began, on the recording's clock
+   */
+  record SoundBegins(long atMs, String track, long zeroMs) implements TraceEvent {}
 
   /** A cover is lifted. */
   record Uncovered(long atMs, UUID id) implements TraceEvent {}

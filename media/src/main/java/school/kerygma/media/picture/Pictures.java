@@ -1,17 +1,12 @@
 package school.kerygma.media.picture;
 
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
-import java.time.Duration;
-import java.util.ArrayList;
-import java.util.List;
 import java.util.Locale;
+import school.kerygma.media.process.Ffmpeg;
 import school.kerygma.media.process.Program;
 
 /** Makes files of moving pictures that browsers play from any moment on. */
 public final class Pictures {
-
-  private static final Duration LIMIT = Duration.ofMinutes(10);
 
   private Pictures() {}
 
@@ -44,40 +39,32 @@ public final class Pictures {
    * @throws Program.Failed if there are no pictures in it
    */
   public static Indexed index(Path file, Path directory) {
-    Kind kind = said(file, "stream=codec_name").contains("h264") ? Kind.MP4 : Kind.WEBM;
+    Kind kind =
+        Ffmpeg.probe(file, "v:0", "stream=codec_name", 1024).contains("h264")
+            ? Kind.MP4
+            : Kind.WEBM;
     Path to = directory.resolve("indexed." + kind.written());
-    List<String> command =
-        new ArrayList<>(List.of("ffmpeg", "-v", "error", "-nostdin", "-y", "-i", "file:" + file));
-    command.addAll(List.of("-map", "0:v:0", "-c", "copy"));
-    command.addAll(
-        kind == Kind.MP4 ? List.of("-movflags", "+faststart") : List.of("-cues_to_front", "1"));
-    command.addAll(List.of("-f", kind.written(), "file:" + to));
-    Program.run(command, LIMIT, 1024);
-    String seconds = said(to, "format=duration");
+    String[] front =
+        kind == Kind.MP4
+            ? new String[] {"-movflags", "+faststart"}
+            : new String[] {"-cues_to_front", "1"};
+    Ffmpeg.run(
+        "-i",
+        Ffmpeg.file(file),
+        "-map",
+        "0:v:0",
+        "-c",
+        "copy",
+        front[0],
+        front[1],
+        "-f",
+        kind.written(),
+        Ffmpeg.file(to));
+    String seconds = Ffmpeg.probe(to, "v:0", "format=duration", 1024);
     try {
       return new Indexed(to, kind, Math.max(1, Math.round(1000 * Double.parseDouble(seconds))));
     } catch (NumberFormatException e) {
       throw new Program.Failed("No pictures: " + seconds);
     }
-  }
-
-  private static String said(Path file, String what) {
-    return new String(
-            Program.run(
-                List.of(
-                    "ffprobe",
-                    "-v",
-                    "error",
-                    "-select_streams",
-                    "v:0",
-                    "-show_entries",
-                    what,
-                    "-of",
-                    "csv=p=0",
-                    "file:" + file),
-                LIMIT,
-                1024),
-            StandardCharsets.US_ASCII)
-        .strip();
   }
 }

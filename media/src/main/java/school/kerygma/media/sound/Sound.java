@@ -18,6 +18,7 @@ import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.Level;
 import school.kerygma.core.voice.Loudness;
 import school.kerygma.core.voice.SoundLoss;
+import school.kerygma.media.process.Ffmpeg;
 import school.kerygma.media.process.Program;
 
 /** Decodes, measures and mends sound with ffmpeg. */
@@ -26,7 +27,10 @@ public final class Sound {
   /** Enough for speech, and what recognizers are made for. */
   public static final int SAMPLES_PER_SECOND = 16_000;
 
-  private static final Duration LIMIT = Duration.ofMinutes(10);
+  /** As browsers record it. */
+  static final int KEPT_SAMPLES_PER_SECOND = 48_000;
+
+  static final Duration LIMIT = Duration.ofMinutes(10);
   private static final int MAX_PCM_BYTES = 2 * SAMPLES_PER_SECOND * 3 * 3600;
 
   /** Fifty packets a second for four hours, a line of about 20 bytes each. */
@@ -45,22 +49,49 @@ public final class Sound {
     return samples;
   }
 
+  /** Whether there is any sound in a file that can be decoded. */
+  public static boolean isReadable(Path file) {
+    try {
+      return durationMs(file) > 0;
+    } catch (Program.Failed e) {
+      return false;
+    }
+  }
+
   private static List<String> decoding(Path file) {
-    return List.of(
-        "ffmpeg",
-        "-v",
-        "error",
-        "-nostdin",
+    return decoding(file, SAMPLES_PER_SECOND);
+  }
+
+  static List<String> decoding(Path file, int samplesPerSecond) {
+    return Ffmpeg.command(
         "-i",
-        "file:" + file,
+        Ffmpeg.file(file),
         "-vn",
         "-ac",
         "1",
         "-ar",
-        "" + SAMPLES_PER_SECOND,
+        "" + samplesPerSecond,
         "-f",
         "s16le",
         "-");
+  }
+
+  /** Writes samples of one channel, 16 bit, to a file that loses nothing of them. */
+  static List<String> writing(int samplesPerSecond, Path to) {
+    return Ffmpeg.command(
+        "-f",
+        "s16le",
+        "-ar",
+        "" + samplesPerSecond,
+        "-ac",
+        "1",
+        "-i",
+        "-",
+        "-c:a",
+        "flac",
+        "-f",
+        "matroska",
+        Ffmpeg.file(to));
   }
 
   /**
@@ -72,7 +103,7 @@ public final class Sound {
     List<String> command = new ArrayList<>(decoding(file));
     command.addAll(
         command.indexOf("-i"),
-        List.of("-ss", seconds(span.startMs()), "-t", seconds(span.lengthMs())));
+        List.of("-ss", Ffmpeg.seconds(span.startMs()), "-t", Ffmpeg.seconds(span.lengthMs())));
     Program.run(
         command,
         LIMIT,
@@ -83,10 +114,6 @@ public final class Sound {
             throw new UncheckedIOException(e);
           }
         });
-  }
-
-  private static String seconds(long ms) {
-    return String.format(Locale.ROOT, "%.3f", ms / 1000.0);
   }
 
   /** The loudness of a file, measured while it is decoded: hours of it take little memory. */
@@ -122,19 +149,7 @@ public final class Sound {
             span.startMs() / 1000.0,
             span.endMs() / 1000.0);
     return Program.run(
-        List.of(
-            "ffmpeg",
-            "-v",
-            "error",
-            "-nostdin",
-            "-i",
-            "file:" + file,
-            "-vn",
-            "-af",
-            filter,
-            "-f",
-            "null",
-            "-"),
+        Ffmpeg.command("-i", Ffmpeg.file(file), "-vn", "-af", filter, "-f", "null", "-"),
         LIMIT,
         Sound::lastLevel);
   }
@@ -160,56 +175,40 @@ public final class Sound {
 
   /** Copies a file, so that it says how long it is and can be sought in. */
   public static void index(Path file, Path to) {
-    Program.run(
-        List.of(
-            "ffmpeg",
-            "-v",
-            "error",
-            "-nostdin",
-            "-y",
-            "-i",
-            "file:" + file,
-            "-map",
-            "0:a:0",
-            "-c",
-            "copy",
-            "-cues_to_front",
-            "1",
-            "-f",
-            "webm",
-            "file:" + to),
-        LIMIT,
-        1024);
+    Ffmpeg.run(
+        "-i",
+        Ffmpeg.file(file),
+        "-map",
+        "0:a:0",
+        "-c",
+        "copy",
+        "-cues_to_front",
+        "1",
+        "-f",
+        "webm",
+        Ffmpeg.file(to));
   }
 
   /** Encodes a file as Opus, so that browsers play it. */
   public static void toOpus(Path file, Path to) {
-    Program.run(
-        List.of(
-            "ffmpeg",
-            "-v",
-            "error",
-            "-nostdin",
-            "-y",
-            "-i",
-            "file:" + file,
-            "-map",
-            "0:a:0",
-            "-ac",
-            "1",
-            "-c:a",
-            "libopus",
-            "-b:a",
-            "32k",
-            "-application",
-            "voip",
-            "-cues_to_front",
-            "1",
-            "-f",
-            "webm",
-            "file:" + to),
-        LIMIT,
-        1024);
+    Ffmpeg.run(
+        "-i",
+        Ffmpeg.file(file),
+        "-map",
+        "0:a:0",
+        "-ac",
+        "1",
+        "-c:a",
+        "libopus",
+        "-b:a",
+        "32k",
+        "-application",
+        "voip",
+        "-cues_to_front",
+        "1",
+        "-f",
+        "webm",
+        Ffmpeg.file(to));
   }
 
   /** Length of a file in milliseconds, measured by decoding it. */
@@ -233,23 +232,7 @@ public final class Sound {
    * milliseconds of the sound.
    */
   public static List<Long> jumps(Path file) {
-    String packets =
-        new String(
-            Program.run(
-                List.of(
-                    "ffprobe",
-                    "-v",
-                    "error",
-                    "-select_streams",
-                    "a:0",
-                    "-show_entries",
-                    "packet=pts_time,duration_time",
-                    "-of",
-                    "csv=p=0",
-                    "file:" + file),
-                LIMIT,
-                MAX_PACKET_BYTES),
-            StandardCharsets.US_ASCII);
+    String packets = Ffmpeg.probe(file, "a:0", "packet=pts_time,duration_time", MAX_PACKET_BYTES);
     List<Long> jumps = new ArrayList<>();
     double next = -1;
     double missing = 0;
@@ -276,42 +259,11 @@ public final class Sound {
    * @param mended where the mended sound goes, as FLAC in Matroska
    */
   public static void mend(Path file, List<SoundLoss.Gap> gaps, Path mended) {
-    List<String> writing =
-        List.of(
-            "ffmpeg",
-            "-v",
-            "error",
-            "-y",
-            "-f",
-            "s16le",
-            "-ar",
-            "48000",
-            "-ac",
-            "1",
-            "-i",
-            "-",
-            "-c:a",
-            "flac",
-            "-f",
-            "matroska",
-            "file:" + mended);
-    List<String> reading =
-        List.of(
-            "ffmpeg",
-            "-v",
-            "error",
-            "-nostdin",
-            "-i",
-            "file:" + file,
-            "-vn",
-            "-ac",
-            "1",
-            "-ar",
-            "48000",
-            "-f",
-            "s16le",
-            "-");
-    Program.pipe(reading, writing, LIMIT, (in, out) -> copyWithGaps(in, out, gaps));
+    Program.pipe(
+        decoding(file, KEPT_SAMPLES_PER_SECOND),
+        writing(KEPT_SAMPLES_PER_SECOND, mended),
+        LIMIT,
+        (in, out) -> copyWithGaps(in, out, gaps));
   }
 
   private static void copyWithGaps(InputStream in, OutputStream out, List<SoundLoss.Gap> gaps)
