@@ -28,9 +28,12 @@ class PagePapersTest {
   /** The words of the paper that is made. */
   private static String paper(String section, UUID person, String day) throws Exception {
     HttpClient teacher = Caller.teacher(DemoServer.TEACHER);
-    HttpResponse<String> made =
+    return words(
         Caller.form(
-            teacher, "/sections/" + section(section) + "/as/" + person + "/paper", "day", day);
+            teacher, "/sections/" + section(section) + "/as/" + person + "/paper", "day", day));
+  }
+
+  private static String words(HttpResponse<String> made) {
     assertThat(made.statusCode()).isEqualTo(302);
     UUID handout = UUID.fromString(Caller.location(made).replaceFirst(".*made=", ""));
     Awaitility.await().until(() -> !Papers.pages(handout).isEmpty());
@@ -71,6 +74,37 @@ class PagePapersTest {
     String words = paper("7A Design", guardian, "2026-09-30");
     assertThat(words).contains("For families").contains("Sketch three bridges");
     assertThat(names()).noneMatch(words::contains);
+  }
+
+  @Test
+  void theWeekOfASectionIsAPaperToo() throws Exception {
+    HttpClient teacher = Caller.teacher(DemoServer.TEACHER);
+    String words =
+        words(
+            Caller.form(
+                teacher,
+                "/plan/paper",
+                "week",
+                "2026-09-30",
+                "section",
+                String.valueOf(section("7A Design"))));
+    assertThat(words)
+        .contains("7A Design: the week")
+        .contains("September 28 to October 2")
+        .contains("Sketch three bridges")
+        .doesNotContain("8B Woodwork");
+    assertThat(names()).noneMatch(words::contains);
+    UUID mine = section("9 Electronics");
+    TestSchool other = TestSchool.in("America/Halifax", 0);
+    HttpResponse<String> refused =
+        Caller.form(
+            Caller.teacher(other.email()),
+            "/plan/paper",
+            "week",
+            "2026-09-30",
+            "section",
+            String.valueOf(mine));
+    assertThat(refused.statusCode()).isEqualTo(404);
   }
 
   @Test

@@ -1,9 +1,5 @@
 package school.kerygma.app.classpage;
 
-import java.io.ByteArrayInputStream;
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -15,13 +11,11 @@ import java.util.UUID;
 import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.thymeleaf.context.Context;
-import org.thymeleaf.spring6.SpringTemplateEngine;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.frame.Wording;
 import school.kerygma.app.papers.Handouts;
+import school.kerygma.app.papers.SetPapers;
 import school.kerygma.app.sections.SectionView;
-import school.kerygma.media.paper.HtmlPaper;
 
 /**
  * Makes papers of the pages of students and families, so that they can be shown and marked in a
@@ -35,21 +29,14 @@ class PagePapers {
   private static final LocalTime LOOKED_AT = LocalTime.of(9, 0);
 
   private final ClassPages pages;
-  private final Handouts handouts;
+  private final SetPapers papers;
   private final People people;
-  private final SpringTemplateEngine templates;
   private final MessageSource messages;
 
-  PagePapers(
-      ClassPages pages,
-      Handouts handouts,
-      People people,
-      SpringTemplateEngine templates,
-      MessageSource messages) {
+  PagePapers(ClassPages pages, SetPapers papers, People people, MessageSource messages) {
     this.pages = pages;
-    this.handouts = handouts;
+    this.papers = papers;
     this.people = people;
-    this.templates = templates;
     this.messages = messages;
   }
 
@@ -65,7 +52,6 @@ class PagePapers {
     ClassPages then = pages.at(moment);
     Map<String, Object> shown = new HashMap<>();
     shown.put("section", section);
-    shown.put("show", new Wording());
     shown.put("today", day);
     boolean student = section.students().contains(person);
     if (student) {
@@ -82,16 +68,7 @@ class PagePapers {
             student ? "class-paper.student" : "class-paper.family",
             new Object[] {section.name(), new Wording().date(day)},
             Locale.ENGLISH);
-    String xhtml =
-        templates.process(
-            student ? "classpage/paper-of-student" : "classpage/paper-of-family",
-            new Context(Locale.ENGLISH, shown));
-    ByteArrayOutputStream pdf = new ByteArrayOutputStream();
-    try {
-      HtmlPaper.write(xhtml, pdf);
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
-    return handouts.takeIn(teacher, name + ".pdf", new ByteArrayInputStream(pdf.toByteArray()));
+    String template = student ? "classpage/paper-of-student" : "classpage/paper-of-family";
+    return papers.set(teacher, name, template, shown);
   }
 }

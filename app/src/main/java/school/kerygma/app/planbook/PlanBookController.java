@@ -2,12 +2,16 @@ package school.kerygma.app.planbook;
 
 import java.time.Clock;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.MessageSource;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -20,9 +24,12 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.frame.Ribbon;
+import school.kerygma.app.frame.Wording;
+import school.kerygma.app.papers.SetPapers;
 import school.kerygma.app.planning.PlanChanges;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
@@ -34,11 +41,16 @@ class PlanBookController {
   /** A task that was found, where it stands. */
   record Found(TaskView task, SectionView section, LocalDate day) {}
 
+  /** Farther weeks are empty. */
+  private static final int FARTHEST_DAYS = 400;
+
   private final Weeks weeks;
   private final Tasks tasks;
   private final PlanChanges changes;
   private final Sections sections;
   private final FirstSteps steps;
+  private final SetPapers papers;
+  private final MessageSource words;
   private final Gate gate;
   private final Clock clock;
 
@@ -48,6 +60,8 @@ class PlanBookController {
       PlanChanges changes,
       Sections sections,
       FirstSteps steps,
+      SetPapers papers,
+      MessageSource words,
       Gate gate,
       Clock clock) {
     this.weeks = weeks;
@@ -55,6 +69,8 @@ class PlanBookController {
     this.changes = changes;
     this.sections = sections;
     this.steps = steps;
+    this.papers = papers;
+    this.words = words;
     this.gate = gate;
     this.clock = clock;
   }
@@ -78,6 +94,31 @@ class PlanBookController {
     model.addAttribute("toLookAt", view.lookAt().count());
     model.addAttribute("canUndo", changes.canUndo(me.id()));
     return "planbook/week";
+  }
+
+  /** Makes a paper of a section's week as it is planned, to be shown in a walkthrough. */
+  @PostMapping("/plan/paper")
+  String asPaper(
+      @AuthenticationPrincipal SignedIn me,
+      @RequestParam LocalDate week,
+      @RequestParam UUID section,
+      Locale locale) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, section);
+    SectionView view = sections.get(section);
+    LocalDate today = view.calendar().dateOf(clock.instant());
+    if (Math.abs(ChronoUnit.DAYS.between(today, week)) > FARTHEST_DAYS) {
+      throw Problem.refused("class-paper-day").at("week");
+    }
+    WeekView shown = weeks.of(me.id(), List.of(view), week, today);
+    String name =
+        words.getMessage(
+            "class-paper.week",
+            new Object[] {view.name(), new Wording().date(shown.monday())},
+            locale);
+    return "redirect:/handouts?made="
+        + papers
+            .set(me.id(), name, "planbook/week-paper", Map.of("week", shown, "section", view))
+            .handout();
   }
 
   /** Puts a task of one section on another day. */
