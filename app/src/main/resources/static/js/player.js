@@ -50,6 +50,10 @@ document.addEventListener('alpine:init', () => {
       lineLanguage: '',
       glossary: false,
       stops: [],
+      /** Of a long walkthrough: they are watched one after the other. */
+      parts: [],
+      part: 0,
+      partOver: false,
       words: {},
 
       async init() {
@@ -99,7 +103,16 @@ document.addEventListener('alpine:init', () => {
       },
 
       get clock() {
-        return `${clock(this.at)} / ${clock(this.duration)}`;
+        return `${clock(this.at - this.from)} / ${clock(this.until - this.from)}`;
+      },
+      get hasParts() {
+        return this.parts.length > 1;
+      },
+      get from() {
+        return this.hasParts ? this.parts[this.part].startMs : 0;
+      },
+      get until() {
+        return this.hasParts ? this.parts[this.part].endMs : this.duration;
       },
 
       now() {
@@ -115,10 +128,30 @@ document.addEventListener('alpine:init', () => {
             return;
           }
           beacons?.playing(this.now(), this.$refs.sound.playbackRate);
+          if (this.atPartsEnd()) {
+            return;
+          }
           this.show();
           requestAnimationFrame(step);
         };
         requestAnimationFrame(step);
+      },
+
+      /** At the end of a part that is not the last it waits. */
+      atPartsEnd() {
+        if (!this.hasParts || this.part === this.parts.length - 1 || this.now() < this.until) {
+          return false;
+        }
+        this.$refs.sound.pause();
+        this.$refs.sound.currentTime = (this.until - 1) / 1000;
+        this.partOver = true;
+        // Alpine shows what is to be shown in the next frame; only then it can be focused.
+        requestAnimationFrame(() => requestAnimationFrame(() => this.$refs.next.focus()));
+        return true;
+      },
+
+      nextPart() {
+        this.playFrom(this.until);
       },
 
       halted() {
@@ -170,8 +203,13 @@ document.addEventListener('alpine:init', () => {
         this.$refs.stage.dataset.at = Math.round(at);
         this.$refs.stage.dataset.marks = moment.marks.map((m) => m.kind).join(' ');
         const current = score.stops.findIndex((s) => s.startMs <= at && at < s.endMs);
+        this.part = Math.max(0, this.parts.findLastIndex((p) => p.startMs <= at));
+        this.parts.forEach((p, i) => {
+          p.current = i === this.part;
+        });
         this.stops.forEach((stop, i) => {
           const s = score.stops[i];
+          stop.inPart = this.from <= s.startMs && s.startMs < this.until;
           stop.current = i === current;
           stop.played = Math.min(100, Math.max(0, (100 * (at - s.startMs)) / (s.endMs - s.startMs)));
         });
@@ -258,9 +296,19 @@ document.addEventListener('alpine:init', () => {
           number: s.number,
           title: s.title,
           current: false,
+          inPart: true,
           played: 0,
           go: () => this.playFrom(s.startMs),
         }));
+        for (const s of score.stops) {
+          if (this.parts.length === 0 || s.beginsPart) {
+            this.parts.push({ number: this.parts.length + 1, title: s.title, startMs: s.startMs, endMs: s.endMs, length: '', current: false, go: () => this.playFrom(s.startMs) });
+          }
+          this.parts.at(-1).endMs = s.endMs;
+        }
+        this.parts.forEach((p) => {
+          p.length = clock(p.endMs - p.startMs);
+        });
       },
 
       /** The words of the shown pages that are explained; without them the player plays all the same. */
@@ -372,7 +420,9 @@ document.addEventListener('alpine:init', () => {
 
       toggle() {
         const sound = this.$refs.sound;
-        if (sound.paused) {
+        if (this.partOver) {
+          this.nextPart();
+        } else if (sound.paused) {
           sound.play();
         } else {
           sound.pause();
@@ -380,15 +430,18 @@ document.addEventListener('alpine:init', () => {
       },
 
       playFrom(at) {
+        this.partOver = false;
         this.$refs.sound.currentTime = at / 1000;
         this.$refs.sound.play();
       },
 
       back() {
+        this.partOver = false;
         this.$refs.sound.currentTime = Math.max(0, this.$refs.sound.currentTime - 10);
       },
 
       seekTo(event) {
+        this.partOver = false;
         this.$refs.sound.currentTime = Number(event.target.value) / 1000;
       },
 

@@ -36,6 +36,8 @@ document.addEventListener('alpine:init', () => {
     // Outside the component: what Alpine watches is wrapped, and these must not be.
     let pictures;
     let marked = null;
+    let grip = null;
+    let scale = 1; // points of the page in a pixel
     return {
       // All that is set must be declared: Alpine puts the rest into the component around this one.
       state: '',
@@ -46,6 +48,8 @@ document.addEventListener('alpine:init', () => {
       dirty: false,
       saving: false,
       pieces: [],
+      /** A mark of this stop is being changed. */
+      changing: false,
       /** Words that were heard are known; about others the teacher is asked. */
       unchecked: false,
       estimated: false,
@@ -69,6 +73,7 @@ document.addEventListener('alpine:init', () => {
         document.addEventListener('kerygma:mark', (e) => {
           if (e.detail.stop === this.$root.dataset.stop) {
             marked = e.detail.mark;
+            this.changing = marked !== null;
             this.drawSight();
           }
         });
@@ -117,8 +122,8 @@ document.addEventListener('alpine:init', () => {
           this.$refs.accept.requestSubmit();
         }
       },
-      /** A mark that is being changed is seen on its page. */
-      drawMark(mark) {
+      /** A mark that is being changed is seen on its page; so far it has been dragged. */
+      drawMark(mark, { dx, dy } = { dx: 0, dy: 0 }) {
         const page = pageInfo(mark.page);
         if (!page) {
           return;
@@ -126,7 +131,33 @@ document.addEventListener('alpine:init', () => {
         const [b] = mark.drawn.boxes;
         const width = Math.min(page.width, Math.max(200, b.width * 1.5));
         const view = cameraFor({ x: b.x + b.width / 2 - width / 2, y: b.y - 40, width, height: b.height + 80 });
-        draw(this.$refs.sight, { at: 1, page, view, marks: [mark.drawn], pointer: null }, pictures);
+        const moved = (p) => ({ ...p, x: p.x + dx, y: p.y + dy });
+        const shown = { ...mark.drawn, boxes: mark.drawn.boxes.map(moved), ink: (mark.drawn.ink ?? []).map(moved) };
+        draw(this.$refs.sight, { at: 1, page, view, marks: [shown], pointer: null }, pictures);
+        scale = view.width / this.$refs.sight.clientWidth;
+      },
+      get movable() {
+        return this.changing ? 'movable' : '';
+      },
+      gripMark(event) {
+        if (marked) {
+          grip = { x: event.clientX, y: event.clientY };
+          event.target.setPointerCapture(event.pointerId);
+        }
+      },
+      dragMark(event) {
+        if (grip) {
+          this.drawMark(marked, { dx: (event.clientX - grip.x) * scale, dy: (event.clientY - grip.y) * scale });
+        }
+      },
+      dropMark(event) {
+        if (grip) {
+          const by = { dx: (event.clientX - grip.x) * scale, dy: (event.clientY - grip.y) * scale };
+          grip = null;
+          if (Math.hypot(by.dx, by.dy) > 1) {
+            document.dispatchEvent(new CustomEvent('kerygma:mark-dragged', { detail: { stop: this.$root.dataset.stop, ...by } }));
+          }
+        }
       },
       drawSight() {
         if (marked) {

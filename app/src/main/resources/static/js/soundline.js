@@ -68,6 +68,7 @@ document.addEventListener('alpine:init', () => {
       async init() {
         text = document.getElementById('line-words').dataset;
         document.addEventListener('kerygma:lines', (e) => this.take(e.detail));
+        document.addEventListener('kerygma:mark-dragged', ({ detail: { stop, dx, dy } }) => stop === this.$root.dataset.stop && this.mark && this.changeMark({ dx, dy }));
         document.addEventListener('kerygma:heard', (e) => e.detail !== this.$root && this.halt());
         addEventListener('resize', () => this.draw());
         this.take(await lines(this.$root.dataset.walkthrough).catch(() => ({ stops: [] })));

@@ -453,15 +453,93 @@ class RepairTest {
     assertThat(duration()).isEqualTo(before);
   }
 
+  @Test
+  @Order(8)
+  void aMarkIsDraggedElsewhereComesLaterAndIsTakenAway() {
+    UUID stop = stops().get(1).id();
+    PlaybackScore.MarkShown before = marks(stop).getFirst();
+    int all = marks(stop).size();
+    row(2).getByText("Marks").click();
+    row(2).locator(".line-marks li button").first().click();
+    Locator picture = row(2).locator("canvas.movable");
+    var seen = picture.boundingBox();
+    page.mouse().move(seen.x + seen.width / 2, seen.y + seen.height / 2);
+    page.mouse().down();
+    page.mouse()
+        .move(
+            seen.x + seen.width / 2 + 40,
+            seen.y + seen.height / 2 + 10,
+            new com.microsoft.playwright.Mouse.MoveOptions().setSteps(5));
+    page.mouse().up();
+    assertThat(page.locator(".tidying")).containsText("Undo: changing the mark");
+    idle();
+    PlaybackScore.MarkShown moved = marks(stop).getFirst();
+    assertThat(moved.boxes().getFirst().x()).isGreaterThan(before.boxes().getFirst().x() + 5);
+    assertThat(moved.boxes().getFirst().y()).isGreaterThan(before.boxes().getFirst().y() + 1);
+    assertThat(moved.startMs()).isEqualTo(before.startMs());
+
+    row(2).getByText("Later").first().click();
+    Awaitility.await()
+        .atMost(Duration.ofSeconds(30))
+        .until(() -> marks(stop).getFirst().startMs() == before.startMs() + 200);
+    row(2).getByText("Take it away").click();
+    Awaitility.await().atMost(Duration.ofSeconds(30)).until(() -> marks(stop).size() == all - 1);
+    for (int i = 0; i < 3; i++) {
+      idle();
+      undo();
+      page.waitForLoadState();
+    }
+    Awaitility.await()
+        .atMost(Duration.ofSeconds(30))
+        .until(() -> !marks(stop).isEmpty() && marks(stop).getFirst().equals(before));
+  }
+
+  @Test
+  @Order(9)
+  void aWalkthroughInPartsWaitsAtTheEndOfEach() {
+    // Too short to be divided by its length: this part is set by hand.
+    DemoServer.bean(Scripts.class).part(stops().get(2).id(), true);
+    idle();
+    show();
+    assertThat(page.locator(".part-head")).hasCount(2);
+    assertThat(page.locator(".part-head").nth(1)).containsText("Part 2 of 2");
+    Chromium.assertAccessible(page);
+    page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/play");
+    page.locator(".player[data-ready]").waitFor();
+    assertThat(page.locator(".parts li")).hasCount(2);
+    assertThat(page.locator(".player .stones li:visible")).hasCount(2);
+    long border = score().order().programOf(stops().get(2).id()).orElseThrow().startMs();
+    Locator sound = page.locator(".player audio");
+    sound.evaluate("(a, s) => { a.currentTime = s; a.play(); }", (border - 1_500) / 1000.0);
+    Locator next = page.getByText("Go on with the next part");
+    assertThat(next).isFocused();
+    assertThat(((Number) sound.evaluate("a => a.currentTime * 1000")).doubleValue())
+        .isLessThan(border);
+    Chromium.assertAccessible(page);
+    page.keyboard().press("Enter");
+    assertThat(next).isHidden();
+    page.waitForCondition(
+        () -> ((Number) sound.evaluate("a => a.currentTime * 1000")).doubleValue() > border + 300);
+    assertThat(page.locator(".parts button[aria-current=true]")).containsText("Part 2");
+    page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/post");
+    assertThat(page.locator(".part-line")).hasCount(2);
+    show();
+    page.getByText("Make it whole again").click();
+    assertThat(page.locator(".part-head")).hasCount(0);
+  }
+
   private static int marksOf(UUID stop) {
+    return marks(stop).size();
+  }
+
+  private static List<PlaybackScore.MarkShown> marks(UUID stop) {
     Span span = score().order().programOf(stop).orElseThrow();
-    return (int)
-        DemoServer.bean(JsonMapper.class)
-            .readValue(DemoServer.bean(Scores.class).body(score().id()), PlaybackScore.class)
-            .marks()
-            .stream()
-            .filter(m -> span.contains(m.startMs()))
-            .count();
+    return DemoServer.bean(JsonMapper.class)
+        .readValue(DemoServer.bean(Scores.class).body(score().id()), PlaybackScore.class)
+        .marks()
+        .stream()
+        .filter(m -> span.contains(m.startMs()))
+        .toList();
   }
 
   private static byte[] trace(UUID stop) {

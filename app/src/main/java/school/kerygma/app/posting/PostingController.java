@@ -30,6 +30,7 @@ import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scores.Scores;
+import school.kerygma.app.scripts.PartView;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.SectionView;
@@ -104,6 +105,7 @@ class PostingController {
     model.addAttribute("fresh", rows.stream().anyMatch(r -> r.delivery().isEmpty()));
     model.addAttribute("tasks", tied);
     model.addAttribute("stops", stops);
+    model.addAttribute("parts", PartView.of(stops));
     model.addAttribute("postingId", UUID.randomUUID());
     model.addAttribute("mail", mail.hasMail());
     model.addAttribute("changes", PostedWords.of(posted.values(), tasks));

@@ -269,7 +269,11 @@ class Compiling implements Work {
         sheets.put(
             s.id(),
             new ScoreCompiler.StopSheet(
-                s.number(), s.title(), sights.get(s.id()), s.unchecked() || doubted));
+                s.number(),
+                s.title(),
+                sights.get(s.id()),
+                s.unchecked() || doubted,
+                s.beginsPart()));
         words.put(s.id(), s.script());
       }
     }

@@ -89,6 +89,7 @@ class ScriptController {
     stops.forEach(s -> tied.addAll(s.tasks()));
     LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
     model.addAttribute("stops", stops);
+    model.addAttribute("parts", PartView.of(stops));
     model.addAttribute("pages", scripts.pagesFor(me.id(), stops));
     model.addAttribute(
         "tasks",
@@ -133,6 +134,29 @@ class ScriptController {
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam int by) {
     UUID walkthrough = checkStop(me, id);
     scripts.moveStop(id, by);
+    return "redirect:/walkthroughs/" + walkthrough + "#stop-" + id;
+  }
+
+  /** Divides a long walkthrough into parts, or makes it whole again. */
+  @PostMapping("/walkthroughs/{id}/parts")
+  String parts(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "false") boolean whole) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    if (whole) {
+      scripts.makeWhole(id);
+    } else {
+      scripts.divideIntoParts(id);
+    }
+    return "redirect:/walkthroughs/" + id;
+  }
+
+  @PostMapping("/stops/{id}/part")
+  String part(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam boolean begins) {
+    UUID walkthrough = checkStop(me, id);
+    scripts.part(id, begins);
     return "redirect:/walkthroughs/" + walkthrough + "#stop-" + id;
   }
 

@@ -16,6 +16,7 @@ import school.kerygma.core.walkthrough.Sight;
  * @param plannedMs how long its script takes to say
  * @param unchecked whether it was said again after its words were written
  * @param recordedMs how long its chosen takes are; 0 if it is not recorded
+ * @param beginsPart whether a part of a long walkthrough begins with it
  */
 public record StopView(
     UUID id,
@@ -30,7 +31,13 @@ public record StopView(
     boolean read,
     boolean draftOnly,
     long plannedMs,
-    long recordedMs) {
+    long recordedMs,
+    boolean beginsPart) {
+
+  /** How long it is: as recorded, or else as planned. */
+  public long lengthMs() {
+    return recorded() ? recordedMs : plannedMs;
+  }
 
   /** The sight, or null, for templates. */
   public @Nullable Sight shown() {

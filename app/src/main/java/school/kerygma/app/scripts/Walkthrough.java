@@ -121,6 +121,9 @@ class Walkthrough {
     @OptimisticLock(excluded = true)
     private @Nullable UUID joinedTo;
 
+    @OptimisticLock(excluded = true)
+    private boolean beginsPart;
+
     /** Ties are no words: who writes is not told that somebody tied. */
     @OptimisticLock(excluded = true)
     @ElementCollection
@@ -203,6 +206,14 @@ class Walkthrough {
     void retyped(String script) {
       this.saidAgain = saidAgain && !script.isEmpty();
       this.script = script;
+    }
+
+    boolean beginsPart() {
+      return beginsPart;
+    }
+
+    void beginsPart(boolean begins) {
+      this.beginsPart = begins;
     }
 
     @Nullable UUID joinedTo() {

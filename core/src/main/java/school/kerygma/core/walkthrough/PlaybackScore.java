@@ -246,6 +246,7 @@ public record PlaybackScore(
    * @param unchecked whether it was said again after its words were written, so that its captions
    *     may say what nobody said; not in scores made before this was known
    * @param spoken what is known of what was said
+   * @param beginsPart whether a part of a long walkthrough begins with it
    */
   public record StopPart(
       UUID id,
@@ -254,7 +255,8 @@ public record PlaybackScore(
       long startMs,
       long endMs,
       boolean unchecked,
-      Spoken spoken) {
+      Spoken spoken,
+      boolean beginsPart) {
 
     public StopPart {
       spoken = Objects.requireNonNullElse(spoken, Spoken.UNKNOWN);
@@ -267,7 +269,7 @@ public record PlaybackScore(
 
     /** The same, whose captions have been read. */
     public StopPart read() {
-      return new StopPart(id, number, title, startMs, endMs, false, spoken);
+      return new StopPart(id, number, title, startMs, endMs, false, spoken, beginsPart);
     }
   }
 

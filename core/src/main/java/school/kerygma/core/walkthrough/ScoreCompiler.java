@@ -25,8 +25,16 @@ public final class ScoreCompiler {
    * @param number from 1
    * @param title its short name
    * @param sight what it shows when it begins
+   * @param beginsPart whether a part begins with it
    */
-  public record StopSheet(int number, String title, Sight sight, boolean unchecked) {}
+  public record StopSheet(
+      int number, String title, Sight sight, boolean unchecked, boolean beginsPart) {
+
+    /** A stop in the middle of a part. */
+    public StopSheet(int number, String title, Sight sight, boolean unchecked) {
+      this(number, title, sight, unchecked, false);
+    }
+  }
 
   /**
    * What is said, on the program's clock.
@@ -137,7 +145,8 @@ public final class ScoreCompiler {
                 span.startMs(),
                 span.endMs(),
                 sheet.unchecked() && !spoken.getOrDefault(id, Spoken.UNKNOWN).heard(),
-                spoken.getOrDefault(id, Spoken.UNKNOWN)));
+                spoken.getOrDefault(id, Spoken.UNKNOWN),
+                sheet.beginsPart()));
       }
     }
     return List.copyOf(parts);

@@ -45,9 +45,17 @@ class NarrowCameraTest {
             new PlaybackScore.ShownPage(PAGE, 612, 792),
             new PlaybackScore.ShownPage(OTHER, 612, 792)),
         List.of(
-            new StopPart(new UUID(1, 1), 1, "One", 0, 60_000, false, PlaybackScore.Spoken.UNKNOWN),
             new StopPart(
-                new UUID(1, 2), 2, "Two", 60_000, 120_000, false, PlaybackScore.Spoken.UNKNOWN)),
+                new UUID(1, 1), 1, "One", 0, 60_000, false, PlaybackScore.Spoken.UNKNOWN, false),
+            new StopPart(
+                new UUID(1, 2),
+                2,
+                "Two",
+                60_000,
+                120_000,
+                false,
+                PlaybackScore.Spoken.UNKNOWN,
+                false)),
         List.of(
             new CameraKey(0, 0, top), new CameraKey(60_000, 0, top), new CameraKey(60_000, 1, top)),
         List.of(),
