@@ -73,6 +73,24 @@ class KeepingTest {
   }
 
   @Test
+  void whoEmptiesWhatIsPutAwayHasUntilTheNightToThinkBetterOfIt() throws Exception {
+    HttpClient desk = teacher(school.email());
+    UUID gone = task();
+    UUID kept = task();
+    UUID other = task();
+    form(desk, "/put-away/task/" + gone);
+    form(desk, "/put-away/task/" + kept);
+    form(desk, "/put-away/empty");
+    assertThat(get(desk, "/put-away").body()).contains("gone for good tonight");
+    form(desk, "/put-away/task/" + kept + "/out");
+    form(desk, "/put-away/task/" + other);
+    night(now.plusSeconds(3600));
+    assertThat(count("select count(*) from task where id = ?", gone)).isZero();
+    assertThat(count("select count(*) from task where id = ?", kept)).isOne();
+    assertThat(count("select count(*) from task where id = ?", other)).isOne();
+  }
+
+  @Test
   void anothersThingsAreNeitherPutAwayNorTakenOut() throws Exception {
     UUID task = task();
     HttpClient stranger = teacher(TestSchool.in("America/Halifax", 0).email());

@@ -1,5 +1,7 @@
 package school.kerygma.app.keeping;
 
+import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.Arrays;
@@ -37,8 +39,9 @@ class PutAwayController {
    * Something that was put away.
    *
    * @param until the last day on which it can be taken out
+   * @param tonight whether it is gone tonight
    */
-  record Line(String kind, UUID id, String title, LocalDate until) {}
+  record Line(String kind, UUID id, String title, LocalDate until, boolean tonight) {}
 
   private final Handouts handouts;
   private final Scripts scripts;
@@ -47,6 +50,7 @@ class PutAwayController {
   private final Postings postings;
   private final Shelf shelf;
   private final Gate gate;
+  private final Clock clock;
 
   PutAwayController(
       Handouts handouts,
@@ -55,7 +59,9 @@ class PutAwayController {
       Clips clips,
       Postings postings,
       Shelf shelf,
-      Gate gate) {
+      Gate gate,
+      Clock clock) {
+    this.clock = clock;
     this.clips = clips;
     this.handouts = handouts;
     this.scripts = scripts;
@@ -67,16 +73,17 @@ class PutAwayController {
 
   @GetMapping("/put-away")
   String list(@AuthenticationPrincipal SignedIn me, Model model) {
+    Instant now = clock.instant();
     List<Line> lines =
         Arrays.stream(Shelf.Of.values())
-            .flatMap(kind -> lines(kind, shelf.of(kind, me.id())))
+            .flatMap(kind -> lines(kind, shelf.of(kind, me.id()), now))
             .sorted(Comparator.comparing(Line::until).reversed().thenComparing(Line::title))
             .toList();
     model.addAttribute("lines", lines);
     return "keeping/put-away";
   }
 
-  private static Stream<Line> lines(Shelf.Of kind, List<PutAway> all) {
+  private static Stream<Line> lines(Shelf.Of kind, List<PutAway> all, Instant now) {
     return all.stream()
         .map(
             p ->
@@ -84,7 +91,15 @@ class PutAwayController {
                     kind.name().toLowerCase(Locale.ROOT),
                     p.id(),
                     p.title(),
-                    LocalDate.ofInstant(p.at().plus(Nightly.UNDO), ZoneOffset.UTC)));
+                    LocalDate.ofInstant(p.at().plus(Nightly.UNDO), ZoneOffset.UTC),
+                    !now.isBefore(p.at().plus(Nightly.UNDO))));
+  }
+
+  /** Everything that is put away is gone for good tonight. */
+  @PostMapping("/put-away/empty")
+  String empty(@AuthenticationPrincipal SignedIn me) {
+    shelf.empty(me.id());
+    return "redirect:/put-away";
   }
 
   @PostMapping("/put-away/{kind}/{id}")

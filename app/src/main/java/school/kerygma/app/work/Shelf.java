@@ -66,6 +66,20 @@ public class Shelf {
     events.publishEvent(new Moved(kind, id));
   }
 
+  /** All that a teacher has put away is gone for good tonight; until then it can be taken out. */
+  public void empty(UUID owner) {
+    Timestamp longAgo = Timestamp.from(clock.instant().minus(Nightly.UNDO));
+    for (Of kind : Of.values()) {
+      sql.sql(
+              "update "
+                  + kind.table()
+                  + " set put_away_at = least(put_away_at, cast(? as timestamptz)) where owner_id = ? and put_away_at is not null")
+          .param(longAgo)
+          .param(owner)
+          .update();
+    }
+  }
+
   /** What a teacher has put away. */
   public List<PutAway> of(Of kind, UUID owner) {
     return sql.sql(
