@@ -36,7 +36,6 @@ export class Desk {
   #done = [];
   #sources = new Map();
   #filled = null;
-  #live = 0;
 
   /**
    * @param pages all pages that can be shown
@@ -120,12 +119,19 @@ export class Desk {
       this.#behind = { page: this.#page, view: this.#view };
       this.hop(source.id, moment);
     }
-    this.#animate();
+    if (source.isPage) {
+      source.onPicture(() => this.#sources.has(source.id) && this.draw());
+    } else if (source.pictures) {
+      source.video.className = 'face';
+      this.#canvas.after(source.video); // Not drawn, picture by picture: browsers keep half a gigabyte of what is drawn.
+    }
+    this.draw();
   }
 
   /** Takes a source away; from what was shown like a page it goes back to one. */
   unshow(source, moment) {
     this.#sources.delete(source.id);
+    source.video.remove();
     if (this.#page === source.id && this.#behind) {
       this.#before = null;
       this.#look(this.#behind.page, this.#behind.view, 0, moment);
@@ -133,12 +139,15 @@ export class Desk {
     this.draw();
   }
 
-  /** While something moves, it is drawn again and again. */
-  #animate() {
-    cancelAnimationFrame(this.#live);
-    if (this.#sources.size > 0) {
-      this.draw();
-      this.#live = requestAnimationFrame(() => this.#animate());
+  /** A face lies over the stage as the browser's own element. */
+  #layFaces() {
+    const scale = this.#canvas.clientWidth / STAGE_WIDTH;
+    for (const { place, video } of this.#sources.values()) {
+      if (place) {
+        const left = this.#canvas.offsetLeft + place.x * scale;
+        const top = this.#canvas.offsetTop + place.y * scale;
+        Object.assign(video.style, { left: `${left}px`, top: `${top}px`, width: `${place.width * scale}px`, height: `${place.height * scale}px` });
+      }
     }
   }
 
@@ -209,7 +218,7 @@ export class Desk {
     }
     const moment = { at: 0, page: this.#pages.get(this.#page), view: this.#view, marks, pointer: this.#pointer };
     moment.moving = this.#sources.get(this.#page)?.picture;
-    moment.over = [...this.#sources.values()].filter((s) => s.place).map((s) => ({ picture: s.picture, place: s.place }));
+    this.#layFaces();
     draw(this.#canvas, moment, this.#pictures);
   }
 

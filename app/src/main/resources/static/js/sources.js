@@ -104,13 +104,7 @@ export class Source {
       track.requestFrame();
       last = performance.now();
     };
-    const each = () => {
-      if (performance.now() - last >= CLIP_FRAME_MS) {
-        copy();
-      }
-      this.video.requestVideoFrameCallback(each);
-    };
-    this.video.requestVideoFrameCallback(each);
+    this.onPicture(() => performance.now() - last >= CLIP_FRAME_MS && copy());
     this.#drawing = setInterval(copy, CLIP_STILL_MS);
   }
 
@@ -165,6 +159,15 @@ export class Source {
       copy.getContext('2d').drawImage(this.video, 0, 0);
       this.#frozen = copy;
     }
+  }
+
+  /** Whenever there is another picture. */
+  onPicture(deed) {
+    const each = () => {
+      deed();
+      this.video.requestVideoFrameCallback(each);
+    };
+    this.video.requestVideoFrameCallback(each);
   }
 
   /** It ends by itself: the window was closed, the camera was pulled out, the clip is over. */

@@ -12,8 +12,8 @@ public final class Bench {
   /**
    * @param arguments the application's runnable jar, the address of an empty database for the
    *     starts, that of another for the demonstration school, a narration, and the names of the
-   *     measurements to take: pages, papers, words, start, roll, beacons, player, plan, feeds; none
-   *     means all
+   *     measurements to take: pages, papers, words, start, roll, beacons, player, repair, plan,
+   *     feeds; none means all
    */
   public static void main(String[] arguments) throws Exception {
     List<String> asked = List.of(arguments).subList(4, arguments.length);
@@ -33,7 +33,7 @@ public final class Bench {
     if (wanted.test("roll")) {
       YearRolled.measure();
     }
-    if (List.of("beacons", "player", "plan", "feeds").stream().anyMatch(wanted)) {
+    if (List.of("beacons", "player", "repair", "plan", "feeds").stream().anyMatch(wanted)) {
       try (BenchSchool school = new BenchSchool(arguments[2])) {
         if (wanted.test("beacons")) {
           Beacons.measure(school, arguments[2]);
@@ -43,6 +43,9 @@ public final class Bench {
         }
         if (wanted.test("feeds")) {
           Feeds.measure(school);
+        }
+        if (wanted.test("repair")) {
+          RepairTime.measure(school, Path.of(arguments[3]));
         }
         if (wanted.test("player")) {
           PlayerBytes.measure(school, Path.of(arguments[3]));

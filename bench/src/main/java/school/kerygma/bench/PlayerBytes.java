@@ -19,9 +19,11 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicLong;
 import javax.imageio.ImageIO;
@@ -35,6 +37,7 @@ import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.walkthrough.PlaybackScore;
+import school.kerygma.media.process.Ffmpeg;
 import school.kerygma.media.process.Program;
 import school.kerygma.media.stage.FrameRenderer;
 import tools.jackson.databind.json.JsonMapper;
@@ -46,17 +49,23 @@ import tools.jackson.databind.json.JsonMapper;
 final class PlayerBytes {
 
   private static final int SECONDS = 240;
-  private static final int STOPS = 6;
+  private static final int STOPS = 4;
   private static final int DRAWN_PER_SECOND = 10;
   private static final int LINE_BYTES_PER_SECOND = 200_000; // 1.6 Mbit/s
   private static final int WIDTH = 1280;
+
+  /** As long as the first stop. */
+  private static final int CAMERA_SECONDS = SECONDS / STOPS;
 
   private PlayerBytes() {}
 
   static void measure(BenchSchool school, Path narration) throws Exception {
     Path directory = Files.createTempDirectory("kerygma-bench-player");
-    UUID walkthrough = record(school, directory, narration);
+    UUID walkthrough = record(school, directory, narration, Optional.empty());
     Path video = video(school, walkthrough, directory);
+    Path camera = camera(directory);
+    UUID filmed = record(school, directory, narration, Optional.of(camera));
+    Path filmedVideo = filmed(video, camera, directory);
     try (Playwright playwright = BenchSchool.playwright();
         Browser browser = BenchSchool.browser(playwright)) {
       Loaded ours = ours(school, browser, walkthrough);
@@ -73,13 +82,67 @@ final class PlayerBytes {
           theirs.all / 1024,
           SECONDS,
           DRAWN_PER_SECOND);
+      // Its film is left out while it is loaded, and counted as a whole.
+      long all = ours(school, browser, filmed).all + Files.size(camera);
+      long other = Files.size(filmedVideo);
+      System.out.printf(
+          Locale.ROOT,
+          "player with a minute of camera, bytes in all: %.2f of the MP4's (%d KiB against %d KiB)%n",
+          (double) all / other,
+          all / 1024,
+          other / 1024);
     }
+  }
+
+  /** A minute of a picture that moves, as a browser records a camera. */
+  private static Path camera(Path directory) {
+    Path camera = directory.resolve("camera.webm");
+    Ffmpeg.run(
+        "-f",
+        "lavfi",
+        "-i",
+        "mandelbrot=s=640x360:r=15:end_scale=0.02",
+        "-t",
+        "" + CAMERA_SECONDS,
+        "-c:v",
+        "libvpx",
+        "-deadline",
+        "realtime",
+        "-b:v",
+        "250k",
+        "-g",
+        "30",
+        Ffmpeg.file(camera));
+    return camera;
+  }
+
+  /** The same minute of camera, filling the picture of the MP4. */
+  private static Path filmed(Path video, Path camera, Path directory) {
+    Path filmed = directory.resolve("filmed.mp4");
+    Ffmpeg.run(
+        "-i",
+        Ffmpeg.file(video),
+        "-i",
+        Ffmpeg.file(camera),
+        "-filter_complex",
+        "[1]scale=" + WIDTH + ":720[c];[0][c]overlay=eof_action=pass",
+        "-c:a",
+        "copy",
+        "-c:v",
+        "libx264",
+        "-preset",
+        "superfast",
+        "-crf",
+        "23",
+        Ffmpeg.file(filmed));
+    return filmed;
   }
 
   private record Loaded(long first, long all) {}
 
   /** Records in one go over the pages of the demonstration's project sheet. */
-  private static UUID record(BenchSchool school, Path directory, Path narration) throws Exception {
+  private static UUID record(
+      BenchSchool school, Path directory, Path narration, Optional<Path> camera) throws Exception {
     UUID owner = school.id("select id from person where email = 'odalys.brandt@tidewater.example'");
     List<PageView> pages =
         school.bean(Handouts.class).pagesOfTeacher(owner).stream()
@@ -129,6 +192,11 @@ final class PlayerBytes {
     }
     JsonMapper json = school.bean(JsonMapper.class);
     List<Map<String, Object>> events = trace(school, stops, pages);
+    if (camera.isPresent()) {
+      events.addAll(1, face());
+      events.sort(Comparator.comparingInt(e -> (int) e.get("t")));
+      recordings.keep(recording, "picture-1", 0, Files.readAllBytes(camera.get()));
+    }
     int parts = 0;
     for (int from = 0; from < events.size(); from += 200) {
       List<Map<String, Object>> part = events.subList(from, Math.min(events.size(), from + 200));
@@ -139,6 +207,29 @@ final class PlayerBytes {
       Thread.sleep(100);
     }
     return walkthrough;
+  }
+
+  /** The teacher's face fills the stage, and then is gone. */
+  private static List<Map<String, Object>> face() {
+    UUID id = UUID.randomUUID();
+    return List.of(
+        Map.of(
+            "t",
+            0,
+            "do",
+            "picture",
+            "id",
+            id,
+            "kind",
+            "face",
+            "track",
+            "picture-1",
+            "zero",
+            0,
+            "size",
+            List.of(1600, 900)),
+        Map.of("t", 0, "do", "place", "id", id, "box", List.of(0, 0, 1600, 900)),
+        Map.of("t", 1000 * SECONDS / STOPS - 1, "do", "picture-gone", "id", id));
   }
 
   private static String words(int stop) {
@@ -270,6 +361,7 @@ final class PlayerBytes {
     page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in")).click();
     page.waitForURL("**/plan**");
     AtomicLong bytes = slowLine(context, page);
+    page.route("**/pictures/**", com.microsoft.playwright.Route::abort);
     page.navigate(school.address() + "/walkthroughs/" + walkthrough + "/play");
     page.locator(".player[data-ready]").waitFor();
     return played(page, ".player audio", bytes);

@@ -10,6 +10,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,6 +18,7 @@ import java.util.UUID;
 import java.util.function.Function;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Service;
+import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.time.Span;
@@ -81,6 +83,51 @@ public class RecordedSound {
     }
     store.put(name, new ByteArrayInputStream(bytes.array()));
     return read(bytes.flip());
+  }
+
+  /** A stretch of a recording, on its clock. */
+  public record Stretch(UUID recording, Span span) {}
+
+  /**
+   * Lends stretches of recordings as files that begin with them and are quick to read: to find the
+   * middle of a long recording all before it is decoded. They are kept for some days.
+   *
+   * @throws Problem if a recording is not there
+   */
+  public <T> T withStretches(Collection<Stretch> stretches, Function<Map<Stretch, Path>, T> use) {
+    Map<Stretch, String> names = new LinkedHashMap<>();
+    for (Stretch stretch : stretches) {
+      String name = Track.stretch(track(stretch.recording()), stretch.span());
+      if (names.putIfAbsent(stretch, name) == null && store.find(name).isEmpty()) {
+        make(stretch, name);
+      }
+    }
+    return store.withAll(
+        List.copyOf(names.values()),
+        files -> {
+          Map<Stretch, Path> lent = new HashMap<>();
+          List<Stretch> asked = List.copyOf(names.keySet());
+          for (int i = 0; i < asked.size(); i++) {
+            lent.put(asked.get(i), files.get(i));
+          }
+          return use.apply(lent);
+        });
+  }
+
+  private void make(Stretch stretch, String name) {
+    Path directory = store.workDirectory();
+    try {
+      Path file = directory.resolve("stretch.flac");
+      store.with(
+          Track.whole(track(stretch.recording())),
+          whole -> {
+            Sound.stretch(whole, stretch.span(), file);
+            return file;
+          });
+      store.putFile(name, file);
+    } finally {
+      FileSystemUtils.deleteRecursively(directory.toFile());
+    }
   }
 
   /** Where there is speech in what a stop may play, on the stop's clock. */

@@ -1,5 +1,6 @@
 package school.kerygma.app.lectern;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.util.UUID;
 import org.springframework.context.event.EventListener;
@@ -31,6 +32,14 @@ class RecordingKeeper {
       removePieces(track);
       tracks.forgetPieces(track);
     }
+  }
+
+  /** Whoever cuts a stop weeks later waits some seconds more. */
+  private static final Duration STRETCHES_KEPT = Duration.ofDays(7);
+
+  @EventListener
+  void forgetStretches(Nightly night) {
+    store.deleteBefore(Track.STRETCHES, Instant.now().minus(STRETCHES_KEPT), name -> true);
   }
 
   /** How loud a take is is measured again if anybody asks for it later. */

@@ -34,6 +34,9 @@ class Track {
   /** Where it is kept how loud takes are. */
   static final String LEVELS = "levels";
 
+  /** Where stretches are kept that are quick to read. */
+  static final String STRETCHES = "stretches";
+
   /** What a track holds. */
   enum Kind {
     SOUND,
@@ -128,6 +131,11 @@ class Track {
   /** The name under which is kept how loud a stretch of it is as a whole. */
   static String level(UUID track, Span span) {
     return LEVELS + "/" + track + "/" + span.startMs() + "-" + span.endMs();
+  }
+
+  /** The name of a stretch of it that is quick to read. */
+  static String stretch(UUID track, Span span) {
+    return STRETCHES + "/" + track + "/" + span.startMs() + "-" + span.endMs() + ".flac";
   }
 
   /** A stretch of a track, on its own clock. */

@@ -33,7 +33,7 @@ class Sounds {
   static final List<String> STOP_KINDS = List.of("opus", "aac");
 
   /** Counts up when encoding changes, so that sounds are made anew. */
-  private static final int MADE = 3;
+  private static final int MADE = 4;
 
   private final RecordedSound recorded;
   private final MediaStore store;
@@ -130,29 +130,18 @@ class Sounds {
     return kinds.stream().allMatch(kind -> store.find(name + "." + kind).isPresent());
   }
 
-  /** Every take is as loud as the others, however it is cut. */
-  private double gain(RunningOrder.Part part, List<RunningOrder.Part> takes) {
-    Span whole =
-        takes.stream()
-            .filter(t -> t.takeId().equals(part.takeId()))
-            .map(RunningOrder.Part::span)
-            .findFirst()
-            .orElse(part.span());
-    return recorded.level(part.recordingId(), whole).gainDb();
-  }
-
   private void encode(Stop stop, List<RunningOrder.Part> takes) {
-    List<Double> gains = stop.parts().stream().map(p -> gain(p, takes)).toList();
+    List<RecordedSound.Stretch> wholes = stop.parts().stream().map(p -> whole(p, takes)).toList();
     inDirectory(
         directory -> {
           StopSound.Encoded to =
               new StopSound.Encoded(directory.resolve("stop.opus"), directory.resolve("stop.aac"));
-          recorded.with(
-              stop.parts().stream().map(RunningOrder.Part::recordingId).toList(),
+          recorded.withStretches(
+              wholes,
               files -> {
                 StopSound.encode(
-                    IntStream.range(0, gains.size())
-                        .mapToObj(i -> part(stop.parts().get(i), gains.get(i), files))
+                    IntStream.range(0, wholes.size())
+                        .mapToObj(i -> part(stop.parts().get(i), wholes.get(i), files))
                         .toList(),
                     to);
                 return to;
@@ -162,8 +151,26 @@ class Sounds {
         });
   }
 
-  private static StopSound.Part part(RunningOrder.Part part, double gain, Map<UUID, Path> files) {
-    return new StopSound.Part(files.get(part.recordingId()), part.span(), gain);
+  /** The take that a part belongs to, whole. */
+  private static RecordedSound.Stretch whole(
+      RunningOrder.Part part, List<RunningOrder.Part> takes) {
+    Span whole =
+        takes.stream()
+            .filter(t -> t.takeId().equals(part.takeId()))
+            .map(RunningOrder.Part::span)
+            .findFirst()
+            .orElse(part.span());
+    return new RecordedSound.Stretch(part.recordingId(), whole);
+  }
+
+  /** Every take is as loud as the others, however it is cut. */
+  private StopSound.Part part(
+      RunningOrder.Part part, RecordedSound.Stretch whole, Map<RecordedSound.Stretch, Path> files) {
+    long begins = whole.span().startMs();
+    return new StopSound.Part(
+        files.get(whole),
+        Span.of(part.span().startMs() - begins, part.span().endMs() - begins),
+        recorded.level(whole.recording(), whole.span()).gainDb());
   }
 
   private void inDirectory(Consumer<Path> work) {

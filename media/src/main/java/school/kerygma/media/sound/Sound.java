@@ -173,6 +173,30 @@ public final class Sound {
     return new Level(lufs, 20 * Math.log10(Math.max(peak, 1e-5)));
   }
 
+  /**
+   * Cuts a stretch out of a file, exactly, into one that is quick to read: FLAC, one channel.
+   *
+   * @param span on the clock of the file's samples, whatever its time stamps say
+   */
+  public static void stretch(Path file, Span span, Path to) {
+    Ffmpeg.run(
+        "-i",
+        Ffmpeg.file(file),
+        "-vn",
+        "-af",
+        String.format(
+            Locale.ROOT,
+            "aresample=%d,asetpts=N/SR/TB,pan=mono|c0=c0,atrim=start=%s:end=%s,asetpts=PTS-STARTPTS",
+            KEPT_SAMPLES_PER_SECOND,
+            Ffmpeg.seconds(span.startMs()),
+            Ffmpeg.seconds(span.endMs())),
+        "-c:a",
+        "flac",
+        "-f",
+        "flac",
+        Ffmpeg.file(to));
+  }
+
   /** Copies a file, so that it says how long it is and can be sought in. */
   public static void index(Path file, Path to) {
     Ffmpeg.run(

@@ -15,12 +15,14 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.gagravarr.ogg.OggFile;
 import org.gagravarr.ogg.OggPacket;
 import org.gagravarr.ogg.OggPacketReader;
 import org.gagravarr.ogg.OggPacketWriter;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.walkthrough.StopCells;
+import school.kerygma.media.process.Ffmpeg;
 import school.kerygma.media.process.Program;
 
 /**
@@ -54,6 +56,13 @@ public final class StopSound {
           + RATE
           + ",";
 
+  /** Half as much trouble as encoders can take: nobody hears it in speech. */
+  private static final List<String> OPUS =
+      List.of("-c:a", "libopus", "-b:a", "32k", "-application", "voip", "-compression_level", "5");
+
+  private static final List<String> AAC =
+      List.of("-c:a", "aac", "-b:a", "64k", "-aac_coder", "fast");
+
   /**
    * A stretch of a sound file.
    *
@@ -84,17 +93,15 @@ public final class StopSound {
   public static void encode(List<Part> parts, Encoded to) {
     long content = parts.stream().mapToLong(p -> p.span().lengthMs()).sum();
     long cells = StopCells.of(content);
-    List<String> command = new ArrayList<>(List.of("ffmpeg", "-v", "error", "-nostdin", "-y"));
-    parts.forEach(p -> command.addAll(List.of("-i", "file:" + p.file())));
     Path opus = to.opus().resolveSibling("whole.opus");
     Path aac = to.aac().resolveSibling("whole.aac");
-    command.addAll(List.of("-filter_complex", filter(parts, cells)));
-    command.addAll(
-        List.of("-map", "[o]", "-c:a", "libopus", "-b:a", "32k", "-application", "voip"));
-    command.addAll(List.of("-f", "ogg", "file:" + opus));
-    command.addAll(List.of("-map", "[m]", "-c:a", "aac", "-b:a", "64k"));
-    command.addAll(List.of("-f", "adts", "file:" + aac));
-    Program.run(command, LIMIT.plusMillis(content / 5), 1024); // Hours of it on a busy machine.
+    Duration limit = LIMIT.plusMillis(content / 5); // Hours of it on a busy machine.
+    // Each of the two takes one processor; together they would take one for both.
+    Stream.of(
+            command(parts, cells, OPUS, List.of("-f", "ogg", Ffmpeg.file(opus))),
+            command(parts, cells, AAC, List.of("-f", "adts", Ffmpeg.file(aac))))
+        .parallel()
+        .forEach(command -> Program.run(command, limit, 1024));
     try {
       cutOpus(opus, to.opus(), cells * OPUS_IN_CELL);
       cutAac(aac, to.aac(), cells * AAC_IN_CELL);
@@ -103,6 +110,16 @@ public final class StopSound {
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
+  }
+
+  private static List<String> command(
+      List<Part> parts, long cells, List<String> kind, List<String> to) {
+    List<String> command = new ArrayList<>(Ffmpeg.command());
+    parts.forEach(p -> command.addAll(List.of("-i", Ffmpeg.file(p.file()))));
+    command.addAll(List.of("-filter_complex", filter(parts, cells), "-map", "[o]"));
+    command.addAll(kind);
+    command.addAll(to);
+    return command;
   }
 
   private static String filter(List<Part> parts, long cells) {
@@ -134,7 +151,7 @@ public final class StopSound {
         .append(
             String.format(
                 Locale.ROOT,
-                "concat=n=%d:v=0:a=1,%sapad=whole_dur=%.3f,asplit=2[o][m]",
+                "concat=n=%d:v=0:a=1,%sapad=whole_dur=%.3f[o]",
                 parts.size() + 1,
                 parts.stream().anyMatch(p -> p.gainDb() != 0) ? LIMITED : "",
                 seconds(cells + 3)))
@@ -278,11 +295,11 @@ public final class StopSound {
   }
 
   private static void copy(Path from, int offset, List<String> format, Path to) {
-    List<String> command = new ArrayList<>(List.of("ffmpeg", "-v", "error", "-nostdin", "-y"));
+    List<String> command = new ArrayList<>(Ffmpeg.command());
     String seconds = String.format(Locale.ROOT, "%.9f", (double) offset / RATE);
-    command.addAll(List.of("-itsoffset", seconds, "-i", "file:" + from, "-c", "copy"));
+    command.addAll(List.of("-itsoffset", seconds, "-i", Ffmpeg.file(from), "-c", "copy"));
     command.addAll(format);
-    command.add("file:" + to);
+    command.add(Ffmpeg.file(to));
     Program.run(command, LIMIT, 1024);
   }
 }
