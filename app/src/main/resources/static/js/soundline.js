@@ -1,34 +1,16 @@
-// The sounds of stops as lines under their rows: heard, cut, divided, joined, tidied up. The server decides where a cut lies.
+// The sounds of stops as lines under their rows: heard, cut, divided, joined. The server decides where a cut lies.
 import { clock, send } from './api.js';
+import { fill, lines, seconds, tell } from './soundlines.js';
 
 const EDGE_PX = 6; // So near one takes hold of the end of a cut.
 const STEP_MS = 100;
 const HEIGHT = 44;
 const COLORS = { bar: '#56646A', cut: '#F7E4DC', edge: '#A8472A', chosen: '#F2DF9B', here: '#1E4B45', mark: '#5B3A5E', joint: '#22302E' };
 
-let asked = null;
 let heard = null; // One sound is heard at a time.
-
-function lines(walkthrough) {
-  asked ??= send('GET', `/walkthroughs/${walkthrough}/sound-lines`);
-  return asked;
-}
-
-function tell(shown) {
-  asked = Promise.resolve(shown);
-  document.dispatchEvent(new CustomEvent('kerygma:lines', { detail: shown }));
-}
 
 /** What changes which stops there are is shown by loading the page again. */
 const OTHER_STOPS = ['SPLIT', 'JOIN'];
-
-function seconds(ms) {
-  return (ms / 1000).toFixed(1);
-}
-
-function fill(text, ...values) {
-  return values.reduce((t, v, i) => t.replaceAll(`%${i + 1}`, v), text);
-}
 
 document.addEventListener('alpine:init', () => {
   Alpine.data('soundLine', () => {
@@ -665,88 +647,6 @@ document.addEventListener('alpine:init', () => {
         this.halt();
         this.at = ms;
         this.draw();
-      },
-    };
-  });
-
-  Alpine.data('tidying', () => {
-    let text;
-    let shown = null;
-    return {
-      open: false,
-      undoes: '',
-      canUndo: false,
-      canTidy: false,
-      label: '',
-      doing: '',
-      lines: [],
-      problem: '',
-      nothing: false,
-
-      async init() {
-        text = document.getElementById('line-words').dataset;
-        document.addEventListener('kerygma:lines', (e) => this.take(e.detail));
-        this.take(await lines(this.$root.dataset.walkthrough).catch(() => ({ stops: [] })));
-      },
-
-      take(next) {
-        shown = next;
-        const names = document.getElementById('line-words');
-        this.canUndo = Boolean(next.undoes);
-        const what = next.undoes && names.querySelector(`[data-what="${next.undoes}"]`)?.textContent;
-        this.undoes = what ? `${text.undo}: ${what}` : text.undo;
-        this.lines = next.stops.flatMap((s) =>
-          s.tidy.map((t, i) => ({
-            key: `${s.stop}-${i}`,
-            stop: s.stop,
-            fromMs: t.cut.startMs,
-            untilMs: t.cut.endMs,
-            kept: true,
-            where: fill(text.stop, document.querySelector(`[data-stop="${s.stop}"] .numeral`)?.textContent ?? ''),
-            why: fill(names.querySelector(`[data-why="${t.why}"]`).textContent, t.words, seconds(t.lengthMs)),
-            saves: fill(text.saves, seconds(t.cut.endMs - t.cut.startMs)),
-            toggle: () => this.sum(),
-          })),
-        );
-        this.canTidy = this.lines.length > 0;
-        this.nothing = !this.canTidy;
-        this.open = this.open && this.canTidy;
-        this.sum();
-      },
-
-      sum() {
-        const saved = this.lines.filter((l) => l.kept).reduce((all, l) => all + l.untilMs - l.fromMs, 0);
-        this.label = saved > 0 ? fill(text.tidySaves, seconds(saved)) : text.tidy;
-        this.doing = fill(text.tidyDo, seconds(saved));
-      },
-
-      toggle() {
-        this.open = !this.open;
-      },
-
-      async tidy() {
-        const cuts = this.lines.filter((l) => l.kept).map(({ stop, fromMs, untilMs }) => ({ stop, fromMs, untilMs }));
-        await this.ask(`/walkthroughs/${this.$root.dataset.walkthrough}/tidy`, cuts);
-        this.open = false;
-      },
-
-      async undo() {
-        const other = ['split', 'join'].includes(shown.undoes);
-        if ((await this.ask(`/walkthroughs/${this.$root.dataset.walkthrough}/repair/undo`)) && other) {
-          location.reload();
-        }
-      },
-
-      async ask(url, body) {
-        this.problem = '';
-        try {
-          tell(await send('POST', url, body));
-          return true;
-        } catch (e) {
-          this.problem = e.message && e.status ? e.message : text.lost;
-          asked = null;
-          return false;
-        }
       },
     };
   });
