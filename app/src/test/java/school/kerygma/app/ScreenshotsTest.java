@@ -107,10 +107,6 @@ class ScreenshotsTest {
       teacher.navigate(home + "/handouts/" + rubric);
       mark(teacher);
       take(teacher, "marked");
-      teacher.setViewportSize(390, 844);
-      teacher.navigate(home + "/plan");
-      take(teacher, "planbook-phone");
-      teacher.setViewportSize(1280, 800);
       Page wide = chromium.context(1280, 800).newPage();
       wide.navigate(cards.get(student));
       at(wide, 32);
@@ -267,6 +263,7 @@ class ScreenshotsTest {
 
   private static void record(Page teacher, String lectern) {
     Listener listener = new Listener(teacher);
+    teacher.addInitScript(DRAWN_TEACHER);
     teacher.navigate(lectern);
     teacher.locator("main[data-ready]").waitFor();
     teacher
@@ -292,5 +289,55 @@ class ScreenshotsTest {
     teacher.keyboard().press("r");
     listener.untilWithin(0, 1_500);
     take(teacher, "lectern");
+    teacher.keyboard().press("y");
+    teacher.getByText("Your face: all").waitFor();
+    teacher.keyboard().press("y");
+    teacher.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("load test")).click();
+    teacher.getByText("Back to page").waitFor();
+    teacher.mouse().move(box.x + box.width * 0.5, box.y + box.height * 0.62);
+    teacher.waitForFunction(
+        "() => document.querySelector('.stage-frame video.face').videoWidth > 0");
+    teacher.evaluate(
+        "() => new Promise((later) => setTimeout(later, 4500))"); // Some weights lie on it.
+    teacher.keyboard().press("h");
+    teacher.keyboard().press("r");
+    take(teacher, "lectern-clip");
   }
+
+  /** Somebody stands before the camera: nobody, drawn. */
+  private static final String DRAWN_TEACHER =
+      """
+      const asked = navigator.mediaDevices.getUserMedia.bind(navigator.mediaDevices);
+      navigator.mediaDevices.getUserMedia = (what) => {
+        if (!what.video) {
+          return asked(what);
+        }
+        const c = Object.assign(document.createElement('canvas'), { width: 640, height: 360 });
+        const g = c.getContext('2d');
+        const round = (color, x, y, rx, ry) => {
+          g.fillStyle = color;
+          g.beginPath();
+          g.ellipse(x, y, rx, ry, 0, 0, 7);
+          g.fill();
+        };
+        setInterval(() => {
+          g.fillStyle = '#C9D6CF';
+          g.fillRect(0, 0, 640, 360);
+          g.fillStyle = '#8A7660';
+          g.fillRect(40, 60, 150, 300);
+          round('#1E4B45', 330, 400, 190, 150);
+          round('#3B2A22', 330, 150, 108, 118);
+          round('#B98563', 330, 268, 40, 50);
+          round('#C89272', 330, 170, 84, 104);
+          round('#22302E', 298, 158, 8, 10);
+          round('#22302E', 362, 158, 8, 10);
+          g.strokeStyle = '#7A3B2E';
+          g.lineWidth = 7;
+          g.beginPath();
+          g.arc(330, 200, 34, 0.35, 2.8);
+          g.stroke();
+        }, 66);
+        return Promise.resolve(c.captureStream(15));
+      };
+      """;
 }
