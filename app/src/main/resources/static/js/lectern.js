@@ -137,6 +137,9 @@ document.addEventListener('alpine:init', () => {
         });
       },
 
+      get saysStops() {
+        return this.patch === null;
+      },
       get idle() {
         return !this.recording;
       },
@@ -658,7 +661,7 @@ document.addEventListener('alpine:init', () => {
               this.keeping = false;
               this.kept = true; // Who did not end it reads why before they go on.
               // Alpine shows what is to be shown in the next frame; only then it can be focused.
-              requestAnimationFrame(() => requestAnimationFrame(() => this.$refs.kept.focus()));
+              requestAnimationFrame(() => requestAnimationFrame(() => (this.patch ? this.$refs.kept : this.$refs.goOn).focus()));
             } else {
               sessionStorage.removeItem('kerygma:patch');
               location.assign(this.patch ? `/walkthroughs/${data.walkthrough}#stop-${this.patch.stop}` : `/walkthroughs/${data.walkthrough}/play`);
@@ -673,6 +676,22 @@ document.addEventListener('alpine:init', () => {
             await new Promise((again) => setTimeout(again, 1500));
           }
         }
+      },
+
+      /** With another microphone, or the same one plugged in again: the stop goes on where it was left. */
+      async goOnAfter() {
+        Object.assign(this.words, { interrupted: this.id, interruptedStop: this.stop.id });
+        Object.assign(this, { byItself: false, finishing: false, keeping: true, kept: false, problem: '', loss: '', beforeStart: true });
+        await this.readyToContinue();
+      },
+
+      /** What is recorded next goes on where the stop was left, with the desk as it was. */
+      async readyToContinue() {
+        const at = data.stops.findIndex((s) => s.id === this.words.interruptedStop);
+        this.continuing = at >= 0;
+        this.showStop(Math.max(0, at));
+        await this.takeUpDesk();
+        this.startWord = this.words.continue;
       },
 
       async waitFor(work) {
@@ -720,11 +739,7 @@ document.addEventListener('alpine:init', () => {
         } finally {
           this.finishing = false;
         }
-        const at = data.stops.findIndex((s) => s.id === this.words.interruptedStop);
-        this.continuing = at >= 0;
-        this.showStop(Math.max(0, at));
-        await this.takeUpDesk();
-        this.startWord = this.words.continue;
+        await this.readyToContinue();
         this.hasInterrupted = false;
       },
 

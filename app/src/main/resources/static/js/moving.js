@@ -1,8 +1,8 @@
 // Moving pictures of a score, kept in step with the sound.
 
 const NUDGE_S = 0.025;
-const SEEK_S = 0.3;
-const FASTER = 0.05;
+const SEEK_S = 0.2;
+const FASTER = 0.1;
 /** So long before they are seen they are fetched. */
 const AHEAD_MS = 4000;
 
@@ -10,6 +10,8 @@ export class Moving {
   #videos = new Map();
   #from;
   #pictures;
+  /** By how many milliseconds a picture that plays is ahead of the sound. */
+  ahead = 0;
 
   /**
    * @param pictures as the score has them
@@ -73,6 +75,7 @@ export class Moving {
       }
       return video;
     }
+    this.ahead = Math.round(off * 1000);
     if (Math.abs(off) > SEEK_S) {
       video.currentTime = wanted;
     }

@@ -182,6 +182,7 @@ document.addEventListener('alpine:init', () => {
         }
         if (moving.any) {
           Object.assign(moment, moving.at(at, score.pages.indexOf(moment.page), this.$refs.sound));
+          this.$refs.stage.dataset.ahead = moving.ahead;
           this.$refs.stage.dataset.moving = [moment.moving ? 'window' : '', ...moment.over.map(() => 'face')].filter(Boolean).join(' ');
         }
         fit(this.$refs.stage, stage);

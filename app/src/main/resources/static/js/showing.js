@@ -219,6 +219,7 @@ export class Showing {
 
   /** The recording is over. */
   closeAll() {
-    this.#all().forEach((s) => s.close());
+    this.#all().forEach((s) => this.#close(s, performance.now()));
+    this.#tell();
   }
 }

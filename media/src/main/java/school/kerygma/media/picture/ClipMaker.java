@@ -96,25 +96,7 @@ public final class ClipMaker {
   }
 
   private static String probe(Path file, String entries) {
-    return new String(
-            Program.run(
-                List.of(
-                    "ffprobe",
-                    "-v",
-                    "error",
-                    "-protocol_whitelist",
-                    "file",
-                    "-format_whitelist",
-                    KINDS,
-                    "-show_entries",
-                    entries,
-                    "-of",
-                    "csv=p=0",
-                    Ffmpeg.file(file)),
-                Duration.ofMinutes(1),
-                64 * 1024),
-            StandardCharsets.US_ASCII)
-        .strip();
+    return Ffmpeg.probe(file, List.of("-format_whitelist", KINDS), entries, 64 * 1024);
   }
 
   private static double seconds(Path file) {

@@ -3,6 +3,7 @@ package school.kerygma.media.process;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
@@ -43,31 +44,26 @@ public final class Ffmpeg {
   /**
    * What ffprobe says of a file.
    *
-   * @param streams which streams are asked about, as {@code v:0}
+   * @param how more arguments, as {@code -select_streams v:0}
    * @param entries what is asked, as {@code stream=codec_name}
    * @param maxBytes of the answer
    * @return one line for each, its values divided by commas
    * @throws Program.Failed if the file cannot be read
    */
+  public static String probe(Path file, List<String> how, String entries, int maxBytes) {
+    List<String> command =
+        new ArrayList<>(List.of("ffprobe", "-v", "error", "-protocol_whitelist", "file"));
+    command.addAll(how);
+    command.addAll(List.of("-show_entries", entries, "-of", "csv=p=0", file(file)));
+    return new String(Program.run(command, LIMIT, maxBytes), StandardCharsets.US_ASCII).strip();
+  }
+
+  /**
+   * What ffprobe says of some streams of a file.
+   *
+   * @param streams as {@code v:0}
+   */
   public static String probe(Path file, String streams, String entries, int maxBytes) {
-    return new String(
-            Program.run(
-                List.of(
-                    "ffprobe",
-                    "-v",
-                    "error",
-                    "-protocol_whitelist",
-                    "file",
-                    "-select_streams",
-                    streams,
-                    "-show_entries",
-                    entries,
-                    "-of",
-                    "csv=p=0",
-                    file(file)),
-                LIMIT,
-                maxBytes),
-            StandardCharsets.US_ASCII)
-        .strip();
+    return probe(file, List.of("-select_streams", streams), entries, maxBytes);
   }
 }
