@@ -55,6 +55,11 @@ public class Facts {
       return open() && !fact.doubts().isEmpty();
     }
 
+    /** Whether it is known what is meant: only that can be right. */
+    public boolean understood() {
+      return !open() || !fact.doubts().contains(DatePhrases.Doubt.NOT_UNDERSTOOD);
+    }
+
     public boolean dismissed() {
       return state.equals("DISMISSED");
     }
@@ -219,7 +224,10 @@ public class Facts {
             .orElseThrow(() -> Problem.conflict("changed-elsewhere"));
     boolean corrected = state == FactDecision.State.CORRECTED;
     String kept = corrected ? value.strip() : fact.value();
-    if (kept.isEmpty() || kept.length() > LONGEST) {
+    boolean unknown =
+        state == FactDecision.State.ACCEPTED
+            && fact.doubts().contains(DatePhrases.Doubt.NOT_UNDERSTOOD);
+    if (kept.isEmpty() || kept.length() > LONGEST || unknown) {
       throw Problem.refused("fact-value");
     }
     decisions.save(

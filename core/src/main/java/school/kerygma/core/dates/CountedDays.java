@@ -22,30 +22,50 @@ final class CountedDays implements Family {
       Phrase.of(
           "\\b(?:in\\s+)?"
               + Phrase.COUNT
-              + "\\s+(?<u>school\\s+days?|days?|weeks?)\\s+from\\s+(?:(?<k>today|now)|(?:(?:this|next)\\s+)?(?<w>"
+              + "\\s+(?<u>school\\s+days?|days?|weeks?)\\s+from\\s+(?:(?<k>today|tomorrow|now)|(?:(?:this|next)\\s+)?(?<w>"
               + Phrase.WEEKDAY
               + "))");
 
   private static final Pattern IN =
       Phrase.of("\\bin\\s+" + Phrase.COUNT + "\\s+(?<u>school\\s+days?|days?|weeks?)\\b");
 
+  private static final Pattern OF_WORK =
+      Phrase.of(
+          "\\b(?:due|hand(?:ed)?|turn(?:ed)?|submit(?:ted)?|bring|finish|read|test|quiz|exam|ready|back|class|meet|opens?|closes?|starts?|begins?|ends?|deadline|homework|task|project|essay|report)\\b");
+
   @Override
   public void read(String text, DatePhrases.Reference reference, List<Phrase.Day> days) {
     Phrase.collect(NAMED, text, days, m -> named(m, reference.today()));
     Phrase.collect(FROM, text, days, m -> from(m, reference));
-    Phrase.collect(IN, text, days, m -> counted(m, reference.today(), reference, null));
+    Phrase.collect(
+        IN,
+        text,
+        days,
+        m -> counted(m, reference.today(), reference, null).likely(isOfWork(text, m.start())));
+  }
+
+  /** Bread goes stale in three days too. */
+  private static boolean isOfWork(String text, int start) {
+    String before = text.substring(Math.max(0, start - 48), start);
+    String sentence =
+        before.substring(Math.max(before.lastIndexOf('.'), before.lastIndexOf('\n')) + 1);
+    return sentence.isBlank() || OF_WORK.matcher(sentence).find();
   }
 
   private static Phrase.Day named(Matcher m, LocalDate today) {
     String word = Objects.requireNonNull(m.group("k")).toLowerCase(Locale.ROOT);
     int ahead = word.equals("tomorrow") ? 1 : word.startsWith("day") ? 2 : 0;
     return new Phrase.Day(
-        m.start(), m.end(), today.plusDays(ahead), null, false, word.equals("tonight"));
+        m.start(), m.end(), today.plusDays(ahead), null, null, word.equals("tonight"));
   }
 
   private static Phrase.Day from(Matcher m, DatePhrases.Reference reference) {
     DayOfWeek said = Phrase.weekday(m.group("w"));
-    LocalDate base = said == null ? reference.today() : Weekdays.onOrAfter(reference.today(), said);
+    LocalDate today =
+        "tomorrow".equalsIgnoreCase(m.group("k"))
+            ? reference.today().plusDays(1)
+            : reference.today();
+    LocalDate base = said == null ? today : Weekdays.onOrAfter(today, said);
     return counted(m, base, reference, null);
   }
 

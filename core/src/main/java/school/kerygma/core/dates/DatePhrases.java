@@ -34,8 +34,20 @@ public final class DatePhrases {
     PASSED,
     AFTER_THE_TERM,
     /** "Next Friday", while this week's Friday is still to come. */
-    AMBIGUOUS
+    AMBIGUOUS,
+    /** It may be no date at all: "stale in three days". */
+    LIKELY,
+    /** Day and month may be the other way round: "05/11/2026". */
+    DAY_ORDER,
+    /** It speaks of a day, and nobody has computed which: "the Friday before the break". */
+    NOT_UNDERSTOOD
   }
+
+  /** A stretch that speaks of a day which is not understood. */
+  public record Unread(int start, int end, String quote) {}
+
+  /** All that a text says of days. */
+  public record Reading(List<Found> found, List<Unread> unread) {}
 
   /**
    * A date that was found.
@@ -62,6 +74,7 @@ public final class DatePhrases {
 
   private static final List<Family> FAMILIES =
       List.of(
+          new LongerPhrases(),
           new MonthDates(),
           new DaysOfMonth(),
           new SchoolSpans(),
@@ -72,8 +85,26 @@ public final class DatePhrases {
 
   /** All dates of a text, in the order of their places; none overlaps another. */
   public static List<Found> in(String text, Reference reference) {
+    return read(text, reference).found();
+  }
+
+  /** All dates of a text, and what speaks of a day that is not understood. */
+  public static Reading read(String text, Reference reference) {
     List<Phrase.Day> days = new ArrayList<>();
     FAMILIES.forEach(family -> family.read(text, reference, days));
+    for (LongerPhrases.Stretch silent : LongerPhrases.silent(text)) {
+      days.removeIf(d -> silent.meets(d.start(), d.end()));
+    }
+    List<LongerPhrases.Stretch> unread = LongerPhrases.notUnderstood(text, days);
+    unread.forEach(u -> days.removeIf(d -> u.meets(d.start(), d.end())));
+    return new Reading(
+        found(text, days, reference),
+        unread.stream()
+            .map(u -> new Unread(u.start(), u.end(), text.substring(u.start(), u.end())))
+            .toList());
+  }
+
+  private static List<Found> found(String text, List<Phrase.Day> days, Reference reference) {
     days.sort(Comparator.comparing(Phrase.Day::start).thenComparing(d -> d.start() - d.end()));
     List<Found> found = new ArrayList<>();
     int until = 0;
@@ -118,8 +149,8 @@ public final class DatePhrases {
     if (!day.date().isBefore(calendar.end())) {
       doubts.add(Doubt.AFTER_THE_TERM);
     }
-    if (day.ambiguous()) {
-      doubts.add(Doubt.AMBIGUOUS);
+    if (day.open() != null) {
+      doubts.add(day.open());
     }
     return doubts;
   }

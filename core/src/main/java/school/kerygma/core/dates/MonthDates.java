@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.Month;
 import java.time.YearMonth;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
@@ -37,7 +38,8 @@ final class MonthDates implements Family {
               + Phrase.YEAR
               + Phrase.TRAIL);
 
-  private static final Pattern ISO = Phrase.of("\\b(?<y>\\d{4})-(?<m>\\d{2})-(?<d>\\d{2})\\b");
+  private static final Pattern ISO =
+      Phrase.of("\\b(?<y>\\d{4})([-/])(?<m>\\d{1,2})\\2(?<d>\\d{1,2})\\b");
 
   private static final Pattern SLASH =
       Phrase.of(
@@ -45,20 +47,61 @@ final class MonthDates implements Family {
               + "(?<![\\d/.])(?<m>\\d{1,2})/(?<d>\\d{1,2})(?:/(?<y>\\d{4}|\\d{2}))?(?![\\d/])"
               + Phrase.TRAIL);
 
+  /** Day first, as everybody writes it who uses points. */
+  private static final Pattern DOTS =
+      Phrase.of(
+          Phrase.LEAD
+              + "(?<![\\d/.])(?<d>\\d{1,2})\\.(?<m>\\d{1,2})\\.(?<y>\\d{4})(?![\\d/])"
+              + Phrase.TRAIL);
+
+  private static final Pattern DASHES =
+      Phrase.of(
+          Phrase.LEAD
+              + "(?<![\\d/.-])(?<d>\\d{1,2})-(?<m>"
+              + Phrase.MONTH.replace("\\b\\.?", "")
+              + ")-(?<y>\\d{4})\\b");
+
+  /** More days of the month that was named: "October 5, 7 and 9", "Sept 3rd-5th". */
+  private static final Pattern MORE_DAYS =
+      Phrase.of(
+          "\\G\\s*(?:,\\s*(?:and\\s+)?|and\\s+|&\\s*|to\\s+|through\\s+|until\\s+|[-\u2013]\\s*)(?<d>\\d{1,2})(?:st|nd|rd|th)?\\b"
+              + "(?=\\s*(?:$|[.,;)!?\\n\\r]|and\\b|&|[-\u2013]\\s*\\d|at\\b|by\\b|for\\b|in\\s+class))(?!\\s*[:/.]\\d)");
+
   /** Of two numbers with a slash these are shares more often than dates. */
   private static final Pattern SHARE = Pattern.compile("(?:24/7|1/[2-8]|[23]/[345]|[357]/8)");
+
+  /** After a year, or a weekday in brackets, no more days are listed. */
+  private static final Pattern CLOSED = Pattern.compile("(?:\\d{4}|\\))$");
+
+  /** Zones of the IANA time zone database in which the United States keep their time. */
+  private static final Pattern UNITED_STATES =
+      Pattern.compile(
+          "US/.*|America/(?:New_York|Chicago|Denver|Los_Angeles|Phoenix|Anchorage|Detroit|Boise|Indiana/.*|Kentucky/.*|North_Dakota/.*|Juneau|Sitka|Nome|Adak|Menominee)|Pacific/Honolulu");
 
   private static final Pattern DATE_BEFORE =
       Phrase.of("(?:\\b(?:due|by|on|until|before|date|from|for|to)\\s*:?\\s*|[-\u2013]\\s*)$");
 
   private static final Pattern UNIT_AFTER =
-      Phrase.of("\\G\\s*(?:points?|pts|cups?|of|inch|pages?|%|miles?|teaspoons?|tablespoons?)\\b");
+      Phrase.of(
+          "\\G\\s*(?:points?|pts|cups?|of|inch|pages?|%|miles?|teaspoons?|tablespoons?|time|signature|beat|scale|odds|majority|split|correct|right|attacks?|memorial)\\b");
+
+  private static final Pattern SCORE_BEFORE =
+      Phrase.of(
+          "(?:\\b(?:scored?|got|get|earned?|received?|grade|mark|ratio|fraction|simplify|than|equals?|exactly|add)\\s+(?:an?\\s+|of\\s+|was\\s+|is\\s+)?|[=+\u00d7]\\s*)$");
+
+  /** An unled pair of numbers is a date where a line begins or ends with it. */
+  private static final Pattern LINE_BEFORE = Pattern.compile("(?:^|\\R)\\W*$");
 
   @Override
   public void read(String text, DatePhrases.Reference reference, List<Phrase.Day> days) {
-    Phrase.collect(MONTH_DAY, text, days, m -> byMonth(m, reference));
+    List<Phrase.Day> named = new ArrayList<>();
+    Phrase.collect(MONTH_DAY, text, named, m -> byMonth(m, reference));
+    days.addAll(named);
+    named.forEach(first -> moreDays(text, first, days));
     Phrase.collect(DAY_MONTH, text, days, m -> byMonth(m, reference));
     Phrase.collect(ISO, text, days, MonthDates::iso);
+    Phrase.collect(DOTS, text, days, MonthDates::iso);
+    Phrase.collect(DASHES, text, days, m -> byMonth(m, reference));
     Phrase.collect(SLASH, text, days, m -> slash(m, text, reference));
   }
 
@@ -87,7 +130,26 @@ final class MonthDates implements Family {
         m.start(),
         m.end(),
         LocalDate.of(Phrase.number(m, "y"), Phrase.number(m, "m"), Phrase.number(m, "d")),
-        null);
+        Phrase.said(m));
+  }
+
+  /** Each further day that is listed after a month and a day is a date of its own. */
+  private static void moreDays(String text, Phrase.Day first, List<Phrase.Day> days) {
+    if (CLOSED.matcher(text.substring(first.start(), first.end())).find()) {
+      return;
+    }
+    Matcher more = MORE_DAYS.matcher(text);
+    int at = first.end();
+    LocalDate last = first.date();
+    while (more.find(at)) {
+      int day = Phrase.number(more, "d");
+      if (day <= last.getDayOfMonth() || day > last.lengthOfMonth()) {
+        return;
+      }
+      last = last.withDayOfMonth(day);
+      days.add(new Phrase.Day(more.start("d"), more.end(), last, null));
+      at = more.end();
+    }
   }
 
   private static Phrase.@Nullable Day slash(
@@ -98,7 +160,11 @@ final class MonthDates implements Family {
     if (!spoken && unit.find(m.end())) {
       return null;
     }
-    boolean led = DATE_BEFORE.matcher(text.substring(0, m.start())).find();
+    String before = text.substring(Math.max(0, m.start() - 40), m.start());
+    boolean led = DATE_BEFORE.matcher(before).find();
+    if (!spoken && !led && (SCORE_BEFORE.matcher(before).find() || pair.equals("9/11"))) {
+      return null;
+    }
     if (!spoken && !led && SHARE.matcher(pair).matches()) {
       return null;
     }
@@ -114,6 +180,17 @@ final class MonthDates implements Family {
                 year.length() == 2 ? 2000 + Phrase.number(m, "y") : Phrase.number(m, "y"),
                 month,
                 day);
-    return new Phrase.Day(m.start(), m.end(), date, Phrase.said(m));
+    boolean sure = spoken || led || LINE_BEFORE.matcher(before).find();
+    boolean eitherWay = first <= 12 && second <= 12 && first != second && !isMonthFirst(reference);
+    return eitherWay && Phrase.said(m) == null
+        ? new Phrase.Day(m.start(), m.end(), date, null, DatePhrases.Doubt.DAY_ORDER, false)
+        : new Phrase.Day(m.start(), m.end(), date, Phrase.said(m)).likely(sure);
+  }
+
+  /**
+   * In the United States everybody writes the month first; in Canada and elsewhere people differ.
+   */
+  private static boolean isMonthFirst(DatePhrases.Reference reference) {
+    return UNITED_STATES.matcher(reference.calendar().zone().getId()).matches();
   }
 }

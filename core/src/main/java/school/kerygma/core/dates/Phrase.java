@@ -19,7 +19,7 @@ final class Phrase {
    * A day that was found.
    *
    * @param said the weekday that is said with it
-   * @param ambiguous whether another day may be meant
+   * @param open what is not sure about it, besides what the calendar knows
    * @param ofDay whether the phrase names a time of that day
    */
   record Day(
@@ -27,11 +27,16 @@ final class Phrase {
       int end,
       LocalDate date,
       @Nullable DayOfWeek said,
-      boolean ambiguous,
+      DatePhrases.@Nullable Doubt open,
       boolean ofDay) {
 
     Day(int start, int end, LocalDate date, @Nullable DayOfWeek said) {
-      this(start, end, date, said, false, false);
+      this(start, end, date, said, null, false);
+    }
+
+    /** The same, if it is one. */
+    Day likely(boolean sure) {
+      return sure ? this : new Day(start, end, date, said, DatePhrases.Doubt.LIKELY, ofDay);
     }
   }
 

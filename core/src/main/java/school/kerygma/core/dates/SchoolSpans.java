@@ -25,7 +25,7 @@ final class SchoolSpans implements Family {
 
   private static final Pattern OF_SPAN =
       Phrase.of(
-          "\\b(?:the\\s+)?(?<p>end|close|beginning|start)\\s+of\\s+(?<q>the|this|next)\\s+(?<s>week|month|term)\\b");
+          "\\b(?:the\\s+)?(?<p>end|close|beginning|start|last\\s+day|first\\s+day)\\s+of\\s+(?<q>the|this|next)\\s+(?<s>week|month|term)\\b");
 
   private static final Pattern NEXT_MEETING =
       Phrase.of("\\b(?:the\\s+|our\\s+|your\\s+)?next\\s+(?:class|meeting|lesson)\\b");
@@ -50,7 +50,9 @@ final class SchoolSpans implements Family {
   }
 
   private static boolean isEnd(Matcher m) {
-    return Objects.requireNonNull(m.group("p")).toLowerCase(Locale.ROOT).matches("end|close");
+    return Objects.requireNonNull(m.group("p"))
+        .toLowerCase(Locale.ROOT)
+        .matches("end|close|last.*");
   }
 
   /** The first or the last school day of a span; its own edge if it has none. */
@@ -86,6 +88,6 @@ final class SchoolSpans implements Family {
   private static Phrase.Day nextMeeting(Matcher m, DatePhrases.Reference reference) {
     LocalDate date =
         reference.meets().onOrAfter(reference.today().plusDays(1), reference.calendar());
-    return new Phrase.Day(m.start(), m.end(), date, null, false, true);
+    return new Phrase.Day(m.start(), m.end(), date, null, null, true);
   }
 }

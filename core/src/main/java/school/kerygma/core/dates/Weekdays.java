@@ -43,7 +43,8 @@ final class Weekdays implements Family {
     }
     LocalDate date = SchoolCalendar.mondayOf(today).plusWeeks(1).with(said);
     boolean ambiguous = said.compareTo(today.getDayOfWeek()) > 0;
-    return new Phrase.Day(m.start(), m.end(), date, said, ambiguous, false);
+    return new Phrase.Day(
+        m.start(), m.end(), date, said, ambiguous ? DatePhrases.Doubt.AMBIGUOUS : null, false);
   }
 
   static LocalDate onOrAfter(LocalDate today, DayOfWeek day) {

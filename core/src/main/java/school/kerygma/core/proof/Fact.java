@@ -9,8 +9,9 @@ import school.kerygma.core.dates.DatePhrases;
  * @param start where the words begin in the text
  * @param end where they end
  * @param quote the words themselves
- * @param value what they mean, in one writing for all ways of saying it: a date as
- *     2026-10-16T23:59, a number in digits, pages as 86-87, a part as "Part 2"
+ * @param value what they mean, in one writing for all ways of saying it: a date as 2026-10-16T23:59
+ *     (or its own words if it is not understood), a number in digits, pages as 86-87, a part as
+ *     "Part 2"
  * @param doubts what should be looked at, of dates
  */
 public record Fact(

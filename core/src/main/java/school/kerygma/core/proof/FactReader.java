@@ -23,16 +23,22 @@ import school.kerygma.core.time.SchoolCalendar;
 public final class FactReader {
 
   private static final String NUMBER =
-      "(?<n>\\d{1,3}(?:,\\d{3})+|\\d{1,5}|" + NumberWords.PATTERN + ")";
+      "(?<![\\d.,/\u00bd])(?<n>\\d{1,3}(?:,\\d{3})+|\\d{1,5}|" + NumberWords.PATTERN + ")";
 
   private static final Pattern POINTS =
       of(
           "(?<tb>\\btotal(?:\\s+of)?:?\\s+)?\\b"
               + NUMBER
-              + "[\\s-]*(?:points?|pts\\b\\.?)(?<ta>\\s+(?:in\\s+all|in\\s+total|altogether|total))?");
+              + "[\\s-]*(?:points?\\b|pts\\b\\.?)(?!\\s+(?:font|type|size|text|print|lead|margin|guard|star|scale|plan|turn)\\b|\\s+of\\s+(?:view|interest|light|departure|contact|reference|comparison|no\\s+return))(?<ta>\\s+(?:in\\s+all|in\\s+total|altogether|total))?");
+  private static final Pattern NOT_WORTH_BEFORE =
+      of(
+          "\\b(?:(?:won|win|wins|lost|lose|loses|beat|leads?|led|ahead|behind|down|rose|fell|dropped|deducted?|minus|takes?\\s+off|took\\s+off)\\s+(?:by\\s+)?(?:up\\s+to\\s+)?|(?:list|name|make|made|note|mention|discuss|explain|underline|highlight|identify|summari[sz]e|raise|following|main|key)\\s+(?:(?:at\\s+least|your|the|these|those|any)\\s+)?)$");
   private static final Pattern MINUTES = of("\\b" + NUMBER + "[\\s-]*(?:minutes?|mins?\\b\\.?)");
   private static final Pattern HOURS =
-      of("\\b(?:(?<half>half\\s+an\\s+hour)|(?<one>an\\s+hour)|" + NUMBER + "\\s+hours?)\\b");
+      of(
+          "\\b(?:(?<half>half\\s+an\\s+hour|half[-\\s]hour)|(?<one>an\\s+hour)(?<oneHalf>\\s+and\\s+a\\s+half)?|"
+              + NUMBER
+              + "(?<nHalf>\\s+and\\s+a\\s+half|\\s?\u00bd|\\s+1/2|\\.5)?\\s+hours?)\\b");
   private static final Pattern PAGES =
       of("\\b(?:pp?\\.|pages?)\\s+" + NUMBER + "(?:\\s*(?:[-\u2013]|to|and)\\s*(?<e>\\d{1,4}))?");
   private static final Pattern LENGTH_PAGES =
@@ -95,7 +101,14 @@ public final class FactReader {
     List<Fact> all = new ArrayList<>();
     matches(LINK, text, m -> all.add(fact(Kind.LINK, m, m.group())));
     dates(text, reference, all);
-    matches(POINTS, text, m -> all.add(points(m)));
+    matches(
+        POINTS,
+        text,
+        m -> {
+          if (isWorth(text, m)) {
+            all.add(points(m));
+          }
+        });
     matches(MINUTES, text, m -> all.add(fact(Kind.MINUTES, m, "" + number(m))));
     matches(HOURS, text, m -> all.add(fact(Kind.MINUTES, m, "" + minutes(m))));
     matches(PAGES, text, m -> all.add(fact(Kind.PAGES, m, pages(m))));
@@ -127,7 +140,18 @@ public final class FactReader {
 
   private static void dates(String text, DatePhrases.Reference reference, List<Fact> all) {
     Matcher dueBefore = DUE_BEFORE.matcher(text).useTransparentBounds(true);
-    for (DatePhrases.Found found : DatePhrases.in(text, reference)) {
+    DatePhrases.Reading reading = DatePhrases.read(text, reference);
+    for (DatePhrases.Unread unread : reading.unread()) {
+      all.add(
+          new Fact(
+              Kind.DATE,
+              unread.start(),
+              unread.end(),
+              unread.quote(),
+              unread.quote(),
+              List.of(DatePhrases.Doubt.NOT_UNDERSTOOD)));
+    }
+    for (DatePhrases.Found found : reading.found()) {
       dueBefore.region(Math.max(0, found.start() - DUE_REACH), found.start());
       boolean due = dueBefore.find();
       LocalDateTime meant = found.date().atTime(found.time().orElse(SchoolCalendar.DUE_TIME));
@@ -142,6 +166,12 @@ public final class FactReader {
     }
   }
 
+  /** A game is won by twelve points, points are listed, and lost ones are worth nothing. */
+  private static boolean isWorth(String text, Matcher m) {
+    String before = text.substring(Math.max(0, m.start() - 30), m.start());
+    return !NOT_WORTH_BEFORE.matcher(before).find();
+  }
+
   private static Fact points(Matcher m) {
     boolean total = m.group("tb") != null || m.group("ta") != null;
     return fact(total ? Kind.TOTAL : Kind.POINTS, m, "" + number(m));
@@ -151,7 +181,8 @@ public final class FactReader {
     if (m.group("half") != null) {
       return 30;
     }
-    return m.group("one") != null ? 60 : 60 * number(m);
+    int more = m.group("oneHalf") != null || m.group("nHalf") != null ? 30 : 0;
+    return more + (m.group("one") != null ? 60 : 60 * number(m));
   }
 
   private static String pages(Matcher m) {

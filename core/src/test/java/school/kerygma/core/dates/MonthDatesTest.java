@@ -1,8 +1,11 @@
 package school.kerygma.core.dates;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.time.LocalDateTime;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** A month and a day, in words and in numbers. Common practice. */
 class MonthDatesTest {
@@ -35,10 +38,54 @@ class MonthDatesTest {
         "hand in on 16/10                  | 2026-10-16T23:59 |",
         "Fri 10/16 at 8:00                 | 2026-10-16T08:00 |",
         "Monday 10/16                      | 2026-10-16T23:59 | WRONG_WEEKDAY",
-        "due 1/2                           | 2027-01-02T23:59 | WITHOUT_SCHOOL AFTER_THE_TERM",
+        "due 1/2                           | 2027-01-02T23:59 | WITHOUT_SCHOOL AFTER_THE_TERM DAY_ORDER",
+        "due 05/11/2026                    | 2026-05-11T23:59 | PASSED DAY_ORDER",
+        "Thursday 11/5                     | 2026-11-05T23:59 |",
+        "The test is 10/16.                | 2026-10-16T23:59 | LIKELY",
+        "10/16 Read chapter 4              | 2026-10-16T23:59 |",
+        "due 9.10.2026                     | 2026-10-09T23:59 |",
+        "2026/10/14                        | 2026-10-14T23:59 |",
+        "due 14-Oct-2026                   | 2026-10-14T23:59 |",
         "2026-10-16                        | 2026-10-16T23:59 |",
       })
   void aPhraseIsReadAgainstTheDayItIsSaidOn(String phrase, LocalDateTime meant, String doubts) {
     OnSeptember30.assertRead(phrase, meant, doubts);
+  }
+
+  @ParameterizedTest(name = "{0}")
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "October 5, 7 and 9        | 5 7 9",
+        "Sept 3rd-5th              | 3 5",
+        "October 5 & 6, in class   | 5 6",
+        "Nov. 2 to 4.              | 2 4",
+        "October 5, 2026           | 5",
+        "October 5, 20 points      | 5",
+        "October 16 and 3 pages    | 16",
+        "October 5, 7 students     | 5",
+        "October 5-7:30            | 5",
+        "Oct 16, 8 PM              | 16",
+      })
+  void listsAndRangesAreReadWhole(String text, String days) {
+    assertThat(OnSeptember30.in(text, "2026-09-30"))
+        .extracting(f -> "" + f.date().getDayOfMonth())
+        .containsExactly(days.split(" "));
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "You scored 12/15.",
+        "a grade of 12/15",
+        "in 6/8 time",
+        "after 9/11",
+        "a ratio of 12/24",
+        "You got 8/10 right",
+        "7/10 correct",
+        "simplify 6/12"
+      })
+  void aPairOfNumbersThatIsNoDateIsNotReadAsOne(String text) {
+    assertThat(OnSeptember30.in(text, "2026-09-30")).isEmpty();
   }
 }

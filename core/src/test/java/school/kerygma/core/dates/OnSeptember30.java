@@ -29,7 +29,11 @@ final class OnSeptember30 {
       MeetingPattern.parse("MON 9:40-10:30,WED 9:40-10:30,FRI 9:40-10:30");
 
   static List<DatePhrases.Found> in(String text, String today) {
-    return DatePhrases.in(text, new DatePhrases.Reference(LocalDate.parse(today), TERM, MEETS));
+    return DatePhrases.in(text, reference(today));
+  }
+
+  static DatePhrases.Reference reference(String today) {
+    return new DatePhrases.Reference(LocalDate.parse(today), TERM, MEETS);
   }
 
   private OnSeptember30() {}

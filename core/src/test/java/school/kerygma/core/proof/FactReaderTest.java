@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.SchoolCalendar;
@@ -59,11 +60,47 @@ class FactReaderTest {
         "part of it                            |",
         "for 7A Design and 7C                  | SECTION 7A Design, OTHER_SECTION 7C",
         "8B meets in the workshop              | SECTION 8B Woodwork",
+        "an hour and a half                    | MINUTES 90",
+        "2 1/2 hours                           | MINUTES 150",
+        "two and a half hours                  | MINUTES 150",
+        "a half-hour talk                      | MINUTES 30",
+        "15 points each                        | POINTS 15",
+        "Hand it in the Friday before the break. | DATE the Friday before the break",
         "See https://tides.example/a_b?c=1.    | LINK https://tides.example/a_b?c=1",
         "Forty-two points, page 3, 10 minutes  | POINTS 42, PAGES 3, MINUTES 10",
       })
   void factsAreReadInOneWriting(String text, String facts) {
     assertThat(read(text)).isEqualTo(facts == null ? "" : facts);
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "Use a 12-point font.",
+        "They won by 12 points.",
+        "We are down 3 points.",
+        "List three points from the text.",
+        "Make two points about the bridge.",
+        "From his point of view",
+        "two points of view",
+        "You lose 5 points per day.",
+        "Take off 2 points for each fault.",
+        "2.5 points",
+        "1/2 point",
+        "Explain your main points.",
+        "in 6/8 time",
+        "You got 12/15.",
+        "We read Friday Night Lights."
+      })
+  void whatIsSaidOfNothingIsNotReadAsAFact(String text) {
+    assertThat(read(text)).isEmpty();
+  }
+
+  @Test
+  void aDayThatIsNotUnderstoodIsAQuestion() {
+    assertThat(FactReader.read("Due the Friday before the break.", REFERENCE, List.of()))
+        .extracting(Fact::doubts)
+        .containsExactly(List.of(DatePhrases.Doubt.NOT_UNDERSTOOD));
   }
 
   @Test
