@@ -77,6 +77,9 @@ class Handout {
     /** It has been read, and waits until its teacher has decided about covers. */
     private boolean held;
 
+    /** Its file had tracked changes, which were taken as accepted. */
+    private boolean hadChanges;
+
     private Instant createdAt;
 
     @SuppressWarnings("NullAway.Init")
@@ -115,6 +118,14 @@ class Handout {
 
     int pages() {
       return pages;
+    }
+
+    boolean hadChanges() {
+      return hadChanges;
+    }
+
+    void changesAccepted(boolean any) {
+      this.hadChanges = any;
     }
 
     void counted(int count) {

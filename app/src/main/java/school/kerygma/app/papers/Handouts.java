@@ -51,6 +51,7 @@ public class Handouts {
    * @param shown the pages of the newest that has been read
    * @param work that reads the newest, if it is being read
    * @param held whether the newest has been read and waits for a decision about covers
+   * @param hadChanges whether the file of the newest had tracked changes
    */
   public record View(
       UUID id,
@@ -60,7 +61,8 @@ public class Handouts {
       int edition,
       List<PageView> shown,
       Works.@Nullable View work,
-      boolean held) {}
+      boolean held,
+      boolean hadChanges) {}
 
   /**
    * A page that has the words that were asked for.
@@ -291,7 +293,8 @@ public class Handouts {
                   e.number(),
                   own,
                   e.isReady() || e.isHeld() ? null : underway(work.get(e.id())),
-                  e.isHeld());
+                  e.isHeld(),
+                  e.hadChanges());
             })
         .toList();
   }
@@ -410,7 +413,8 @@ public class Handouts {
     View v = get(id);
     List<PageView> own =
         pages(held).values().stream().sorted(Comparator.comparing(PageView::number)).toList();
-    return new View(v.id(), v.title(), own.size(), true, v.edition(), own, null, true);
+    return new View(
+        v.id(), v.title(), own.size(), true, v.edition(), own, null, true, v.hadChanges());
   }
 
   /**

@@ -1,8 +1,6 @@
 package school.kerygma.app.papers;
 
 import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -26,6 +24,7 @@ import school.kerygma.core.handout.PrintedNumbers;
 import school.kerygma.core.rubric.Ruling;
 import school.kerygma.core.rubric.TablePlacer;
 import school.kerygma.core.rubric.WrittenTable;
+import school.kerygma.media.office.AcceptedChanges;
 import school.kerygma.media.office.OfficeConverter;
 import school.kerygma.media.office.OfficeKind;
 import school.kerygma.media.paper.PaperRefused;
@@ -173,13 +172,29 @@ public class PageReading implements Work {
       store.with(
           original,
           file -> {
-            converter.toPdf(file, office.get(), pdf);
+            Path accepted = directory.resolve("accepted." + office.get().extension());
+            boolean changed = accept(file, office.get(), accepted);
+            converter.toPdf(changed ? accepted : file, office.get(), pdf);
+            inTransaction.executeWithoutResult(
+                t -> editions.findById(edition.id()).orElseThrow().changesAccepted(changed));
             return pdf;
           });
       store.putFile(pdf(edition.id()), pdf);
       return pdf(edition.id());
     } finally {
-      remove(pdf, directory);
+      FileSystemUtils.deleteRecursively(directory.toFile());
+    }
+  }
+
+  /** Takes tracked changes as accepted; a file in which none can be found is read as it is. */
+  private static boolean accept(Path file, OfficeKind kind, Path accepted) {
+    if (kind != OfficeKind.DOCX && kind != OfficeKind.ODT) {
+      return false;
+    }
+    try {
+      return AcceptedChanges.accept(file, accepted);
+    } catch (IOException e) {
+      return false; // LibreOffice says what is wrong with it.
     }
   }
 
@@ -188,7 +203,7 @@ public class PageReading implements Work {
     if (OfficeKind.ofType(edition.mediaType()).filter(k -> k == OfficeKind.DOCX).isEmpty()) {
       return new HashMap<>();
     }
-    List<WrittenTable> tables = store.with(Handouts.original(edition.id()), readers::tables);
+    List<WrittenTable> tables = store.with(Handouts.original(edition.id()), this::tables);
     return tables.isEmpty()
         ? new HashMap<>()
         : new HashMap<>(
@@ -198,13 +213,13 @@ public class PageReading implements Work {
                 paper::rulings));
   }
 
-  private static void remove(Path... files) {
-    for (Path file : files) {
-      try {
-        Files.deleteIfExists(file);
-      } catch (IOException e) {
-        throw new UncheckedIOException(e);
-      }
+  private List<WrittenTable> tables(Path docx) {
+    Path directory = store.workDirectory();
+    try {
+      Path accepted = directory.resolve("accepted.docx");
+      return readers.tables(accept(docx, OfficeKind.DOCX, accepted) ? accepted : docx);
+    } finally {
+      FileSystemUtils.deleteRecursively(directory.toFile());
     }
   }
 
