@@ -382,6 +382,36 @@ class PapersTest {
     }
   }
 
+  /** Another library than the reader's writes the changes (ECMA-376, part 1, 17.13). */
+  @Test
+  void aPaperWithTrackedChangesIsReadAsFinallyAcceptedAndSaysSo() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    Path docx = directory.resolve("due.docx");
+    try (XWPFDocument document = new XWPFDocument();
+        OutputStream out = Files.newOutputStream(docx)) {
+      var paragraph = document.createParagraph();
+      paragraph.createRun().setText("Due Friday, October ");
+      var deleted = paragraph.getCTP().addNewDel();
+      deleted.setId(java.math.BigInteger.ONE);
+      deleted.setAuthor("A");
+      deleted.addNewR().addNewDelText().setStringValue("9");
+      var inserted = paragraph.getCTP().addNewIns();
+      inserted.setId(java.math.BigInteger.TWO);
+      inserted.setAuthor("A");
+      inserted.addNewR().addNewT().setStringValue("16");
+      document.write(out);
+    }
+    UUID handout = Papers.bring(school, docx);
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/handouts/" + handout);
+      assertThat(page.getByRole(AriaRole.NOTE)).containsText("has tracked changes");
+      assertThat(page.locator("main")).containsText("Fri, Oct 16, 11:59 p.m.");
+      assertThat(page.locator("main")).not().containsText("916");
+    }
+  }
+
   @Test
   void aPaperThatCannotBeReadIsNamedUntilItIsPutAway() throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 1);

@@ -40,7 +40,7 @@ final class LongerPhrases implements Family {
       Phrase.of("\\b(?<w>" + Phrase.WEEKDAY + ")\\s+(?<u>week|fortnight)\\b");
 
   private static final Pattern BEFORE_TODAY =
-      Phrase.of("\\b(?:last|previous|past)\\s+(?<w>" + Phrase.WEEKDAY + ")(?![\\w-])");
+      Phrase.of("\\b(?:last|previous|this\\s+past)\\s+(?<w>" + Phrase.WEEKDAY + ")(?![\\w-])");
 
   private static final Pattern FORTNIGHT =
       Phrase.of(

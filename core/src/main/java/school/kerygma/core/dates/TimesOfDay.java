@@ -5,23 +5,52 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import school.kerygma.core.text.NumberWords;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** Times of day beside a day: "at 11:59 p.m.", "before class", "by noon", "night". */
 final class TimesOfDay {
 
+  /** Common practice where an hour is not said. */
+  private static final LocalTime BUSINESS_ENDS = LocalTime.of(17, 0);
+
   private static final String CLOCK =
-      "(?:(?<h>\\d{1,2})(?::(?<min>\\d{2}))?\\s*(?<ap>[ap])\\.?\\s?m\\b\\.?|(?<h2>\\d{1,2}):(?<min2>\\d{2})|(?<nm>noon|midnight))";
+      "(?:(?<h>\\d{1,2})(?:[:.](?<min>\\d{2}))?\\s*(?<ap>[ap])\\.?\\s?m\\b\\.?"
+          + "|(?<h2>\\d{1,2}):(?<min2>\\d{2})"
+          + "|(?<h4>1[3-9]|2[0-3])\\.(?<min4>[0-5]\\d)(?![\\d.])"
+          + "|(?<past>half|quarter)\\s+(?<way>past|to|after)\\s+(?<hw>"
+          + NumberWords.PATTERN
+          + "|\\d{1,2})"
+          + "|(?<nm>noon|midday|midnight|cob|close\\s+of\\s+business)\\b)(?:\\s+sharp\\b)?";
+
+  private static final String CLASS_BEGINS =
+      "(?:before\\s+(?:the\\s+|our\\s+)?(?:class|lesson|school)|(?:at|by)\\s+the\\s+(?:start|beginning)\\s+of\\s+(?:the\\s+)?(?:class|lesson|school))\\b";
+
+  private static final String CLASS_ENDS =
+      "(?:after|(?:by|at)\\s+the\\s+end\\s+of)\\s+(?:the\\s+|our\\s+)?(?:class|lesson)\\b";
+
   private static final Pattern TIME_AFTER =
       Phrase.of(
-          "\\G[\\s,(]*(?:(?:(?:at|by|before|until|no later than)\\s+)?"
+          "\\G[\\s,(]*(?:(?:(?:at|by|before|until|no later than|@)\\s*)?"
               + CLOCK
-              + "|(?:at|by)\\s+(?<h3>\\d{1,2})(?![\\d:/.%]|\\s*(?:points|pages|minutes|words|min|st|nd|rd|th))|(?:in\\s+the\\s+)?(?<part>morning|afternoon|evening|night)\\b|(?<cls>before\\s+(?:the\\s+|our\\s+)?(?:class|lesson|school)|at\\s+the\\s+(?:start|beginning)\\s+of\\s+(?:the\\s+)?(?:class|lesson|school))\\b|(?<end>after\\s+school|(?:by\\s+|at\\s+)?(?:the\\s+)?end\\s+of\\s+(?:the\\s+)?(?:school\\s+day|day|school))\\b)");
+              + "|(?:at|by|@)\\s*(?<h3>\\d{1,2})(?![\\d:/%]|\\.\\d|\\s*(?:points|pages|minutes|words|min|st|nd|rd|th))|(?:in\\s+the\\s+)?(?<part>morning|afternoon|evening|night)\\b|(?<cls>"
+              + CLASS_BEGINS
+              + ")|(?<over>"
+              + CLASS_ENDS
+              + ")|(?<end>after\\s+school\\b|(?:by\\s+|at\\s+)?(?:the\\s+)?end\\s+of\\s+(?:the\\s+)?(?:school\\s+day|day|school)\\b))");
   private static final Pattern TIME_BEFORE =
-      Phrase.of("(?:\\b(?:at|by|before|until)\\s+)?\\b" + CLOCK + "\\s*(?:on|,)?\\s*$");
+      Phrase.of(
+          "(?:(?:\\b(?:at|by|before|until)\\s+|@\\s*)?(?<![\\d.:])"
+              + CLOCK
+              + "|\\b(?:at|by|before|until)\\s+(?<h3>\\d{1,2})|(?<cls>\\b"
+              + CLASS_BEGINS
+              + ")|(?<over>\\b"
+              + CLASS_ENDS
+              + "))\\s*(?:on|,)?\\s*$");
 
   private TimesOfDay() {}
 
@@ -44,8 +73,16 @@ final class TimesOfDay {
     }
     Matcher before = TIME_BEFORE.matcher(text).region(from, day.start());
     return before.find()
-        ? time(before, day.date(), reference).map(time -> new Said(before.start(), day.end(), time))
+        ? time(before, day.date(), reference)
+            .map(time -> inTheNight(day, text, time))
+            .map(time -> new Said(before.start(), day.end(), time))
         : Optional.empty();
+  }
+
+  /** "By 10 tonight" is no morning. */
+  private static LocalTime inTheNight(Phrase.Day day, String text, LocalTime time) {
+    boolean night = text.substring(day.start(), day.end()).equalsIgnoreCase("tonight");
+    return night && time.getHour() > 0 && time.getHour() < 12 ? time.plusHours(12) : time;
   }
 
   /** "Tonight" ends with the day; "the next class" is when it begins. */
@@ -68,7 +105,22 @@ final class TimesOfDay {
       Matcher m, LocalDate date, DatePhrases.Reference reference) {
     String named = Phrase.group(m, "nm");
     if (named != null) {
-      return Optional.of(named.equalsIgnoreCase("noon") ? LocalTime.NOON : SchoolCalendar.DUE_TIME);
+      return Optional.of(
+          switch (named.toLowerCase(Locale.ROOT)) {
+            case "noon", "midday" -> LocalTime.NOON;
+            case "midnight" -> SchoolCalendar.DUE_TIME;
+            default -> BUSINESS_ENDS;
+          });
+    }
+    if (Phrase.group(m, "past") != null) {
+      return Optional.of(roundTheHour(m));
+    }
+    if (Phrase.group(m, "over") != null) {
+      return Optional.of(
+          reference
+              .meets()
+              .endsOn(date, reference.calendar())
+              .orElseGet(() -> reference.calendar().day().ends()));
     }
     String part = Phrase.group(m, "part");
     if (part != null) {
@@ -96,6 +148,14 @@ final class TimesOfDay {
     return clock(m);
   }
 
+  /** "Half past three", "quarter to nine". */
+  private static LocalTime roundTheHour(Matcher m) {
+    int hour = likely(NumberWords.parse(Objects.requireNonNull(m.group("hw"))).orElseThrow() % 24);
+    int minutes = "half".equalsIgnoreCase(m.group("past")) ? 30 : 15;
+    boolean before = "to".equalsIgnoreCase(m.group("way"));
+    return LocalTime.of(hour, 0).plusMinutes(before ? -minutes : minutes);
+  }
+
   private static Optional<LocalTime> clock(Matcher m) {
     try {
       if (Phrase.group(m, "h") != null) {
@@ -112,6 +172,9 @@ final class TimesOfDay {
       if (Phrase.group(m, "h2") != null) {
         int hour = Phrase.number(m, "h2");
         return Optional.of(LocalTime.of(likely(hour), Phrase.number(m, "min2")));
+      }
+      if (Phrase.group(m, "h4") != null) {
+        return Optional.of(LocalTime.of(Phrase.number(m, "h4"), Phrase.number(m, "min4")));
       }
       int hour = Phrase.number(m, "h3");
       return hour < 1 || hour > 23 ? Optional.empty() : Optional.of(LocalTime.of(likely(hour), 0));

@@ -3,6 +3,7 @@ package school.kerygma.core.time;
 import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.LocalTime;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -146,6 +147,14 @@ public record MeetingPattern(int rotation, Map<Integer, Meeting> days) {
         .filter(Meeting::together)
         .map(m -> m.hours().map(Meeting.Hours::start).orElse(calendar.day().begins()))
         .map(time -> calendar.at(date, time));
+  }
+
+  /** When the section's meeting on a date is over, if it meets and its hours are known. */
+  public Optional<LocalTime> endsOn(LocalDate date, SchoolCalendar calendar) {
+    return on(date, calendar)
+        .filter(Meeting::together)
+        .flatMap(Meeting::hours)
+        .map(Meeting.Hours::end);
   }
 
   /** As {@link #parse} reads it. */
