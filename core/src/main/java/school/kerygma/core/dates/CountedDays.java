@@ -41,15 +41,19 @@ final class CountedDays implements Family {
         IN,
         text,
         days,
-        m -> counted(m, reference.today(), reference, null).likely(isOfWork(text, m.start())));
+        m ->
+            counted(m, reference.today(), reference, null)
+                .likely(isOfWork(text, m.start(), m.end())));
   }
 
   /** Bread goes stale in three days too. */
-  private static boolean isOfWork(String text, int start) {
+  private static boolean isOfWork(String text, int start, int end) {
     String before = text.substring(Math.max(0, start - 48), start);
     String sentence =
         before.substring(Math.max(before.lastIndexOf('.'), before.lastIndexOf('\n')) + 1);
-    return sentence.isBlank() || OF_WORK.matcher(sentence).find();
+    boolean alone =
+        sentence.isBlank() && !text.substring(end).stripLeading().matches("(?s)[a-z].*");
+    return alone || OF_WORK.matcher(sentence).find();
   }
 
   private static Phrase.Day named(Matcher m, LocalDate today) {

@@ -104,7 +104,10 @@ final class LongerPhrases implements Family {
   /** Nothing is said here of a day, whatever word stands in it. */
   private static final List<Pattern> SILENT =
       List.of(
-          Phrase.of("\\b(?:every|each|any|most)\\s+(?:other\\s+)?" + Phrase.WEEKDAY),
+          Phrase.of("\\b(?:every|each|any|most|some|a)\\s+(?:other\\s+)?" + Phrase.WEEKDAY),
+          Phrase.of("\\bsunday\\s+(?:best|school)\\b"),
+          Pattern.compile(
+              "\\bThe\\s+(?:Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day\\s+(?!Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec|Before|After)[A-Z][a-z]+"),
           Phrase.of(
               "\\b(?:bloody|black|good|easter|palm|ash|maundy|cyber|fat|shrove|taco|super\\s+bowl|casual|giving)\\s+"
                   + Phrase.WEEKDAY),

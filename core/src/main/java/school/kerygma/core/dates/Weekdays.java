@@ -2,6 +2,7 @@ package school.kerygma.core.dates;
 
 import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.regex.Matcher;
@@ -23,10 +24,31 @@ final class Weekdays implements Family {
       Phrase.of(
           "\\b(?:(?<q>next|this|coming|following)\\s+)?(?<w>" + Phrase.WEEKDAY + ")(?![\\w-])");
 
+  private static final Pattern UNTIL =
+      Phrase.of("\\.?\\s*(?:[-\u2013]|to|through|thru|until|till)\\s*");
+
   @Override
   public void read(String text, DatePhrases.Reference reference, List<Phrase.Day> days) {
     Phrase.collect(OTHER_WEEK, text, days, m -> otherWeek(m, reference.today()));
-    Phrase.collect(WEEKDAY_ALONE, text, days, m -> alone(m, reference.today()));
+    List<Phrase.Day> alone = new ArrayList<>();
+    Phrase.collect(WEEKDAY_ALONE, text, alone, m -> alone(m, reference.today()));
+    for (int i = 0; i < alone.size(); i++) {
+      if (i > 0 && isUntil(text, alone.get(i - 1), alone.get(i))) {
+        alone.set(i, after(alone.get(i - 1), alone.get(i)));
+      }
+    }
+    days.addAll(alone);
+  }
+
+  private static boolean isUntil(String text, Phrase.Day from, Phrase.Day until) {
+    return UNTIL.matcher(text.substring(from.end(), until.start())).matches();
+  }
+
+  /** "Monday through Wednesday" ends after it has begun. */
+  private static Phrase.Day after(Phrase.Day from, Phrase.Day until) {
+    LocalDate date = onOrAfter(from.date(), until.date().getDayOfWeek());
+    return new Phrase.Day(
+        until.start(), until.end(), date, until.said(), until.open(), until.ofDay());
   }
 
   private static Phrase.Day otherWeek(Matcher m, LocalDate today) {

@@ -51,7 +51,7 @@ public final class FactReader {
   private static final Pattern GROUP = Pattern.compile("\\b\\d{1,2}[A-H]\\b");
   private static final Pattern DUE_BEFORE =
       of(
-          "\\b(?:due(?:\\s+date)?|deadline|hand(?:ed)?\\s+in|turn(?:ed)?\\s+in|submit(?:ted)?|by|until|no later than)\\b[^.;!?]{0,24}$");
+          "\\b(?:due(?:\\s+date)?|deadline|hand(?:ed)?\\s+in|turn(?:ed)?\\s+in|(?:turn|hand)\\s+(?:it|them|this|that|(?:in\\s+)?your\\s+\\w+)\\s+in|submit(?:ted)?|on\\s+or\\s+before|by|until|no later than)\\b[^.;!?]{0,24}$");
 
   /** How far before a date it may be said that something is due then, in characters. */
   private static final int DUE_REACH = 60;

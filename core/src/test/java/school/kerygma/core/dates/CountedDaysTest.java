@@ -23,6 +23,7 @@ class CountedDaysTest {
         "a week from Friday                | 2026-10-09T23:59 |",
         "two weeks from today              | 2026-10-14T23:59 |",
         "Bread goes stale in three days    | 2026-10-03T23:59 | WITHOUT_SCHOOL LIKELY",
+        "In 3 days the pupa will hatch     | 2026-10-03T23:59 | WITHOUT_SCHOOL LIKELY",
         "We have a test in 2 days.         | 2026-10-02T23:59 |",
         "2 school days from Friday         | 2026-10-06T23:59 |",
       })

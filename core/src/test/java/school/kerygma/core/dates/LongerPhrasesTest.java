@@ -81,6 +81,9 @@ class LongerPhrasesTest {
         "A poem about Bloody Sunday.",
         "Black Friday is no holiday.",
         "Fat Tuesday in New Orleans.",
+        "The Wednesday Wars is our novel.",
+        "Sunday best is not needed.",
+        "It was on a Sunday in May.",
         "Mar the wood with a nail.",
         "Mon ami Pierrot",
         "He may march on."

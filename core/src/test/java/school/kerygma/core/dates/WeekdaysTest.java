@@ -1,5 +1,7 @@
 package school.kerygma.core.dates;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import java.time.LocalDateTime;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -28,5 +30,21 @@ class WeekdaysTest {
       })
   void aPhraseIsReadAgainstTheDayItIsSaidOn(String phrase, LocalDateTime meant, String doubts) {
     OnSeptember30.assertRead(phrase, meant, doubts);
+  }
+
+  @ParameterizedTest(name = "{0}")
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "Monday through Wednesday | 2026-10-05 2026-10-07",
+        "Thursday to Friday       | 2026-10-01 2026-10-02",
+        "Mon.-Fri.                | 2026-10-05 2026-10-09",
+        "Monday or Friday         | 2026-10-05 2026-10-02",
+        "Monday and Friday        | 2026-10-05 2026-10-02",
+      })
+  void aRangeEndsAfterItHasBegun(String phrase, String days) {
+    assertThat(OnSeptember30.in(phrase, "2026-09-30"))
+        .extracting(f -> "" + f.date())
+        .containsExactly(days.split(" "));
   }
 }
