@@ -16,7 +16,6 @@ import java.net.InetSocketAddress;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -38,7 +37,6 @@ import school.kerygma.app.work.Works;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.media.process.Ffmpeg;
-import school.kerygma.media.process.Program;
 import school.kerygma.media.stage.FrameRenderer;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -61,10 +59,12 @@ final class PlayerBytes {
 
   static void measure(BenchSchool school, Path narration) throws Exception {
     Path directory = Files.createTempDirectory("kerygma-bench-player");
-    UUID walkthrough = record(school, directory, narration, Optional.empty());
+    UUID walkthrough = record(school, sound(directory, narration), Optional.empty());
     Path video = video(school, walkthrough, directory);
     Path camera = camera(directory);
-    UUID filmed = record(school, directory, narration, Optional.of(camera));
+    long before = Memory.ofServer();
+    UUID filmed = record(school, directory.resolve("sound.webm"), Optional.of(camera));
+    long after = Memory.ofServer();
     Path filmedVideo = filmed(video, camera, directory);
     try (Playwright playwright = BenchSchool.playwright();
         Browser browser = BenchSchool.browser(playwright)) {
@@ -83,7 +83,8 @@ final class PlayerBytes {
           SECONDS,
           DRAWN_PER_SECOND);
       // Its film is left out while it is loaded, and counted as a whole.
-      long all = ours(school, browser, filmed).all + Files.size(camera);
+      Loaded withCamera = ours(school, browser, filmed);
+      long all = withCamera.all + Files.size(camera);
       long other = Files.size(filmedVideo);
       System.out.printf(
           Locale.ROOT,
@@ -91,7 +92,36 @@ final class PlayerBytes {
           (double) all / other,
           all / 1024,
           other / 1024);
+      System.out.printf(
+          Locale.ROOT,
+          "player, memory of all processes of the browser: %.2f of what playing the MP4 takes (%d MiB against %d MiB), with a minute of camera %.2f%n"
+              + "recording with camera, memory that the server keeps: %.2f of what it held before (%d MiB against %d MiB)%n",
+          (double) ours.memory / theirs.memory,
+          ours.memory >> 20,
+          theirs.memory >> 20,
+          (double) withCamera.memory / theirs.memory,
+          (double) after / before,
+          after >> 20,
+          before >> 20);
     }
+  }
+
+  /** The narration over and over, as a browser records it. */
+  private static Path sound(Path directory, Path narration) {
+    Path sound = directory.resolve("sound.webm");
+    Ffmpeg.run(
+        "-stream_loop",
+        "-1",
+        "-i",
+        Ffmpeg.file(narration),
+        "-t",
+        "" + SECONDS,
+        "-c:a",
+        "libopus",
+        "-b:a",
+        "48k",
+        Ffmpeg.file(sound));
+    return sound;
   }
 
   /** A minute of a picture that moves, as a browser records a camera. */
@@ -138,11 +168,12 @@ final class PlayerBytes {
     return filmed;
   }
 
-  private record Loaded(long first, long all) {}
+  /** Bytes on the line until the first sound and in all, and of memory at the end. */
+  private record Loaded(long first, long all, long memory) {}
 
   /** Records in one go over the pages of the demonstration's project sheet. */
-  private static UUID record(
-      BenchSchool school, Path directory, Path narration, Optional<Path> camera) throws Exception {
+  private static UUID record(BenchSchool school, Path sound, Optional<Path> camera)
+      throws Exception {
     UUID owner = school.id("select id from person where email = 'odalys.brandt@tidewater.example'");
     List<PageView> pages =
         school.bean(Handouts.class).pagesOfTeacher(owner).stream()
@@ -160,25 +191,6 @@ final class PlayerBytes {
       scripts.say(stops.get(i).id(), stops.get(i).version(), "Stop " + (i + 1), words(i));
       scripts.show(stops.get(i).id(), page.id(), new Box(0, top, page.width(), page.height() / 4));
     }
-    Path sound = directory.resolve("sound.webm");
-    Program.run(
-        List.of(
-            "ffmpeg",
-            "-v",
-            "error",
-            "-stream_loop",
-            "-1",
-            "-i",
-            narration.toString(),
-            "-t",
-            "" + SECONDS,
-            "-c:a",
-            "libopus",
-            "-b:a",
-            "48k",
-            sound.toString()),
-        Duration.ofMinutes(2),
-        1_000);
     Recordings recordings = school.bean(Recordings.class);
     UUID recording = recordings.begin(walkthrough);
     byte[] bytes = Files.readAllBytes(sound);
@@ -364,7 +376,9 @@ final class PlayerBytes {
     page.route("**/pictures/**", com.microsoft.playwright.Route::abort);
     page.navigate(school.address() + "/walkthroughs/" + walkthrough + "/play");
     page.locator(".player[data-ready]").waitFor();
-    return played(page, ".player audio", bytes);
+    Loaded loaded = played(page, ".player audio", bytes);
+    context.close();
+    return loaded;
   }
 
   private static Loaded theirs(Browser browser, Path video) throws IOException {
@@ -407,7 +421,8 @@ final class PlayerBytes {
       AtomicLong bytes = slowLine(context, page);
       page.navigate("http://127.0.0.1:" + server.getAddress().getPort() + "/");
       Loaded loaded = played(page, "video", bytes);
-      return new Loaded(loaded.first, file.length);
+      context.close();
+      return new Loaded(loaded.first, file.length, loaded.memory);
     } finally {
       server.stop(0);
     }
@@ -446,6 +461,6 @@ final class PlayerBytes {
         "m => new Promise(done => { const e = document.querySelector(m);"
             + " const look = () => e.buffered.length && e.buffered.end(e.buffered.length - 1) > e.duration - 1 ? done() : setTimeout(look, 200); look(); })",
         media);
-    return new Loaded(first, bytes.get());
+    return new Loaded(first, bytes.get(), Memory.ofBrowsers());
   }
 }
