@@ -65,7 +65,7 @@ document.addEventListener('alpine:init', () => {
       },
 
       async undo() {
-        const other = ['split', 'join'].includes(shown.undoes);
+        const other = ['split', 'join', 'parts', 'whole'].includes(shown.undoes);
         if ((await this.ask(`/walkthroughs/${this.$root.dataset.walkthrough}/repair/undo`)) && other) {
           location.reload();
         }

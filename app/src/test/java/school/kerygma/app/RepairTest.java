@@ -15,6 +15,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.awaitility.Awaitility;
@@ -498,7 +499,7 @@ class RepairTest {
   @Order(9)
   void aWalkthroughInPartsWaitsAtTheEndOfEach() {
     // Too short to be divided by its length: this part is set by hand.
-    DemoServer.bean(Scripts.class).part(stops().get(2).id(), true);
+    DemoServer.bean(Scripts.class).divide(walkthrough, Set.of(stops().get(2).id()));
     idle();
     show();
     assertThat(page.locator(".part-head")).hasCount(2);
@@ -526,6 +527,16 @@ class RepairTest {
     show();
     page.getByText("Make it whole again").click();
     assertThat(page.locator(".part-head")).hasCount(0);
+    assertThat(page.locator(".tidying")).containsText("Undo: making it whole");
+    idle();
+    undo();
+    assertThat(page.locator(".part-head")).hasCount(2);
+    page.getByText("Join with the part before").click();
+    assertThat(page.locator(".part-head")).hasCount(0);
+    assertThat(page.locator(".tidying")).containsText("Undo: the parts");
+    idle();
+    undo();
+    assertThat(page.locator(".part-head")).hasCount(2);
   }
 
   private static int marksOf(UUID stop) {

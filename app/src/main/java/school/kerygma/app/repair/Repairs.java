@@ -4,11 +4,13 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -31,6 +33,7 @@ import school.kerygma.core.voice.QuietPlaces;
 import school.kerygma.core.walkthrough.Arrangement;
 import school.kerygma.core.walkthrough.DividedScript;
 import school.kerygma.core.walkthrough.MarkChange;
+import school.kerygma.core.walkthrough.Parts;
 import school.kerygma.core.walkthrough.RunningOrder.Part;
 import school.kerygma.core.walkthrough.Sight;
 import school.kerygma.core.walkthrough.Trace;
@@ -81,6 +84,7 @@ public class Repairs {
    *
    * @param divided the stop that it made
    * @param joined the stop that it joined to another
+   * @param parts the stops that began a part
    * @param after stands for what it left behind
    */
   record Before(
@@ -88,6 +92,7 @@ public class Repairs {
       @Nullable UUID divided,
       @Nullable UUID joined,
       @Nullable MarkBefore mark,
+      @Nullable Set<UUID> parts,
       String after) {}
 
   /** What a mark was, and what it was left as. */
@@ -390,8 +395,9 @@ public class Repairs {
       List<StopBefore> before,
       @Nullable UUID divided,
       @Nullable UUID joined) {
-    Before all = new Before(before, divided, joined, null, "");
-    keep(walkthrough, what, new Before(before, divided, joined, null, left(walkthrough, all)));
+    Before all = new Before(before, divided, joined, null, null, "");
+    keep(
+        walkthrough, what, new Before(before, divided, joined, null, null, left(walkthrough, all)));
   }
 
   private void keep(UUID walkthrough, String what, Before before) {
@@ -428,7 +434,48 @@ public class Repairs {
     UUID walkthrough = recordings.walkthroughOf(recording);
     recordings.change(recording, number, after);
     MarkBefore was = new MarkBefore(recording, number, now, after);
-    keep(walkthrough, "mark", new Before(List.of(), null, null, was, ""));
+    keep(walkthrough, "mark", new Before(List.of(), null, null, was, null, ""));
+  }
+
+  /** Divides a long walkthrough into parts of about six minutes, at the borders of stops. */
+  void divideIntoParts(UUID walkthrough) {
+    List<StopView> all = scripts.stopsOf(walkthrough);
+    List<Integer> begin = Parts.begin(all.stream().map(StopView::lengthMs).toList());
+    divide(
+        walkthrough, "parts", begin.stream().map(i -> all.get(i).id()).collect(Collectors.toSet()));
+  }
+
+  /** There are no parts any more. */
+  void makeWhole(UUID walkthrough) {
+    divide(walkthrough, "whole", Set.of());
+  }
+
+  /** Says whether a part begins with a stop. */
+  void part(UUID stop, boolean begins) {
+    UUID walkthrough = scripts.walkthroughOf(stop);
+    Set<UUID> begin = new HashSet<>(beginParts(walkthrough));
+    if (begins ? begin.add(stop) : begin.remove(stop)) {
+      divide(walkthrough, "parts", begin);
+    }
+  }
+
+  private void divide(UUID walkthrough, String what, Set<UUID> begin) {
+    Set<UUID> before = beginParts(walkthrough);
+    if (!before.equals(begin)) {
+      scripts.divide(walkthrough, begin);
+      keep(walkthrough, what, new Before(List.of(), null, null, null, before, begins(begin)));
+    }
+  }
+
+  private Set<UUID> beginParts(UUID walkthrough) {
+    return scripts.stopsOf(walkthrough).stream()
+        .filter(StopView::beginsPart)
+        .map(StopView::id)
+        .collect(Collectors.toSet());
+  }
+
+  private static String begins(Set<UUID> begin) {
+    return begin.stream().map(UUID::toString).sorted().collect(Collectors.joining(" "));
   }
 
   /** Stands for what a deed left behind: what is played, and the words where they were moved. */
@@ -469,9 +516,14 @@ public class Repairs {
       steps.delete(step);
       return;
     }
-    if (!left(walkthrough, before).equals(before.after())) {
+    Set<UUID> parts = before.parts();
+    String now = parts == null ? left(walkthrough, before) : begins(beginParts(walkthrough));
+    if (!now.equals(before.after())) {
       steps.delete(step);
       throw Problem.conflict("repair-cannot-undo");
+    }
+    if (parts != null) {
+      scripts.divide(walkthrough, parts);
     }
     for (StopBefore was : before.stops()) {
       Map<UUID, Spans> cuts = new HashMap<>();

@@ -138,28 +138,6 @@ class ScriptController {
   }
 
   /** Divides a long walkthrough into parts, or makes it whole again. */
-  @PostMapping("/walkthroughs/{id}/parts")
-  String parts(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam(defaultValue = "false") boolean whole) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    if (whole) {
-      scripts.makeWhole(id);
-    } else {
-      scripts.divideIntoParts(id);
-    }
-    return "redirect:/walkthroughs/" + id;
-  }
-
-  @PostMapping("/stops/{id}/part")
-  String part(
-      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam boolean begins) {
-    UUID walkthrough = checkStop(me, id);
-    scripts.part(id, begins);
-    return "redirect:/walkthroughs/" + walkthrough + "#stop-" + id;
-  }
-
   @PutMapping("/stops/{id}/words")
   @ResponseBody
   StopView say(

@@ -25,7 +25,6 @@ import school.kerygma.core.handout.Box;
 import school.kerygma.core.text.Languages;
 import school.kerygma.core.text.SpeakingTime;
 import school.kerygma.core.text.Words;
-import school.kerygma.core.walkthrough.Parts;
 import school.kerygma.core.walkthrough.Sight;
 
 /** Writes scripts: walkthroughs, their stops, what is shown and what is said. */
@@ -324,27 +323,10 @@ public class Scripts {
     changed(s.walkthroughId());
   }
 
-  /** Divides a walkthrough into parts of about six minutes, at the borders of stops. */
-  public void divideIntoParts(UUID walkthrough) {
-    List<StopView> all = stopsOf(walkthrough);
-    List<Integer> begins = Parts.begin(all.stream().map(StopView::lengthMs).toList());
-    for (int i = 0; i < all.size(); i++) {
-      entity(all.get(i).id()).beginsPart(begins.contains(i));
-    }
+  /** Divides a walkthrough into parts, which begin with some of its stops; none make it whole. */
+  public void divide(UUID walkthrough, Set<UUID> begin) {
+    stopsOf(walkthrough).forEach(s -> entity(s.id()).beginsPart(begin.contains(s.id())));
     changed(walkthrough);
-  }
-
-  /** There are no parts any more. */
-  public void makeWhole(UUID walkthrough) {
-    stopsOf(walkthrough).forEach(s -> entity(s.id()).beginsPart(false));
-    changed(walkthrough);
-  }
-
-  /** Says whether a part begins with a stop. */
-  public void part(UUID stop, boolean begins) {
-    Walkthrough.StopEntity s = entity(stop);
-    s.beginsPart(begins);
-    changed(s.walkthroughId());
   }
 
   /** Changes what is shown; the frame snaps to the lines of the page. */
