@@ -160,6 +160,7 @@ class WhoMaySeeWhatTest {
     THINGS.put("bridge's words", "/media/scores/" + score + "/words");
     THINGS.put("the wall's day", "/plan/day?day=2026-09-30");
     THINGS.put("an invitation", "/welcome/" + "A".repeat(43));
+    THINGS.put("one's own choice of captions", "/caption-language");
     THINGS.put("nothing", "/media/scores/" + new UUID(0, 1) + "/score");
     THINGS.put("no id", "/media/pages/etc-passwd/s");
   }
@@ -211,6 +212,7 @@ class WhoMaySeeWhatTest {
     "what marks snap to, in, s, -, -, -, -, -, -, -",
     "the sheet's annotations, in, s, -, -, -, -, -, -, -",
     "bridge's words, in, s, s, s, -, s, -, s, -",
+    "one's own choice of captions, in, s, s, s, s, s, s, s, s",
     "an invitation, -, -, -, -, -, -, -, -, -",
   })
   void theTable(

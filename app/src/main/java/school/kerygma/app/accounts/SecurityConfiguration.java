@@ -114,7 +114,7 @@ class SecurityConfiguration {
                     .hasRole("STUDENT")
                     .requestMatchers("/family/**")
                     .hasRole("GUARDIAN")
-                    .requestMatchers("/media/**")
+                    .requestMatchers("/media/**", "/caption-language")
                     .authenticated()
                     .anyRequest()
                     .hasRole("TEACHER"))
