@@ -1,9 +1,13 @@
 package school.kerygma.app.margin;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -19,10 +23,13 @@ import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageView;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.proof.Fact;
+import school.kerygma.core.rubric.Rubric;
 
 /** The tables of a handout, cell by cell, with their sums. */
 @Controller
 class RubricController {
+
+  private static final Pattern READING = Pattern.compile("(\\d{1,5})-(\\d{1,3})-([A-Z]*)");
 
   private final Rubrics rubrics;
   private final Facts facts;
@@ -84,8 +91,25 @@ class RubricController {
       @PathVariable UUID id,
       @RequestParam Map<String, String> form) {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
-    rubrics.mend(editions.opened(id), texts(form));
+    Editions.Content paper = editions.opened(id);
+    rubrics.mend(paper, texts(form));
+    decide(paper, form.getOrDefault("reading", ""));
     return "redirect:/handouts/" + id + "/rubric";
+  }
+
+  /** How a table is read: "page-number-basis", or without a basis if it shall be asked again. */
+  private void decide(Editions.Content paper, String reading) {
+    Matcher m = READING.matcher(reading);
+    if (m.matches()) {
+      rubrics.decide(
+          paper,
+          new Rubrics.Place(
+              Integer.parseInt(Objects.requireNonNull(m.group(1))),
+              Integer.parseInt(Objects.requireNonNull(m.group(2)))),
+          Arrays.stream(Rubric.Basis.values())
+              .filter(b -> b.name().equals(m.group(3)))
+              .findFirst());
+    }
   }
 
   private static Map<String, String> texts(Map<String, String> form) {

@@ -6,6 +6,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,9 +28,9 @@ public class Rubrics {
   /**
    * What of a table stands on one page.
    *
-   * @param rows what each of its rows is there for; none if the table is no rubric
+   * @param rows which row of the whole table each of its rows belongs to
    */
-  public record Part(LongTable.Part of, List<Rubric.Row> rows) {
+  public record Part(LongTable.Part of, List<Integer> rows, Optional<Rubric> rubric) {
 
     public int page() {
       return of.page();
@@ -44,31 +45,20 @@ public class Rubrics {
     }
 
     public String kind(Grid.Cell cell) {
-      if (rows.isEmpty()) {
-        return "";
-      }
-      Rubric.Kind kind = rows.get(cell.row()).kind();
-      return kind == Rubric.Kind.CRITERION && cell.column() > 0
-          ? "asked"
-          : kind.name().toLowerCase(Locale.ROOT);
+      return rubric
+          .map(r -> r.kinds().get(rows.get(cell.row())).get(cell.column()))
+          .map(k -> k.name().toLowerCase(Locale.ROOT))
+          .orElse("");
     }
 
-    /** The points of the row that a cell begins, if it adds some. */
-    public Optional<Integer> points(Grid.Cell cell) {
-      return isCriterion(cell)
-          ? rows.get(cell.row()).points().stream().boxed().findFirst()
-          : Optional.empty();
-    }
-
-    /** Whether a cell begins a row of which no points are known. */
-    public boolean isWithoutPoints(Grid.Cell cell) {
-      return isCriterion(cell) && points(cell).isEmpty();
-    }
-
-    private boolean isCriterion(Grid.Cell cell) {
-      return cell.column() == 0
-          && !rows.isEmpty()
-          && rows.get(cell.row()).kind() == Rubric.Kind.CRITERION;
+    /** What the criterion that a cell names counts, in each reading. */
+    public List<Rubric.Share> shares(Grid.Cell cell) {
+      return rubric.stream()
+          .flatMap(r -> r.readings().stream())
+          .flatMap(r -> r.shares().stream())
+          .filter(s -> s.row() == rows.get(cell.row()) && s.column() == cell.column())
+          .distinct()
+          .toList();
     }
   }
 
@@ -77,43 +67,74 @@ public class Rubrics {
    *
    * @param parts of it, page by page
    * @param rubric what it says as a whole, if it is one
+   * @param decided whether the teacher has said how it is read
    */
-  public record Table(List<Part> parts, Optional<Rubric> rubric) {
+  public record Table(List<Part> parts, Optional<Rubric> rubric, boolean decided) {
 
-    static Table of(LongTable table) {
+    static Table of(LongTable table, Map<Place, Rubric.Basis> decided) {
       Grid whole = table.whole();
-      Optional<Rubric> rubric = Rubric.of(whole);
-      List<Rubric.Row> rows = Rubric.rows(whole);
+      Optional<Rubric> read = Rubric.of(whole);
+      Optional<Rubric> taken =
+          Optional.ofNullable(decided.get(place(table)))
+              .flatMap(basis -> read.filter(Rubric::asks).flatMap(r -> r.readAs(basis)));
+      Optional<Rubric> rubric = taken.or(() -> read);
       List<List<Integer>> at = table.rowsOfWhole();
       return new Table(
           IntStream.range(0, table.parts().size())
-              .mapToObj(
-                  i ->
-                      new Part(
-                          table.parts().get(i),
-                          rubric.isEmpty()
-                              ? List.of()
-                              : at.get(i).stream().map(rows::get).toList()))
+              .mapToObj(i -> new Part(table.parts().get(i), at.get(i), rubric))
               .toList(),
-          rubric);
+          rubric,
+          taken.isPresent());
+    }
+
+    private static Place place(LongTable table) {
+      return new Place(table.parts().getFirst().page(), table.parts().getFirst().number());
+    }
+
+    /** Where it begins, as the form says it. */
+    public String name() {
+      return parts.getFirst().page() + "-" + parts.getFirst().number();
     }
   }
 
-  private final RubricCell.Repository cells;
+  /** Where a table begins: on which page, and the how-manieth it is there, from 0. */
+  record Place(int page, int number) {}
 
-  Rubrics(RubricCell.Repository cells) {
+  private final RubricCell.Repository cells;
+  private final RubricReading.Repository readings;
+
+  Rubrics(RubricCell.Repository cells, RubricReading.Repository readings) {
     this.cells = cells;
+    this.readings = readings;
   }
 
   /** All tables of a handout, from the first page on. */
   @Transactional(readOnly = true)
   public List<Table> of(Editions.Content paper) {
-    return mended(paper).tables().stream().map(Table::of).toList();
+    Map<Place, Rubric.Basis> decided = decided(paper);
+    return mended(paper).tables().stream().map(t -> Table.of(t, decided)).toList();
   }
 
   /** The tables as they would be with other texts; nothing is kept. */
   List<Table> looked(Editions.Content paper, Map<String, String> texts) {
-    return tables(paper).stream().map(t -> Table.of(t.mended(part -> with(part, texts)))).toList();
+    Map<Place, Rubric.Basis> decided = decided(paper);
+    return tables(paper).stream()
+        .map(t -> Table.of(t.mended(part -> with(part, texts)), decided))
+        .toList();
+  }
+
+  private Map<Place, Rubric.Basis> decided(Editions.Content paper) {
+    return readings.ofHandout(paper.handout()).stream()
+        .collect(
+            Collectors.toMap(r -> new Place(r.key().page(), r.key().grid()), RubricReading::basis));
+  }
+
+  /** Says how a table is read; without a basis it is asked again. */
+  void decide(Editions.Content paper, Place place, Optional<Rubric.Basis> basis) {
+    RubricReading.Key key = new RubricReading.Key(paper.handout(), place.page(), place.number());
+    readings.deleteAllById(List.of(key));
+    readings.flush();
+    basis.ifPresent(b -> readings.save(new RubricReading(key, b)));
   }
 
   private static Grid with(LongTable.Part part, Map<String, String> texts) {

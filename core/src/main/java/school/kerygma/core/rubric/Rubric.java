@@ -1,174 +1,164 @@
 package school.kerygma.core.rubric;
 
-import java.util.ArrayList;
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
-import java.util.stream.IntStream;
-import school.kerygma.core.text.NumberWords;
 
 /**
  * A table that says how work is marked.
  *
- * @param levels from the best to the last, or as they stand
- * @param criteria from the top
+ * @param form how it is built
+ * @param levels as they stand; none if it has none
+ * @param kinds what each place of the table is there for, row by row
+ * @param readings what it may be worth; more than one if nobody can tell which is meant
  * @param total what the table itself says is the sum, if it says one
  */
-public record Rubric(List<Level> levels, List<Criterion> criteria, OptionalInt total) {
+public record Rubric(
+    Form form,
+    List<Level> levels,
+    List<List<Kind>> kinds,
+    List<Reading> readings,
+    Optional<BigDecimal> total) {
 
-  /** One step of quality, as the head of its column. */
-  public record Level(String name, OptionalInt points) {}
+  /** How a rubric is built. */
+  public enum Form {
+    /** Criteria as rows, levels as columns. */
+    CRITERIA,
+    /** Levels as rows, criteria as columns. */
+    LEVELS,
+    /** Levels as rows and nothing else: the best counts. */
+    HOLISTIC,
+    /** Criteria with their points, and no levels. */
+    LIST
+  }
 
-  /**
-   * One row.
-   *
-   * @param points the most it gives, if it says so or its levels do
-   * @param texts what each level asks
-   */
-  public record Criterion(String name, OptionalInt points, List<String> texts) {}
-
-  private static final Pattern POINTS =
-      Pattern.compile(
-          "(\\d{1,3}|" + NumberWords.PATTERN + ")\\s*(?:points?|pts\\b\\.?|p\\b)",
-          Pattern.CASE_INSENSITIVE);
-  private static final Pattern BARE = Pattern.compile("\\(?(\\d{1,3})\\)?");
-  private static final Pattern OF = Pattern.compile("/\\s*(\\d{1,3})\\b");
-
-  /** What a row of the table is there for. */
+  /** What a place of the table is there for. */
   public enum Kind {
-    /** Goes over all columns, above the levels. */
     TITLE,
     LEVELS,
+    /** A criterion's name. */
     CRITERION,
+    /** What a criterion asks. */
+    ASKED,
+    /** Points, weights and boxes. */
+    NUMBER,
     TOTAL,
     NOTHING
   }
 
+  /** What the points of a reading are taken from. */
+  public enum Basis {
+    /** A column, or a row, of points. */
+    COLUMN,
+    /** The names of the criteria. */
+    NAMES,
+    /** The best level of each criterion. */
+    LEVELS,
+    /** The best level, as often as it weighs. */
+    WEIGHTS,
+    /** Shares of a whole that is not known. */
+    SHARES,
+    /** The best level of all. */
+    BEST,
+    /** What stands over others, not what stands under it. */
+    GROUPS
+  }
+
   /**
-   * A row of the table.
+   * A level.
    *
-   * @param points what it adds to the sum, or what it says is the sum
+   * @param points empty if it says none
    */
-  public record Row(Kind kind, OptionalInt points) {}
+  public record Level(String name, Optional<Range> points) {}
+
+  /**
+   * What a criterion is worth.
+   *
+   * @param row of its name, from 0
+   * @param column of its name, from 0
+   * @param points the most it gives; empty if nobody can tell
+   * @param extra whether it is given on top, or taken off, and is not part of the sum
+   */
+  public record Share(
+      String name,
+      int row,
+      int column,
+      Optional<BigDecimal> points,
+      Optional<Weight> weight,
+      boolean extra) {}
+
+  /** One way to read the table. */
+  public record Reading(Basis basis, List<Share> shares) {
+
+    public Reading {
+      shares = List.copyOf(shares);
+    }
+
+    /** What all is worth; empty if something has no points that are known. */
+    public Optional<BigDecimal> sum() {
+      List<Share> own = shares.stream().filter(s -> !s.extra()).toList();
+      return own.isEmpty() || own.stream().anyMatch(s -> s.points().isEmpty())
+          ? Optional.empty()
+          : Optional.of(known());
+    }
+
+    /** What those are worth whose points are known. */
+    public BigDecimal known() {
+      return shares.stream()
+          .filter(s -> !s.extra())
+          .flatMap(s -> s.points().stream())
+          .reduce(BigDecimal.ZERO, BigDecimal::add);
+    }
+
+    /** How many count. */
+    public int criteria() {
+      return (int) shares.stream().filter(s -> !s.extra()).count();
+    }
+
+    /** How many of them have no points that are known. */
+    public int unknown() {
+      return (int) shares.stream().filter(s -> !s.extra() && s.points().isEmpty()).count();
+    }
+  }
+
+  public Rubric {
+    levels = List.copyOf(levels);
+    kinds = List.copyOf(kinds);
+    readings = List.copyOf(readings);
+  }
 
   /**
    * Reads a grid as a rubric.
    *
-   * @return nothing if it is none: no row has points, or there are no levels
+   * @return nothing if it is none: it has neither points nor levels
    */
   public static Optional<Rubric> of(Grid grid) {
-    if (grid.columns() < 2 || grid.rows() < 2) {
-      return Optional.empty();
-    }
-    List<Level> levels = levels(grid, head(grid));
-    List<Row> rows = rows(grid);
-    List<Criterion> criteria = new ArrayList<>();
-    OptionalInt total = OptionalInt.empty();
-    for (int r = 0; r < grid.rows(); r++) {
-      Row row = rows.get(r);
-      if (row.kind() == Kind.TOTAL) {
-        total = row.points();
-      } else if (row.kind() == Kind.CRITERION) {
-        criteria.add(new Criterion(withoutPoints(grid.text(r, 0)), row.points(), texts(grid, r)));
-      }
-    }
-    boolean marked = criteria.stream().anyMatch(c -> c.points().isPresent());
-    return criteria.isEmpty() || !marked
-        ? Optional.empty()
-        : Optional.of(new Rubric(levels, criteria, total));
+    return RubricReader.read(grid);
   }
 
-  /** What each row of a grid is there for, if the grid is a rubric. */
-  public static List<Row> rows(Grid grid) {
-    int head = head(grid);
-    List<Level> levels = levels(grid, head);
-    List<Row> rows = new ArrayList<>();
-    for (int r = 0; r < grid.rows(); r++) {
-      String name = grid.text(r, 0);
-      if (r <= head) {
-        rows.add(new Row(r < head ? Kind.TITLE : Kind.LEVELS, OptionalInt.empty()));
-      } else if (name.toLowerCase(java.util.Locale.ROOT).matches(".*\\btotal\\b.*")) {
-        rows.add(new Row(Kind.TOTAL, anyNumber(name, texts(grid, r))));
-      } else if (name.isBlank()) {
-        rows.add(new Row(Kind.NOTHING, OptionalInt.empty()));
-      } else {
-        rows.add(new Row(Kind.CRITERION, most(name, texts(grid, r), levels)));
-      }
-    }
-    return List.copyOf(rows);
+  /** What it is worth; empty if that cannot be known, or is a question. */
+  public Optional<BigDecimal> sum() {
+    return readings.size() == 1 ? readings.getFirst().sum() : Optional.empty();
   }
 
-  /** The row of the levels; a title above them goes over all columns. */
-  private static int head(Grid grid) {
-    int head = 0;
-    while (head < grid.rows() - 1 && isAcross(grid, head)) {
-      head++;
-    }
-    return head;
+  /** The same with one of its readings alone; nothing if it has none such. */
+  public Optional<Rubric> readAs(Basis basis) {
+    return readings.stream()
+        .filter(r -> r.basis() == basis)
+        .findFirst()
+        .map(r -> new Rubric(form, levels, kinds, List.of(r), total));
   }
 
-  private static List<Level> levels(Grid grid, int head) {
-    return texts(grid, head).stream().map(t -> new Level(withoutPoints(t), points(t))).toList();
+  /** Whether more than one reading is possible. */
+  public boolean asks() {
+    return readings.size() > 1;
   }
 
-  private static List<String> texts(Grid grid, int row) {
-    return IntStream.range(1, grid.columns()).mapToObj(c -> grid.text(row, c)).toList();
-  }
-
-  private static boolean isAcross(Grid grid, int row) {
-    return grid.at(row, 0).filter(c -> c.columnSpan() == grid.columns()).isPresent();
-  }
-
-  private static OptionalInt points(String text) {
-    Matcher m = POINTS.matcher(text);
-    if (m.find()) {
-      return OptionalInt.of(NumberWords.parse(String.valueOf(m.group(1))).orElse(0));
-    }
-    Matcher bare = BARE.matcher(text.strip());
-    return bare.matches()
-        ? OptionalInt.of(Integer.parseInt(String.valueOf(bare.group(1))))
-        : OptionalInt.empty();
-  }
-
-  private static String withoutPoints(String text) {
-    String left = POINTS.matcher(text).replaceAll("").replaceAll("[\\s,(:\\u2013-]+\\)?$", "");
-    return left.isBlank() ? text.strip() : left.strip();
-  }
-
-  private static OptionalInt most(String name, List<String> texts, List<Level> levels) {
-    OptionalInt own = points(name);
-    if (own.isPresent()) {
-      return own;
-    }
-    for (String text : texts) {
-      Matcher of = OF.matcher(text);
-      if (of.find()) {
-        return OptionalInt.of(Integer.parseInt(String.valueOf(of.group(1))));
-      }
-    }
-    OptionalInt best = texts.stream().flatMapToInt(t -> points(t).stream()).max();
-    return best.isPresent() ? best : levels.stream().flatMapToInt(l -> l.points().stream()).max();
-  }
-
-  private static OptionalInt anyNumber(String name, List<String> texts) {
-    for (String text : texts.reversed()) {
-      Matcher m = Pattern.compile("(\\d{1,4})").matcher(text);
-      if (m.find()) {
-        return OptionalInt.of(Integer.parseInt(String.valueOf(m.group(1))));
-      }
-    }
-    return points(name);
-  }
-
-  /** What the criteria add up to. */
-  public int sum() {
-    return criteria.stream().flatMapToInt(c -> c.points().stream()).sum();
-  }
-
-  /** Whether the table says another sum than its rows have. */
+  /** Whether the table says another sum than its rows have, however it is read. */
   public boolean disagrees() {
-    return total.isPresent() && total.getAsInt() != sum();
+    return total.isPresent()
+        && readings.stream().anyMatch(r -> r.sum().isPresent())
+        && readings.stream()
+            .noneMatch(r -> r.sum().filter(s -> s.compareTo(total.get()) == 0).isPresent());
   }
 }

@@ -2,7 +2,10 @@ package school.kerygma.core.text;
 
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /** Numbers as they are written: "42", "1,250", "forty-two". */
 public final class NumberWords {
@@ -32,21 +35,41 @@ public final class NumberWords {
   private static final List<String> TENS =
       List.of("twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety");
 
-  /** A regular expression of the numbers in words from one to ninety-nine, without a group. */
-  public static final String PATTERN =
-      "(?:"
+  private static final String BELOW_HUNDRED =
+      "(?:(?:"
           + String.join("|", TENS)
           + ")(?:[- ](?:"
           + String.join("|", ONES.subList(1, 10))
-          + "))?\\b|(?:"
+          + "))?|(?:"
           + String.join("|", ONES.subList(1, 20).reversed())
-          + ")\\b";
+          + "))\\b";
+
+  private static final Pattern HUNDREDS =
+      Pattern.compile("(a|[a-z]+)[- ]hundred(?:\\s+(?:and\\s+)?(.+))?");
+
+  /** A regular expression of the numbers in words from one to 999, without a group. */
+  public static final String PATTERN =
+      "(?:(?:\\ba|"
+          + String.join("|", ONES.subList(1, 10))
+          + ")[- ]hundred\\b(?:\\s+(?:and\\s+)?"
+          + BELOW_HUNDRED
+          + ")?|"
+          + BELOW_HUNDRED
+          + ")";
 
   private NumberWords() {}
 
-  /** The number that is written, in digits or in words up to ninety-nine. */
+  /** The number that is written, in digits or in words up to 999. */
   public static Optional<Integer> parse(String text) {
     String word = text.strip().toLowerCase(Locale.ROOT).replace(",", "");
+    Matcher hundreds = HUNDREDS.matcher(word);
+    if (hundreds.matches()) {
+      String first = Objects.requireNonNull(hundreds.group(1));
+      Optional<Integer> most = first.equals("a") ? Optional.of(1) : parse(first);
+      Optional<Integer> rest =
+          Optional.ofNullable(hundreds.group(2)).map(NumberWords::parse).orElse(Optional.of(0));
+      return most.flatMap(m -> rest.map(r -> 100 * m + r));
+    }
     if (word.matches("\\d{1,9}")) {
       return Optional.of(Integer.valueOf(word));
     }

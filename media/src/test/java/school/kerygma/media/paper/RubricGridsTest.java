@@ -3,10 +3,10 @@ package school.kerygma.media.paper;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.OptionalInt;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -208,13 +208,14 @@ class RubricGridsTest {
     assertThat(rubric.levels())
         .extracting(Rubric.Level::name)
         .containsExactly("Very good", "Not yet");
-    assertThat(rubric.criteria())
-        .extracting(Rubric.Criterion::name)
+    List<Rubric.Share> shares = rubric.readings().getFirst().shares();
+    assertThat(shares)
+        .extracting(Rubric.Share::name)
         .containsExactly("Sketches", "Load table", "Model");
-    assertThat(rubric.criteria())
-        .extracting(Rubric.Criterion::points)
-        .containsExactly(OptionalInt.of(6), OptionalInt.of(6), OptionalInt.of(4));
-    assertThat(rubric.sum()).isEqualTo(16);
+    assertThat(shares)
+        .extracting(s -> s.points().orElseThrow().intValueExact())
+        .containsExactly(6, 6, 4);
+    assertThat(rubric.sum()).contains(new BigDecimal(16));
   }
 
   @Test
