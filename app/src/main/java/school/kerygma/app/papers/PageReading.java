@@ -200,10 +200,14 @@ public class PageReading implements Work {
 
   /** The rulings of pages on which a word processor's file has tables. */
   private Map<Integer, List<Ruling>> tables(Handout.Edition edition, OpenPaper paper) {
-    if (OfficeKind.ofType(edition.mediaType()).filter(k -> k == OfficeKind.DOCX).isEmpty()) {
+    Optional<OfficeKind> kind =
+        OfficeKind.ofType(edition.mediaType())
+            .filter(k -> k == OfficeKind.DOCX || k == OfficeKind.ODT);
+    if (kind.isEmpty()) {
       return new HashMap<>();
     }
-    List<WrittenTable> tables = store.with(Handouts.original(edition.id()), this::tables);
+    List<WrittenTable> tables =
+        store.with(Handouts.original(edition.id()), file -> tables(file, kind.get()));
     return tables.isEmpty()
         ? new HashMap<>()
         : new HashMap<>(
@@ -213,11 +217,11 @@ public class PageReading implements Work {
                 paper::rulings));
   }
 
-  private List<WrittenTable> tables(Path docx) {
+  private List<WrittenTable> tables(Path file, OfficeKind kind) {
     Path directory = store.workDirectory();
     try {
-      Path accepted = directory.resolve("accepted.docx");
-      return readers.tables(accept(docx, OfficeKind.DOCX, accepted) ? accepted : docx);
+      Path accepted = directory.resolve("accepted." + kind.extension());
+      return readers.tables(accept(file, kind, accepted) ? accepted : file);
     } finally {
       FileSystemUtils.deleteRecursively(directory.toFile());
     }

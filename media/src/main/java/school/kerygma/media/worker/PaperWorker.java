@@ -21,7 +21,9 @@ import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
 import org.apache.pdfbox.rendering.PDFRenderer;
 import org.jspecify.annotations.Nullable;
+import school.kerygma.core.rubric.WrittenTable;
 import school.kerygma.media.office.DocxTables;
+import school.kerygma.media.office.OdtTables;
 import school.kerygma.media.paper.MarkedPdf;
 import school.kerygma.media.paper.PagePng;
 import school.kerygma.media.paper.Paper;
@@ -145,7 +147,7 @@ public final class PaperWorker {
               null,
               null,
               null,
-              DocxTables.read(Path.of(Objects.requireNonNull(request.file()))),
+              tables(Path.of(Objects.requireNonNull(request.file()))),
               null);
       case MARKED -> {
         MarkedPdf.write(
@@ -157,6 +159,12 @@ public final class PaperWorker {
         yield Answer.DONE;
       }
     };
+  }
+
+  /** Each finds nothing in the other's files. */
+  private static List<WrittenTable> tables(Path file) {
+    List<WrittenTable> docx = DocxTables.read(file);
+    return docx.isEmpty() ? OdtTables.read(file) : docx;
   }
 
   private Paper paper() {
