@@ -438,11 +438,23 @@ final class CriteriaTable {
     if (levels.isEmpty()) {
       row.cells = single.isEmpty() ? Optional.empty() : Optional.of(sum(single));
       row.cellsSaySo = true;
-    } else if (asked.size() > 1 || row.cellsSaySo) {
+    } else if (row.cellsSaySo || !headsSaySo() && asked.size() == filledLevels(texts)) {
       row.cells = asked.stream().max(BigDecimal::compareTo);
     }
     row.level = anyLevel ? mostOf(levels) : mostOf(eachUpTo());
     return row;
+  }
+
+  private int filledLevels(List<String> texts) {
+    return (int)
+        Math.max(2, levels.stream().filter(c -> c != name && !texts.get(c).isBlank()).count());
+  }
+
+  /** Whether the heads of the levels say points as such, so that bare numbers are none. */
+  private boolean headsSaySo() {
+    return levels.stream()
+        .map(c -> PointsText.head(head.texts().get(c)))
+        .anyMatch(h -> h.points().isPresent() && !h.plain());
   }
 
   private Optional<BigDecimal> mostOf(List<Integer> columns) {
@@ -492,11 +504,7 @@ final class CriteriaTable {
   /** The readings that are possible; where the table says its sum, the one that it means. */
   private List<Reading> readings() {
     List<Reading> ways = new ArrayList<>();
-    boolean levelsSaySo =
-        all().anyMatch(r -> r.cellsSaySo && r.cells.isPresent())
-            || levels.stream()
-                .map(c -> PointsText.head(head.texts().get(c)))
-                .anyMatch(h -> h.points().isPresent() && !h.plain());
+    boolean levelsSaySo = all().anyMatch(r -> r.cellsSaySo && r.cells.isPresent()) || headsSaySo();
     boolean columnSays = points >= 0 && columnSays();
     boolean names = all().anyMatch(r -> r.named.isPresent());
     boolean weighs = all().anyMatch(r -> r.weight.filter(w -> !w.percent()).isPresent());
@@ -512,7 +520,18 @@ final class CriteriaTable {
       boolean only = ways.isEmpty();
       Basis basis = weighs ? Basis.WEIGHTS : shares ? Basis.SHARES : Basis.LEVELS;
       int before = ways.size();
-      way(ways, basis, this::weighed);
+      boolean differ =
+          !levels.isEmpty()
+              && all()
+                  .anyMatch(
+                      r ->
+                          r.cells.isPresent()
+                              && r.level.isPresent()
+                              && r.cells.get().compareTo(r.level.get()) != 0);
+      way(ways, differ && basis == Basis.LEVELS ? Basis.CELLS : basis, CriteriaTable::weighed);
+      if (differ) {
+        way(ways, Basis.LEVELS, r -> weighed(r, r.level.or(() -> r.cells)));
+      }
       // Levels that say nothing are no other reading of a table that says its points.
       if (!only && ways.size() > before && ways.getLast().sum().isEmpty()) {
         ways.removeLast();
@@ -589,8 +608,11 @@ final class CriteriaTable {
   }
 
   /** The best level, as often as it weighs; of a share of an unknown whole nothing is known. */
-  private Optional<BigDecimal> weighed(Row row) {
-    Optional<BigDecimal> best = row.cells.or(() -> row.level);
+  private static Optional<BigDecimal> weighed(Row row) {
+    return weighed(row, row.cells.or(() -> row.level));
+  }
+
+  private static Optional<BigDecimal> weighed(Row row, Optional<BigDecimal> best) {
     if (row.weight.isEmpty()) {
       return best;
     }

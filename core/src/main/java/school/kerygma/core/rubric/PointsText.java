@@ -12,12 +12,22 @@ import school.kerygma.core.text.Amounts;
 /** Points in the words of a table's cells. Common practice of rubrics; there is no standard. */
 final class PointsText {
 
-  private static final String A = Amounts.PATTERN;
+  /** "Three" alone is a word of what is asked. */
+  private static final String A = Amounts.DIGITS;
+
   private static final String UNIT = "(?:points?\\b(?!\\s+of\\b)|pts?\\b\\.?|marks?\\b|p\\b)";
   private static final String DASH = "\\s*(?:[-\u2013\u2014\u2212]|to)\\s*";
 
   private static final Pattern WITH_UNIT =
-      of("(?<![\\w.])(?:(?<a>" + A + ")" + DASH + ")?(?<b>" + A + ")[\\s-]*" + UNIT);
+      of(
+          "(?<![\\w.])(?:(?<a>"
+              + Amounts.PATTERN
+              + ")"
+              + DASH
+              + ")?(?<b>"
+              + Amounts.PATTERN
+              + ")[\\s-]*"
+              + UNIT);
   private static final Pattern AFTER_UNIT =
       of(UNIT + "(?:\\s+(?:possible|available|value|worth))?\\s*[:=]\\s*(?<a>)(?<b>" + A + ")");
   private static final Pattern OUT_OF =

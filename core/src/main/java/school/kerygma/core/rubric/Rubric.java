@@ -52,8 +52,10 @@ public record Rubric(
     COLUMN,
     /** The names of the criteria. */
     NAMES,
-    /** The best level of each criterion. */
+    /** The heads of the levels: the best of each criterion. */
     LEVELS,
+    /** What stands in the cells of the levels: the best of each criterion. */
+    CELLS,
     /** The best level, as often as it weighs. */
     WEIGHTS,
     /** Shares of a whole that is not known. */

@@ -26,8 +26,7 @@ record TableHead(int first, List<String> texts) {
       of(
           ".*\\b(?:criteri(?:a|on)|categor(?:y|ies)|standards?|expectations?|requirements?|tasks?|elements?|components?|skills?|traits?|objectives?|aspects?|areas?|dimensions?|domains?|descriptions?|indicators?|parts?|sections?|features?|topics?|items?|look[- ]?fors?|what)\\b.*");
   private static final Pattern POINTS =
-      of(
-          ".*\\b(?:points?|pts|marks?|possible|max(?:imum)?|worth|value|out\\s+of|available|counts)\\b.*");
+      of(".*\\b(?:points?|pts|marks?|possible|max(?:imum)?|worth|value|out\\s+of|available)\\b.*");
   private static final Pattern EARNED =
       of(
           ".*\\b(?:earned|awarded|scored?|received|given|grade|your|my|self|teacher|peer|actual|got)\\b.*");

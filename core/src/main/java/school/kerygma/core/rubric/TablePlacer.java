@@ -27,6 +27,12 @@ public final class TablePlacer {
   /** Words of two rows may overlap by so much, in points: boxes are taller than letters. */
   private static final double OVERLAP = 4;
 
+  /** The outer edge of a table is drawn within so much of its words, in points. */
+  private static final double EDGE = 30;
+
+  /** So far a table stays within its edge, in points: another may begin there. */
+  private static final double APART = 2;
+
   private TablePlacer() {}
 
   /**
@@ -77,15 +83,7 @@ public final class TablePlacer {
   private static List<Ruling> replaced(List<Ruling> drawn, Grid part) {
     Box box = part.box();
     List<Ruling> lines =
-        new ArrayList<>(
-            drawn.stream()
-                .filter(
-                    r ->
-                        !(r.x1() > box.x() - PADDING
-                            && r.x2() < box.right() + PADDING
-                            && r.y1() > box.y() - PADDING
-                            && r.y2() < box.bottom() + PADDING))
-                .toList());
+        new ArrayList<>(drawn.stream().flatMap(r -> outside(r, box).stream()).toList());
     for (Grid.Cell cell : part.cells()) {
       Box b = cell.box();
       lines.add(new Ruling(b.x(), b.y(), b.right(), b.y()));
@@ -94,6 +92,33 @@ public final class TablePlacer {
       lines.add(new Ruling(b.right(), b.y(), b.right(), b.bottom()));
     }
     return List.copyOf(lines);
+  }
+
+  /** What is left of a line outside a table: it may go on into the next one. */
+  private static List<Ruling> outside(Ruling line, Box box) {
+    boolean level = line.level();
+    double near = level ? box.y() - PADDING : box.x() - PADDING;
+    double far = level ? box.bottom() + PADDING : box.right() + PADDING;
+    double from = (level ? box.x() : box.y()) - PADDING;
+    double to = (level ? box.right() : box.bottom()) + PADDING;
+    boolean crosses = line.at() > near && line.at() < far && line.from() < to && line.to() > from;
+    if (!crosses) {
+      return List.of(line);
+    }
+    List<Ruling> left = new ArrayList<>();
+    if (line.from() < from) {
+      left.add(
+          level
+              ? new Ruling(line.from(), line.y1(), from, line.y2())
+              : new Ruling(line.x1(), line.from(), line.x2(), from));
+    }
+    if (line.to() > to) {
+      left.add(
+          level
+              ? new Ruling(to, line.y1(), line.to(), line.y2())
+              : new Ruling(line.x1(), to, line.x2(), line.to()));
+    }
+    return left;
   }
 
   /** What of a table stands on one page. */
@@ -107,7 +132,7 @@ public final class TablePlacer {
     int first = telling.stream().mapToInt(p -> p.cell().row()).min().orElseThrow();
     int end = telling.stream().mapToInt(p -> p.cell().endRow()).max().orElseThrow();
     double[] xs = columns(table, here, drawn);
-    double[] ys = rows(here, first, end, drawn);
+    double[] ys = rows(here, first, end, drawn, xs);
     if (!isRising(xs) || !isRising(ys)) {
       return Optional.empty();
     }
@@ -149,7 +174,8 @@ public final class TablePlacer {
       WrittenTable table, List<TableWords.Piece> here, List<Ruling> drawn) {
     int count = table.columns();
     double[] xs = new double[count + 1];
-    xs[0] = left(table, here);
+    double left = left(table, here);
+    xs[0] = onLine(drawn, false, left - 2 * PADDING, left + PADDING, left);
     for (int c = 1; c <= count; c++) {
       int at = c;
       double from = most(here, p -> p.cell().endColumn() == at, p -> p.box().right());
@@ -178,11 +204,17 @@ public final class TablePlacer {
 
   /** Rows part in the middle of the air between their words. */
   private static double[] rows(
-      List<TableWords.Piece> here, int first, int end, List<Ruling> drawn) {
+      List<TableWords.Piece> here, int first, int end, List<Ruling> drawn, double[] xs) {
     double[] ys = new double[end - first + 1];
     Arrays.fill(ys, Double.NaN);
-    ys[0] = least(here, p -> true, p -> p.box().y()) - 2;
-    ys[end - first] = most(here, p -> true, p -> p.box().bottom()) + 2;
+    List<Ruling> over =
+        drawn.stream()
+            .filter(r -> r.level() && r.from() < xs[1] && r.to() > xs[xs.length - 2])
+            .toList();
+    double top = least(here, p -> true, p -> p.box().y());
+    double bottom = most(here, p -> true, p -> p.box().bottom());
+    ys[0] = onLine(over, true, top - EDGE, top, top - 2 - APART) + APART;
+    ys[end - first] = onLine(over, true, bottom, bottom + EDGE, bottom + 2 + APART) - APART;
     for (int r = first + 1; r < end; r++) {
       int at = r;
       double from = most(here, p -> p.cell().endRow() == at, p -> p.box().bottom());

@@ -22,15 +22,18 @@ public final class Amounts {
 
   private static final String PROPER = "1/2|1/3|2/3|1/4|3/4|[1-4]/5|[1357]/8";
 
-  /** A regular expression of an amount, without a group that captures. */
-  public static final String PATTERN =
-      "(?:\\d{1,3}\\s+(?:"
+  private static final String IN_DIGITS =
+      "\\d{1,3}\\s+(?:"
           + PROPER
           + ")(?!\\d)|(?:"
           + PROPER
-          + ")(?!\\d)|\\d{0,4}\\s?[\u00bd\u00bc\u00be\u2153\u2154]|\\d{1,3}(?:,\\d{3})+(?:\\.\\d{1,2})?|\\d{0,5}\\.\\d{1,2}|\\d{1,5}|"
-          + NumberWords.PATTERN
-          + ")";
+          + ")(?!\\d)|\\d{0,4}\\s?[\u00bd\u00bc\u00be\u2153\u2154]|\\d{1,3}(?:,\\d{3})+(?:\\.\\d{1,2})?|\\d{0,5}\\.\\d{1,2}|\\d{1,5}";
+
+  /** A regular expression of an amount in digits, without a group that captures. */
+  public static final String DIGITS = "(?:" + IN_DIGITS + ")";
+
+  /** A regular expression of an amount in digits or words, without a group that captures. */
+  public static final String PATTERN = "(?:" + IN_DIGITS + "|" + NumberWords.PATTERN + ")";
 
   private static final Pattern FRACTION = Pattern.compile("(?:(\\d+)\\s+)?(\\d)/(\\d)");
 

@@ -140,6 +140,7 @@ class RubricTest {
         "holistic 10 or 18; Points | What it is for // 10 | A thesis that can be argued // 5 | Two sources that are named // 3 | Spelling and grammar",
         "holistic 6 or 15; 6 | Engaging, with vivid detail // 5 | Clear detail // 4 | Some detail",
         "holistic 3 or 6; 3 | A thesis // 2 | Two sources // 1 | Spelling",
+        "criteria 20 or 10; | Excellent (5) | Weak (3) // Ideas | 10 pts | 6 pts // Words | 10 pts | 6 pts",
         "criteria 50 or 8; Criteria | Excellent (4 points) | Weak (2 points) | Points // Ideas | deep | thin | 20 // Words | vivid | plain | 30",
         "list 15 or 20; Criterion | Points // Content (10 points) | < // Thesis | 3 // Sources | 2 // Form (10 points) | < // Title | 4 // Names | 6",
         // A column to be filled in says what each row can give.
@@ -152,6 +153,7 @@ class RubricTest {
         "list 15; Criterion | Points // Two points of view | 5 // Sources | 10 // Maximum | 15",
         "list 30; Group | Work | Points // Content | Facts | 10 // | Sources | 10 // Form | Neat | 5 // | On time | 5",
         "list 25; Ideas (10) | Order (10) | Voice (5) // a new idea | one by one | like yourself",
+        "criteria 25; | Expert (5) | Learner (3) | Weight // Thesis | clear | vague | x 3 // Sources | three | one | x 2",
         "criteria 15; | Excellent (3) | Weak (1) // Ideas x 3 | deep | thin // Words ×2 | vivid | plain",
         // Something has no points.
         "list unknown; Criterion | Points // Sketches | 6 // Model | 4 // Neatness | ",
