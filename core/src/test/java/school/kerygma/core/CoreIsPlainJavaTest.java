@@ -27,6 +27,7 @@ class CoreIsPlainJavaTest {
               "java.lang..",
               "java.util..",
               "java.time..",
+              "java.math..",
               "java.text..",
               "org.jspecify..");
 

@@ -124,7 +124,7 @@ public class Facts {
           new Outline.Sheet(
               page.page(),
               notes.stream()
-                  .filter(n -> !n.dismissed())
+                  .filter(n -> !n.dismissed() && !n.inDoubt())
                   .map(n -> new Outline.Said(n.fact(), n.value()))
                   .toList(),
               page.sheet().grids().stream().map(Grid::box).toList()));
@@ -167,6 +167,9 @@ public class Facts {
     PaperText words = new PaperText(List.of(page.page()));
     List<Note> notes = new ArrayList<>();
     for (Fact fact : read(page, around)) {
+      if (crossesCells(page, words.between(fact.start(), fact.end()))) {
+        continue; // "20" in one cell and "Words" in the next say nothing together.
+      }
       Optional<FactDecision> decision =
           decided.stream()
               .filter(d -> d.page().equals(page.id()) && d.start() == fact.start())
@@ -181,6 +184,20 @@ public class Facts {
               decision.map(d -> d.state().name()).orElse("READ")));
     }
     return notes;
+  }
+
+  private static boolean crossesCells(Leaf page, List<PaperText.Placed> words) {
+    return page.sheet().grids().stream()
+        .anyMatch(
+            grid ->
+                words.stream().map(w -> w.word().box()).map(b -> cell(grid, b)).distinct().count()
+                    > 1);
+  }
+
+  private static Optional<Grid.Cell> cell(Grid grid, Box word) {
+    return grid.cells().stream()
+        .filter(c -> c.box().contains(word.centerX(), word.centerY()))
+        .findFirst();
   }
 
   /** What was read stays known: a page never changes, a new edition has pages of its own. */

@@ -10,8 +10,8 @@ import school.kerygma.core.dates.DatePhrases;
  * @param end where they end
  * @param quote the words themselves
  * @param value what they mean, in one writing for all ways of saying it: a date as 2026-10-16T23:59
- *     (or its own words if it is not understood), a number in digits, pages as 86-87, a part as
- *     "Part 2"
+ *     (or its own words if it is not understood), a number as 25 or 2.5, pages as 86-87 or 4, 7, a
+ *     length as 300 or 250-300, a part as "Part 2"
  * @param doubts what should be looked at, of dates
  */
 public record Fact(
@@ -27,6 +27,10 @@ public record Fact(
     TOTAL,
     /** Points of a part. */
     POINTS,
+    /** Points that are taken off. */
+    OFF,
+    /** Points that are given on top. */
+    EXTRA,
     MINUTES,
     /** Pages to look up. */
     PAGES,

@@ -5,8 +5,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -14,7 +12,6 @@ import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.handout.NumberedSteps;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.proof.Fact.Kind;
-import school.kerygma.core.text.NumberWords;
 import school.kerygma.core.time.SchoolCalendar;
 
 /**
@@ -22,31 +19,6 @@ import school.kerygma.core.time.SchoolCalendar;
  */
 public final class FactReader {
 
-  private static final String NUMBER =
-      "(?<![\\d.,/\u00bd])(?<n>\\d{1,3}(?:,\\d{3})+|\\d{1,5}|" + NumberWords.PATTERN + ")";
-
-  private static final Pattern POINTS =
-      of(
-          "(?<tb>\\btotal(?:\\s+of)?:?\\s+)?\\b"
-              + NUMBER
-              + "[\\s-]*(?:points?\\b|pts\\b\\.?)(?!\\s+(?:font|type|size|text|print|lead|margin|guard|star|scale|plan|turn)\\b|\\s+of\\s+(?:view|interest|light|departure|contact|reference|comparison|no\\s+return))(?<ta>\\s+(?:in\\s+all|in\\s+total|altogether|total))?");
-  private static final Pattern NOT_WORTH_BEFORE =
-      of(
-          "\\b(?:(?:won|win|wins|lost|lose|loses|beat|leads?|led|ahead|behind|down|rose|fell|dropped|deducted?|minus|takes?\\s+off|took\\s+off)\\s+(?:by\\s+)?(?:up\\s+to\\s+)?|(?:list|name|make|made|note|mention|discuss|explain|underline|highlight|identify|summari[sz]e|raise|following|main|key)\\s+(?:(?:at\\s+least|your|the|these|those|any)\\s+)?)$");
-  private static final Pattern MINUTES = of("\\b" + NUMBER + "[\\s-]*(?:minutes?|mins?\\b\\.?)");
-  private static final Pattern HOURS =
-      of(
-          "\\b(?:(?<half>half\\s+an\\s+hour|half[-\\s]hour)|(?<one>an\\s+hour)(?<oneHalf>\\s+and\\s+a\\s+half)?|"
-              + NUMBER
-              + "(?<nHalf>\\s+and\\s+a\\s+half|\\s?\u00bd|\\s+1/2|\\.5)?\\s+hours?)\\b");
-  private static final Pattern PAGES =
-      of("\\b(?:pp?\\.|pages?)\\s+" + NUMBER + "(?:\\s*(?:[-\u2013]|to|and)\\s*(?<e>\\d{1,4}))?");
-  private static final Pattern LENGTH_PAGES =
-      of("\\b(?:(?<half>half\\s+a)|(?<one>a)|" + NUMBER + ")\\s+(?:full\\s+)?pages?\\b");
-  private static final Pattern LENGTH_WORDS = of("\\b" + NUMBER + "[\\s-]+words?\\b");
-  private static final Pattern PART =
-      Pattern.compile(
-          "\\b(?<k>Part|Task|Step|PART|TASK|STEP)\\s+(?<n>\\d{1,2}|[A-H]\\b|[Oo]ne|[Tt]wo|[Tt]hree|[Ff]our|[Ff]ive|[Ss]ix)");
   private static final Pattern LINK = of("\\b(?:https?://|www\\.)[^\\s<>\"')]+[^\\s<>\"').,;:!?]");
   private static final Pattern GROUP = Pattern.compile("\\b\\d{1,2}[A-H]\\b");
   private static final Pattern DUE_BEFORE =
@@ -101,20 +73,7 @@ public final class FactReader {
     List<Fact> all = new ArrayList<>();
     matches(LINK, text, m -> all.add(fact(Kind.LINK, m, m.group())));
     dates(text, reference, all);
-    matches(
-        POINTS,
-        text,
-        m -> {
-          if (isWorth(text, m)) {
-            all.add(points(m));
-          }
-        });
-    matches(MINUTES, text, m -> all.add(fact(Kind.MINUTES, m, "" + number(m))));
-    matches(HOURS, text, m -> all.add(fact(Kind.MINUTES, m, "" + minutes(m))));
-    matches(PAGES, text, m -> all.add(fact(Kind.PAGES, m, pages(m))));
-    matches(LENGTH_WORDS, text, m -> all.add(fact(Kind.LENGTH_WORDS, m, "" + number(m))));
-    matches(LENGTH_PAGES, text, m -> all.add(fact(Kind.LENGTH_PAGES, m, length(m))));
-    matches(PART, text, m -> all.add(fact(Kind.PART, m, part(m))));
+    all.addAll(NumberFacts.in(text));
     sections(text, sections, all);
     return all;
   }
@@ -132,10 +91,6 @@ public final class FactReader {
 
   private static Fact fact(Kind kind, Matcher m, String value) {
     return new Fact(kind, m.start(), m.end(), m.group(), value, List.of());
-  }
-
-  private static int number(Matcher m) {
-    return NumberWords.parse(Objects.requireNonNull(m.group("n"))).orElseThrow();
   }
 
   private static void dates(String text, DatePhrases.Reference reference, List<Fact> all) {
@@ -164,47 +119,6 @@ public final class FactReader {
               meant.toString(),
               found.doubts()));
     }
-  }
-
-  /** A game is won by twelve points, points are listed, and lost ones are worth nothing. */
-  private static boolean isWorth(String text, Matcher m) {
-    String before = text.substring(Math.max(0, m.start() - 30), m.start());
-    return !NOT_WORTH_BEFORE.matcher(before).find();
-  }
-
-  private static Fact points(Matcher m) {
-    boolean total = m.group("tb") != null || m.group("ta") != null;
-    return fact(total ? Kind.TOTAL : Kind.POINTS, m, "" + number(m));
-  }
-
-  private static int minutes(Matcher m) {
-    if (m.group("half") != null) {
-      return 30;
-    }
-    int more = m.group("oneHalf") != null || m.group("nHalf") != null ? 30 : 0;
-    return more + (m.group("one") != null ? 60 : 60 * number(m));
-  }
-
-  private static String pages(Matcher m) {
-    return number(m) + Optional.ofNullable(m.group("e")).map(e -> "-" + e).orElse("");
-  }
-
-  private static String length(Matcher m) {
-    if (m.group("half") != null) {
-      return "0.5";
-    }
-    return m.group("one") != null ? "1" : "" + number(m);
-  }
-
-  private static String part(Matcher m) {
-    String kind = Objects.requireNonNull(m.group("k"));
-    String number = Objects.requireNonNull(m.group("n"));
-    return kind.charAt(0)
-        + kind.substring(1).toLowerCase(Locale.ROOT)
-        + " "
-        + (number.length() == 1
-            ? number
-            : NumberWords.parse(number).map(n -> "" + n).orElse(number));
   }
 
   private static void sections(String text, Collection<String> names, List<Fact> all) {

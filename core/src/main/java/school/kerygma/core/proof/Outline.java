@@ -1,11 +1,10 @@
 package school.kerygma.core.proof;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.function.Function;
-import java.util.function.ToIntFunction;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.NumberedSteps;
 import school.kerygma.core.handout.Page;
@@ -19,7 +18,7 @@ import school.kerygma.core.handout.PaperText;
  * @param parts in the order of the paper; steps before the first heading are a part without a name
  * @param stated the points of all of it, if the paper says them
  */
-public record Outline(List<Part> parts, OptionalInt stated) {
+public record Outline(List<Part> parts, Optional<BigDecimal> stated) {
 
   /**
    * A fact as it is to be taken.
@@ -28,10 +27,10 @@ public record Outline(List<Part> parts, OptionalInt stated) {
    */
   public record Said(Fact fact, String value) {
 
-    private OptionalInt number() {
-      return value.matches("\\d{1,6}")
-          ? OptionalInt.of(Integer.parseInt(value))
-          : OptionalInt.empty();
+    private Optional<BigDecimal> number() {
+      return value.matches("\\d{1,6}(?:\\.\\d{1,3})?")
+          ? Optional.of(new BigDecimal(value))
+          : Optional.empty();
     }
   }
 
@@ -50,7 +49,7 @@ public record Outline(List<Part> parts, OptionalInt stated) {
    * @param points empty if it says none
    * @param minutes empty if it says none
    */
-  public record Step(String number, OptionalInt points, OptionalInt minutes) {}
+  public record Step(String number, Optional<BigDecimal> points, Optional<BigDecimal> minutes) {}
 
   /**
    * A part.
@@ -68,19 +67,21 @@ public record Outline(List<Part> parts, OptionalInt stated) {
       String title,
       int page,
       int start,
-      OptionalInt ownPoints,
-      OptionalInt points,
-      OptionalInt minutes,
+      Optional<BigDecimal> ownPoints,
+      Optional<BigDecimal> points,
+      Optional<BigDecimal> minutes,
       List<Step> steps) {
 
     /** What its steps add up to. */
-    public int stepPoints() {
+    public BigDecimal stepPoints() {
       return sum(steps, Step::points);
     }
 
     /** Whether its steps add up to other points than its heading says. */
     public boolean disagrees() {
-      return ownPoints.isPresent() && stepPoints() > 0 && stepPoints() != ownPoints.getAsInt();
+      return ownPoints.isPresent()
+          && stepPoints().signum() > 0
+          && stepPoints().compareTo(ownPoints.get()) != 0;
     }
   }
 
@@ -89,12 +90,12 @@ public record Outline(List<Part> parts, OptionalInt stated) {
   }
 
   /** The points of all parts. */
-  public int points() {
+  public BigDecimal points() {
     return sum(parts, Part::points);
   }
 
   /** The minutes of all parts. */
-  public int minutes() {
+  public BigDecimal minutes() {
     return sum(parts, Part::minutes);
   }
 
@@ -107,11 +108,11 @@ public record Outline(List<Part> parts, OptionalInt stated) {
     return stated.isPresent()
         && !parts.isEmpty()
         && parts.stream().allMatch(p -> p.points().isPresent())
-        && points() != stated.getAsInt();
+        && points().compareTo(stated.get()) != 0;
   }
 
-  private static <T> int sum(List<T> of, Function<T, OptionalInt> what) {
-    return of.stream().map(what).flatMapToInt(OptionalInt::stream).sum();
+  private static <T> BigDecimal sum(List<T> of, Function<T, Optional<BigDecimal>> what) {
+    return of.stream().map(what).flatMap(Optional::stream).reduce(BigDecimal.ZERO, BigDecimal::add);
   }
 
   /** The outline of a paper, from its first page on. */
@@ -128,10 +129,10 @@ public record Outline(List<Part> parts, OptionalInt stated) {
     private final String title;
     private final int page;
     private final int start;
-    private final List<Integer> ownPoints = new ArrayList<>();
-    private final List<Integer> ownMinutes = new ArrayList<>();
-    private final List<Integer> morePoints = new ArrayList<>();
-    private final List<Integer> moreMinutes = new ArrayList<>();
+    private final List<BigDecimal> ownPoints = new ArrayList<>();
+    private final List<BigDecimal> ownMinutes = new ArrayList<>();
+    private final List<BigDecimal> morePoints = new ArrayList<>();
+    private final List<BigDecimal> moreMinutes = new ArrayList<>();
     private final List<Open> steps = new ArrayList<>();
 
     Open(String name, String title, int page, int start) {
@@ -141,7 +142,7 @@ public record Outline(List<Part> parts, OptionalInt stated) {
       this.start = start;
     }
 
-    void take(Fact.Kind kind, int number, boolean inHeading) {
+    void take(Fact.Kind kind, BigDecimal number, boolean inHeading) {
       boolean points = kind == Fact.Kind.POINTS;
       (inHeading ? points ? ownPoints : ownMinutes : points ? morePoints : moreMinutes).add(number);
     }
@@ -152,7 +153,7 @@ public record Outline(List<Part> parts, OptionalInt stated) {
 
     Part part() {
       List<Step> all = steps.stream().map(Open::step).toList();
-      OptionalInt own = sum(ownPoints);
+      Optional<BigDecimal> own = sum(ownPoints);
       return new Part(
           name,
           title,
@@ -164,15 +165,14 @@ public record Outline(List<Part> parts, OptionalInt stated) {
           all);
     }
 
-    private OptionalInt under(Function<Open, List<Integer>> what) {
-      List<Integer> all = new ArrayList<>(what.apply(this));
+    private Optional<BigDecimal> under(Function<Open, List<BigDecimal>> what) {
+      List<BigDecimal> all = new ArrayList<>(what.apply(this));
       steps.forEach(s -> all.addAll(what.apply(s)));
       return sum(all);
     }
 
-    private static OptionalInt sum(List<Integer> of) {
-      ToIntFunction<Integer> value = Integer::intValue;
-      return of.isEmpty() ? OptionalInt.empty() : OptionalInt.of(of.stream().mapToInt(value).sum());
+    private static Optional<BigDecimal> sum(List<BigDecimal> of) {
+      return of.stream().reduce(BigDecimal::add);
     }
   }
 
@@ -180,8 +180,8 @@ public record Outline(List<Part> parts, OptionalInt stated) {
   private static final class Reader {
 
     private final List<Open> parts = new ArrayList<>();
-    private final List<Integer> before = new ArrayList<>();
-    private OptionalInt total = OptionalInt.empty();
+    private final List<BigDecimal> before = new ArrayList<>();
+    private Optional<BigDecimal> total = Optional.empty();
 
     void read(Sheet sheet) {
       PaperText text = new PaperText(List.of(sheet.page()));
@@ -213,14 +213,14 @@ public record Outline(List<Part> parts, OptionalInt stated) {
           parts.getLast().steps.add(new Open(said.value(), "", 0, 0));
         } else if (said.number().isPresent()) {
           boolean inStep = step.filter(s -> fact.start() < s.end()).isPresent();
-          take(fact.kind(), said.number().getAsInt(), fact.start() < headingEnd, inStep);
+          take(fact.kind(), said.number().get(), fact.start() < headingEnd, inStep);
         }
       }
     }
 
-    private void take(Fact.Kind kind, int number, boolean inHeading, boolean inStep) {
+    private void take(Fact.Kind kind, BigDecimal number, boolean inHeading, boolean inStep) {
       if (kind == Fact.Kind.TOTAL) {
-        total = OptionalInt.of(number);
+        total = Optional.of(number);
       } else if (kind == Fact.Kind.POINTS || kind == Fact.Kind.MINUTES) {
         if (parts.isEmpty()) {
           if (kind == Fact.Kind.POINTS) {
@@ -253,8 +253,8 @@ public record Outline(List<Part> parts, OptionalInt stated) {
 
     /** Points that stand alone before the first part are those of the whole paper. */
     Outline outline() {
-      OptionalInt stated =
-          total.isPresent() || before.size() != 1 ? total : OptionalInt.of(before.getFirst());
+      Optional<BigDecimal> stated =
+          total.isPresent() || before.size() != 1 ? total : Optional.of(before.getFirst());
       return new Outline(parts.stream().map(Open::part).toList(), stated);
     }
   }

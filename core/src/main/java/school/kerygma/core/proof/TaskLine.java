@@ -62,6 +62,10 @@ public record TaskLine(
     Optional<LocalDateTime> due = Optional.empty();
     List<DatePhrases.Doubt> doubts = new ArrayList<>();
     for (Fact fact : FactReader.read(text, reference, List.of())) {
+      boolean whole = fact.value().matches("\\d{1,6}");
+      if (!whole && fact.kind() != Fact.Kind.DUE) {
+        continue; // A plan knows whole points and minutes; others stay in the title.
+      }
       switch (fact.kind()) {
         case MINUTES -> {
           several |= minutes.isPresent();

@@ -3,11 +3,12 @@ package school.kerygma.core.proof;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.OptionalInt;
+import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 import school.kerygma.core.dates.DatePhrases;
@@ -60,20 +61,20 @@ class OutlineTest {
         .extracting(Outline.Part::label, Outline.Part::title)
         .containsExactly(tuple("Part 1", "Read and ask"), tuple("Part 2", "Sketches"));
     Outline.Part first = outline.parts().getFirst();
-    assertThat(first.points()).isEqualTo(OptionalInt.of(2)); // of its step
-    assertThat(first.minutes()).isEqualTo(OptionalInt.of(15)); // of its heading
+    assertThat(first.points()).isEqualTo(Optional.of(new BigDecimal(2))); // of its step
+    assertThat(first.minutes()).isEqualTo(Optional.of(new BigDecimal(15))); // of its heading
     Outline.Part second = outline.parts().getLast();
-    assertThat(second.points()).isEqualTo(OptionalInt.of(12));
-    assertThat(second.minutes()).isEqualTo(OptionalInt.of(35 + 10));
+    assertThat(second.points()).isEqualTo(Optional.of(new BigDecimal(12)));
+    assertThat(second.minutes()).isEqualTo(Optional.of(new BigDecimal(35 + 10)));
     assertThat(second.steps())
         .containsExactly(
-            new Outline.Step("1", OptionalInt.of(6), OptionalInt.of(35)),
-            new Outline.Step("2", OptionalInt.of(5), OptionalInt.empty()));
+            new Outline.Step("1", Optional.of(new BigDecimal(6)), Optional.of(new BigDecimal(35))),
+            new Outline.Step("2", Optional.of(new BigDecimal(5)), Optional.empty()));
   }
 
   @Test
   void stepsThatDoNotAddUpToTheirHeadingDisagree() {
-    assertThat(outline(SHEET).parts().getLast().stepPoints()).isEqualTo(11);
+    assertThat(outline(SHEET).parts().getLast().stepPoints()).isEqualTo(new BigDecimal(11));
     assertThat(outline(SHEET).parts())
         .extracting(Outline.Part::disagrees)
         .containsExactly(false, true);
@@ -83,8 +84,8 @@ class OutlineTest {
   @Test
   void partsThatDoNotAddUpToThePaperDisagree() {
     Outline outline = outline(SHEET);
-    assertThat(outline.points()).isEqualTo(14);
-    assertThat(outline.stated()).isEqualTo(OptionalInt.of(25));
+    assertThat(outline.points()).isEqualTo(new BigDecimal(14));
+    assertThat(outline.stated()).isEqualTo(Optional.of(new BigDecimal(25)));
     assertThat(outline.disagrees()).isTrue();
     assertThat(outline("14 points in all.", "Part 1", "14 points").disagrees()).isFalse();
     assertThat(outline("14 points in all.", "Part 1", "10 points", "Part 2").disagrees())
@@ -102,7 +103,7 @@ class OutlineTest {
     Outline outline = outline("1. Draw, 3 points", "2. Weigh, 4 points");
     assertThat(outline.parts()).hasSize(1);
     assertThat(outline.parts().getFirst().label()).isEmpty();
-    assertThat(outline.points()).isEqualTo(7);
+    assertThat(outline.points()).isEqualTo(new BigDecimal(7));
     assertThat(outline.steps()).isEqualTo(2);
   }
 
@@ -115,13 +116,14 @@ class OutlineTest {
                 sheet(SetPage.of(2, "3. A truss, 4 points", "4. A cable, 1 point"))));
     assertThat(outline.parts()).hasSize(1);
     assertThat(outline.parts().getFirst().steps()).hasSize(4);
-    assertThat(outline.points()).isEqualTo(9);
+    assertThat(outline.points()).isEqualTo(new BigDecimal(9));
   }
 
   @Test
   void pointsInATableBelongToItsRubric() {
     Page page = SetPage.of(1, "Part 1: Draw, 4 points", "", "Sketches 6 points");
-    assertThat(Outline.of(List.of(sheet(page, new Box(40, 75, 500, 20)))).points()).isEqualTo(4);
+    assertThat(Outline.of(List.of(sheet(page, new Box(40, 75, 500, 20)))).points())
+        .isEqualTo(new BigDecimal(4));
   }
 
   @Test
@@ -132,8 +134,9 @@ class OutlineTest {
       said.add(new Outline.Said(fact, fact.value().equals("5") ? "8" : fact.value()));
     }
     assertThat(Outline.of(List.of(new Outline.Sheet(page, said, List.of()))).points())
-        .isEqualTo(12);
+        .isEqualTo(new BigDecimal(12));
     said.removeIf(s -> s.value().equals("8"));
-    assertThat(Outline.of(List.of(new Outline.Sheet(page, said, List.of()))).points()).isEqualTo(4);
+    assertThat(Outline.of(List.of(new Outline.Sheet(page, said, List.of()))).points())
+        .isEqualTo(new BigDecimal(4));
   }
 }
