@@ -10,10 +10,12 @@ import java.util.regex.Pattern;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.font.PDType3Font;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.apache.pdfbox.text.TextPosition;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.BrokenWords;
+import school.kerygma.core.handout.RightToLeft;
 import school.kerygma.core.handout.Word;
 
 /**
@@ -29,6 +31,17 @@ final class WordReader extends PDFTextStripper {
 
   /** The Latin ligatures of Unicode's Alphabetic Presentation Forms. */
   private static final Pattern LIGATURES = Pattern.compile("[\\uFB00-\\uFB06]");
+
+  /** Raised letters are smaller than this share of those that they stand at. */
+  private static final double SMALLER = 0.85;
+
+  /** They stand higher by this share. */
+  private static final double RAISED = 0.15;
+
+  /** Glyphs with more room between them than this share of their size are no word. */
+  private static final double APART = 0.6;
+
+  private static final Pattern RAISES = Pattern.compile("[\\p{Nd}*\u2020\u2021]");
 
   private final List<Word> words = new ArrayList<>();
   private final StringBuilder text = new StringBuilder();
@@ -53,16 +66,20 @@ final class WordReader extends PDFTextStripper {
     PDRectangle box = page.getCropBox();
     WordReader unturned = run(document, page, number, 0);
     if (turn != 0 && unturned.upright * 2 < unturned.all) {
-      return BrokenWords.marked(
+      return ordered(
           run(document, page, number, turn).words.stream()
               .filter(w -> seen(w.box(), turn, box))
               .toList());
     }
-    return BrokenWords.marked(
+    return ordered(
         unturned.words.stream()
             .map(w -> new Word(w.text(), turned(w.box(), turn, box.getWidth(), box.getHeight())))
             .filter(w -> seen(w.box(), turn, box))
             .toList());
+  }
+
+  private static List<Word> ordered(List<Word> words) {
+    return BrokenWords.marked(RightToLeft.ordered(words));
   }
 
   private static WordReader run(PDDocument document, PDPage page, int number, int turn)
@@ -102,6 +119,9 @@ final class WordReader extends PDFTextStripper {
       if (letters == null || letters.isBlank()) {
         endWord();
       } else {
+        if (isRaised(glyph, letters) || isElsewhere(glyph)) {
+          endWord();
+        }
         text.append(letters);
         glyphs.add(glyph);
         all++;
@@ -111,7 +131,47 @@ final class WordReader extends PDFTextStripper {
     endWord();
   }
 
+  /**
+   * Whether a glyph is the number of a footnote, or an exponent: a word of its own after the one
+   * that it stands at. The letters of "16th" stay with it.
+   */
+  private boolean isRaised(TextPosition glyph, String letters) {
+    if (glyphs.isEmpty() || !isUpright(glyph)) {
+      return false;
+    }
+    TextPosition last = glyphs.getLast();
+    double size = size(last);
+    double up = last.getY() - glyph.getY();
+    boolean raised = size(glyph) < SMALLER * size && up > RAISED * size;
+    return raised && RAISES.matcher(letters).matches();
+  }
+
+  /** Whether a glyph stands apart from the one before it, to whichever side the text runs. */
+  private boolean isElsewhere(TextPosition glyph) {
+    if (glyphs.isEmpty() || !isUpright(glyph)) {
+      return false;
+    }
+    TextPosition last = glyphs.getLast();
+    double right = glyph.getX() - last.getX() - last.getWidth();
+    double left = last.getX() - glyph.getX() - glyph.getWidth();
+    return Math.max(right, left) > APART * size(last);
+  }
+
+  /** The letters of a word that is read from right to left, but drawn from left to right. */
+  private void turnAround() {
+    String letters = text.toString();
+    boolean rightToLeft =
+        RightToLeft.runsLeft(letters) && letters.codePoints().noneMatch(Character::isDigit);
+    boolean drawnLeftToRight =
+        glyphs.size() > 1 && glyphs.getLast().getX() > glyphs.getFirst().getX();
+    if (rightToLeft && drawnLeftToRight) {
+      text.setLength(0);
+      glyphs.reversed().forEach(g -> text.append(g.getUnicode()));
+    }
+  }
+
   private void endWord() {
+    turnAround();
     if (!glyphs.isEmpty() && !text.toString().isBlank()) {
       List<Box> boxes = glyphs.stream().map(this::box).flatMap(Optional::stream).toList();
       if (!boxes.isEmpty()) {
@@ -133,8 +193,26 @@ final class WordReader extends PDFTextStripper {
     return Math.floorMod(Math.round(glyph.getDir()) - turn, 360) == 0;
   }
 
+  /**
+   * The font's size on the page, by the text rendering matrix (ISO 32000-2, 9.4.4): a page may be
+   * scaled as a whole, and its text small. A Type 3 font has an em of its own, of which only its
+   * box tells.
+   */
+  private static double size(TextPosition glyph) {
+    double scale = Math.abs(glyph.getYScale());
+    if (!(glyph.getFont() instanceof PDType3Font own)) {
+      return scale;
+    }
+    double box = own.getBoundingBox() == null ? 0 : own.getBoundingBox().getHeight();
+    double em = Math.abs(own.getFontMatrix().getScaleY()) * box;
+    if (em > 0) {
+      return em * scale;
+    }
+    return glyph.getHeight() > 0 ? glyph.getHeight() / ASCENT : scale;
+  }
+
   private Optional<Box> box(TextPosition glyph) {
-    double size = glyph.getFontSizeInPt();
+    double size = size(glyph);
     double width = glyph.getWidth();
     double height = isUpright(glyph) ? size : glyph.getHeight();
     if (!(size > 0) || !(width > 0) && !(height > 0)) {

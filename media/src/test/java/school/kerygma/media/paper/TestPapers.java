@@ -3,6 +3,7 @@ package school.kerygma.media.paper;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
+import java.util.List;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -12,6 +13,7 @@ import org.apache.pdfbox.pdmodel.encryption.StandardProtectionPolicy;
 import org.apache.pdfbox.pdmodel.font.PDFont;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.apache.pdfbox.pdmodel.font.PDType1Font;
+import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
 import org.apache.pdfbox.util.Matrix;
 
@@ -128,6 +130,56 @@ final class TestPapers {
     content.newLineAtOffset(x, y);
     content.showText(text);
     content.endText();
+  }
+
+  /** The same line under four scales, as browsers and scanners write them: 12 points high. */
+  static Path scaled(Path directory) throws IOException {
+    try (PDDocument document = new PDDocument()) {
+      for (Matrix scale :
+          List.of(
+              new Matrix(),
+              Matrix.getScaleInstance(0.12f, 0.12f),
+              new Matrix(0.75f, 0, 0, -0.75f, 0, 792),
+              Matrix.getScaleInstance(10, 10))) {
+        PDPage page = new PDPage(PDRectangle.LETTER);
+        document.addPage(page);
+        try (PDPageContentStream content = new PDPageContentStream(document, page)) {
+          boolean down = scale.getScaleY() > 0 && scale.getValue(1, 1) < 0;
+          float by = scale.getScaleX();
+          content.transform(scale);
+          content.beginText();
+          content.setFont(new PDType1Font(Standard14Fonts.FontName.HELVETICA), 12 / by);
+          content.setTextMatrix(
+              down
+                  ? new Matrix(1, 0, 0, -1, 72 / by, 72 / by)
+                  : Matrix.getTranslateInstance(72 / by, 720 / by));
+          content.showText("Due Friday, October 16");
+          content.endText();
+        }
+      }
+      return save(document, directory, "scaled.pdf");
+    }
+  }
+
+  /** "in 2026" with the number of a footnote, and "16th" with its letters raised. */
+  static Path raised(Path directory) throws IOException {
+    try (PDDocument document = new PDDocument()) {
+      PDPage page = new PDPage(PDRectangle.LETTER);
+      document.addPage(page);
+      PDType1Font font = new PDType1Font(Standard14Fonts.FontName.HELVETICA);
+      try (PDPageContentStream content = new PDPageContentStream(document, page)) {
+        content.beginText();
+        content.newLineAtOffset(72, 720);
+        for (String piece : List.of("in 2026", "^1", " and October 16", "^th")) {
+          boolean up = piece.startsWith("^");
+          content.setFont(font, up ? 7 : 12);
+          content.setTextRise(up ? 5 : 0);
+          content.showText(piece.replace("^", ""));
+        }
+        content.endText();
+      }
+      return save(document, directory, "raised.pdf");
+    }
   }
 
   private static Path save(PDDocument document, Path directory, String name) throws IOException {

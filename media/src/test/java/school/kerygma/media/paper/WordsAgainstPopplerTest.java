@@ -93,6 +93,31 @@ class WordsAgainstPopplerTest {
     assertSameWords(pdf, 2);
   }
 
+  /** However a page is scaled, its words are as high as they are seen. */
+  @Test
+  void wordsOfAScaledPageHaveTheHeightOfTheirLetters() throws IOException {
+    Path pdf = TestPapers.scaled(directory);
+    for (int page = 1; page <= 4; page++) {
+      assertSameWords(pdf, page);
+      double their = popplers(pdf, page).getFirst().box().height();
+      try (Paper paper = Paper.open(pdf)) {
+        assertThat(paper.page(page).words())
+            .allSatisfy(w -> assertThat(w.box().height()).isCloseTo(their, within(1.5)));
+      }
+    }
+  }
+
+  @Test
+  void theNumberOfAFootnoteIsAWordOfItsOwn() throws IOException {
+    Path pdf = TestPapers.raised(directory);
+    assertThat(popplers(pdf, 1)).extracting(Word::text).startsWith("in", "2026", "1", "and");
+    try (Paper paper = Paper.open(pdf)) {
+      assertThat(paper.page(1).words())
+          .extracting(Word::text)
+          .containsExactly("in", "2026", "1", "and", "October", "16th");
+    }
+  }
+
   @Test
   void textThatStandsUprightOnlyWhenThePageIsTurned() throws IOException {
     Path pdf = TestPapers.uprightWhenTurned(directory);
