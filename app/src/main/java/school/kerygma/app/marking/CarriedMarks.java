@@ -110,6 +110,42 @@ public class CarriedMarks implements CarriesOver {
   }
 
   /**
+   * The marks of the edition before that lie in the newest on words of which a date or a number is
+   * another.
+   *
+   * @param all editions of a paper, the newest first
+   */
+  public List<Reworded> reworded(List<Editions.Content> all) {
+    if (all.size() < 2) {
+      return List.of();
+    }
+    Editions.Content newest = all.get(0);
+    Editions.Content before = all.get(1);
+    Carry carry = new Carry(before.pages(), newest.pages());
+    return marks.ofPages(before.ids()).stream()
+        .flatMap(
+            m ->
+                carry
+                    .carried(m.mark(), before.ids().indexOf(m.mark().pageId()), newest.ids())
+                    .filter(Carry.Carried::reworded)
+                    .map(
+                        c ->
+                            new Reworded(
+                                MarkView.of(new Marks.Standing(m.getId(), m.mark(), false)),
+                                c.mark().words()))
+                    .stream())
+        .toList();
+  }
+
+  /**
+   * A mark whose words have changed.
+   *
+   * @param mark as it was
+   * @param now the words under it now
+   */
+  public record Reworded(MarkView mark, String now) {}
+
+  /**
    * The marks of editions before that the newest has no place for.
    *
    * @param all editions of a paper, the newest first

@@ -114,6 +114,7 @@ class EditionController {
               .distinct()
               .toList());
       model.addAttribute("lostMarks", carried.lost(all));
+      model.addAttribute("reworded", carried.reworded(all));
       List<Shown> stops = stops(me, all);
       model.addAttribute("stops", stops);
       model.addAttribute("movable", stops.stream().anyMatch(Shown::same));

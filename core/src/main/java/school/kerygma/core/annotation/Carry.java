@@ -46,12 +46,21 @@ public final class Carry {
   /** Words set anew within so many points stand as they stood. */
   private static final double AS_BEFORE = 2;
 
+  /**
+   * A mark on the newer edition.
+   *
+   * @param reworded whether a date or a number in its words is another now
+   */
+  public record Carried(Mark mark, boolean reworded) {}
+
   private final PaperText before;
   private final PaperText after;
+  private final Reworded reworded;
 
   public Carry(List<Page> before, List<Page> after) {
     this.before = new PaperText(before);
     this.after = new PaperText(after);
+    this.reworded = new Reworded(this.before, this.after);
   }
 
   /**
@@ -62,18 +71,56 @@ public final class Carry {
    * @return nothing if its words are there no more
    */
   public Optional<Mark> mark(Mark mark, int page, List<UUID> pages) {
+    return carried(mark, page, pages).map(Carried::mark);
+  }
+
+  /**
+   * Carries a mark over, and says whether its words have changed. Where only a date or a number in
+   * them has, it lies on the line that has the new one.
+   *
+   * @param page index of its page, from 0
+   * @param pages the ids of the newer edition's pages
+   * @return nothing if its words are there no more
+   */
+  public Optional<Carried> carried(Mark mark, int page, List<UUID> pages) {
     if (mark instanceof Mark.Note
         || mark instanceof Mark.FilledIn
         || before.within(page, mark.boxes()).isEmpty()) {
-      return near(page, Box.around(mark.boxes())).map(s -> shifted(mark, s, pages));
+      return near(page, Box.around(mark.boxes()))
+          .map(s -> new Carried(shifted(mark, s, pages), false));
     }
     return landed(page, mark.boxes())
         .filter(Landed::whole)
-        .map(
-            l ->
-                mark instanceof Mark.InkLine
-                    ? shifted(mark, l.shift(), pages)
-                    : mark.on(pages.get(l.shift().page()), l.boxes()));
+        .map(l -> new Carried(on(mark, l, pages, mark.words()), false))
+        .or(() -> mark instanceof Mark.Cover ? Optional.empty() : reworded(mark, page, pages));
+  }
+
+  private static Mark on(Mark mark, Landed landed, List<UUID> pages, String words) {
+    return mark instanceof Mark.InkLine
+        ? shifted(mark, landed.shift(), pages)
+        : Mark.of(
+            mark.kind(),
+            pages.get(landed.shift().page()),
+            landed.boxes(),
+            mark.number(),
+            words,
+            mark.ink());
+  }
+
+  private Optional<Carried> reworded(Mark mark, int page, List<UUID> pages) {
+    List<Placed> own = before.within(page, mark.boxes());
+    List<Placed> now = new ArrayList<>();
+    for (List<Placed> stretch : before.stretches(own)) {
+      List<Placed> found = reworded.found(stretch);
+      if (found.isEmpty() || !now.isEmpty() && found.getFirst().page() != now.getFirst().page()) {
+        return Optional.empty();
+      }
+      now.addAll(found);
+    }
+    Landed landed = new Landed(shift(own, now), PaperText.lines(now), true);
+    String words =
+        now.stream().map(p -> p.word().text()).collect(java.util.stream.Collectors.joining(" "));
+    return Optional.of(new Carried(on(mark, landed, pages, words), true));
   }
 
   /**

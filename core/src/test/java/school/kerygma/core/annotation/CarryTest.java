@@ -116,6 +116,44 @@ class CarryTest {
     assertThat(now.orElseThrow().boxes()).containsExactly(new Box(120, 100, 40, 10));
   }
 
+  /** Of a due date that is moved, or points that are others, the line is still the same. */
+  @Test
+  void aMarkOnALineOfWhichADateOrANumberHasChangedGoesToThatLine() {
+    Page before = page(1, "Hand it in by Friday, October 9", "worth 25 points in all");
+    Page after = page(1, "New", "Hand it in by Thursday, October 15", "worth 30 points in all");
+    Carry carry = new Carry(List.of(before), List.of(after));
+    Carry.Carried date =
+        carry.carried(ring(before, "Friday,", "October", "9"), 0, NEW).orElseThrow();
+    assertThat(date.reworded()).isTrue();
+    assertThat(date.mark().words()).isEqualTo("Thursday, October 15");
+    assertThat(date.mark().boxes()).allMatch(b -> b.y() == 120);
+    Carry.Carried points = carry.carried(ring(before, "25", "points"), 0, NEW).orElseThrow();
+    assertThat(points.reworded()).isTrue();
+    assertThat(points.mark().words()).isEqualTo("30 points");
+    Carry.Carried same = carry.carried(ring(before, "Hand", "it"), 0, NEW).orElseThrow();
+    assertThat(same.reworded()).isFalse();
+  }
+
+  /** Other words than dates and numbers are another line, and a number alone has no place. */
+  @Test
+  void aMarkOnWordsThatAreOthersIsNotPutOnThem() {
+    Page before = page(1, "Hand it in by Friday, October 9", "25");
+    Page after = page(1, "Bring two pencils on Monday, March 3", "30");
+    Carry carry = new Carry(List.of(before), List.of(after));
+    assertThat(carry.carried(ring(before, "Friday,", "October", "9"), 0, NEW)).isEmpty();
+    assertThat(carry.carried(ring(before, "25"), 0, NEW)).isEmpty();
+  }
+
+  @Test
+  void aCoverStaysOnlyWhereItsVeryWordsStand() {
+    Page before = page(1, "The answer is 42 of course here");
+    Page after = page(1, "The answer is 43 of course here");
+    Mark cover = mark(Mark.Kind.COVER, before, "42");
+    Carry carry = new Carry(List.of(before), List.of(after));
+    assertThat(carry.mark(cover, 0, NEW)).isEmpty();
+    assertThat(carry.cover(cover, 0, NEW).sure()).isFalse();
+  }
+
   @Test
   void aMarkWhoseWordsAreGoneIsNotPutAnywhere() {
     Page before = page(1, "Bring it on paper", "Friday");
