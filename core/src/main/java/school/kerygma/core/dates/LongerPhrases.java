@@ -3,17 +3,19 @@ package school.kerygma.core.dates;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.Month;
-import java.time.MonthDay;
 import java.time.YearMonth;
 import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import school.kerygma.core.text.NumberWords;
+import school.kerygma.core.time.Holidays;
 
 /**
  * Phrases that have a weekday or a count of days in them and mean another day: "the first Monday in
@@ -46,27 +48,27 @@ final class LongerPhrases implements Family {
       Phrase.of(
           "\\b(?:in\\s+a\\s+fortnight(?:'s\\s+time)?|a\\s+fortnight\\s+from\\s+(?:today|now))\\b");
 
-  private static final Map<String, MonthDay> FIXED_DAYS =
-      Map.ofEntries(
-          Map.entry("halloween", MonthDay.of(10, 31)),
-          Map.entry("bonfire night", MonthDay.of(11, 5)),
-          Map.entry("remembrance day", MonthDay.of(11, 11)),
-          Map.entry("veterans day", MonthDay.of(11, 11)),
-          Map.entry("christmas eve", MonthDay.of(12, 24)),
-          Map.entry("christmas day", MonthDay.of(12, 25)),
-          Map.entry("boxing day", MonthDay.of(12, 26)),
-          Map.entry("new year's eve", MonthDay.of(12, 31)),
-          Map.entry("new year's day", MonthDay.of(1, 1)),
-          Map.entry("valentine's day", MonthDay.of(2, 14)),
-          Map.entry("canada day", MonthDay.of(7, 1)),
-          Map.entry("independence day", MonthDay.of(7, 4)));
-
   private static final String FIXED =
-      "(?<k>"
-          + String.join("|", FIXED_DAYS.keySet())
-          + ")\\b(?!\\s+(?:break|holiday|holidays|week|weekend|vacation))";
+      "(?<k>" + Holidays.NAMES + ")\\b(?!\\s+(?:break|holiday|holidays|week|weekend|vacation|eve))";
 
-  private static final Pattern FIXED_DAY = Phrase.of("(?<=\\b(?:by|on|until|till|due)\\s)" + FIXED);
+  private static final Pattern FIXED_DAY =
+      Phrase.of("(?<=\\b(?:by|on|until|till|due|for)\\s)" + FIXED);
+
+  private static final String SEASON =
+      "(?<s>winter|christmas|spring|easter|march|fall|autumn|thanksgiving|february|midwinter)\\s+(?:break|holidays?|vacation|recess)";
+
+  /** "The Wednesday after Labor Day", "the last school day before winter break". */
+  private static final Pattern BY_HOLIDAY =
+      Phrase.of(
+          "\\b(?:the\\s+)?(?:(?<w>"
+              + Phrase.WEEKDAY
+              + ")|(?<e>first|last)\\s+(?:school\\s+)?day(?:\\s+of\\s+school)?|"
+              + Phrase.COUNT
+              + "\\s+(?<u>days?|weeks?))\\s+(?:right\\s+|just\\s+)?(?<r>before|after|following|preceding)\\s+(?:the\\s+)?(?:(?:"
+              + SEASON
+              + ")\\b|"
+              + FIXED
+              + ")");
 
   private static final String HOLIDAY =
       "(?:halloween|thanksgiving|christmas|easter|new\\s+year(?:'s)?|valentine(?:'s)?|hanukkah|diwali|ramadan|eid|labou?r\\s+day"
@@ -135,7 +137,8 @@ final class LongerPhrases implements Family {
     Phrase.collect(BEFORE_TODAY, text, days, m -> beforeToday(m, today));
     Phrase.collect(
         FORTNIGHT, text, days, m -> new Phrase.Day(m.start(), m.end(), today.plusWeeks(2), null));
-    Phrase.collect(FIXED_DAY, text, days, m -> fixedDay(m, today));
+    Phrase.collect(FIXED_DAY, text, days, m -> fixedDay(m, reference));
+    Phrase.collect(BY_HOLIDAY, text, days, m -> byHoliday(m, reference));
   }
 
   private static Phrase.@Nullable Day nth(Matcher m, LocalDate today) {
@@ -182,13 +185,65 @@ final class LongerPhrases implements Family {
     return new Phrase.Day(m.start(), m.end(), Weekdays.onOrAfter(today.minusDays(7), said), said);
   }
 
-  private static Phrase.Day fixedDay(Matcher m, LocalDate today) {
-    MonthDay day =
-        Objects.requireNonNull(
-            FIXED_DAYS.get(Objects.requireNonNull(m.group("k")).toLowerCase(Locale.ROOT)));
-    LocalDate date = day.atYear(today.getYear());
-    return new Phrase.Day(
-        m.start(), m.end(), date.isBefore(today) ? day.atYear(today.getYear() + 1) : date, null);
+  private static Phrase.@Nullable Day fixedDay(Matcher m, DatePhrases.Reference reference) {
+    LocalDate today = reference.today();
+    return years(today)
+        .flatMap(y -> holiday(m, y, reference).stream())
+        .filter(d -> !d.isBefore(today))
+        .findFirst()
+        .map(d -> new Phrase.Day(m.start(), m.end(), d, null))
+        .orElse(null);
+  }
+
+  private static Stream<Integer> years(LocalDate today) {
+    return Stream.of(today.getYear() - 1, today.getYear(), today.getYear() + 1);
+  }
+
+  private static Optional<LocalDate> holiday(Matcher m, int year, DatePhrases.Reference reference) {
+    return Holidays.in(
+        year, Objects.requireNonNull(m.group("k")), Holidays.country(reference.calendar().zone()));
+  }
+
+  private static Phrase.@Nullable Day byHoliday(Matcher m, DatePhrases.Reference reference) {
+    LocalDate today = reference.today();
+    String season = m.group("s");
+    Stream<Holidays.Break> around =
+        season == null
+            ? years(today)
+                .flatMap(y -> holiday(m, y, reference).stream())
+                .map(d -> new Holidays.Break(d, d))
+            : Holidays.named(season, reference.calendar()).stream();
+    return around
+        .map(b -> beside(m, b, reference))
+        .filter(d -> !d.isBefore(today))
+        .findFirst()
+        .map(d -> new Phrase.Day(m.start(), m.end(), d, Phrase.weekday(m.group("w"))))
+        .orElse(null);
+  }
+
+  private static int count(String word) {
+    return NumberWords.parse(word).orElse(1); // "a week"
+  }
+
+  private static LocalDate beside(Matcher m, Holidays.Break of, DatePhrases.Reference reference) {
+    boolean after =
+        Objects.requireNonNull(m.group("r")).toLowerCase(Locale.ROOT).matches("after|following");
+    LocalDate edge = after ? of.last() : of.first();
+    DayOfWeek said = Phrase.weekday(m.group("w"));
+    if (said != null) {
+      return edge.with(after ? TemporalAdjusters.next(said) : TemporalAdjusters.previous(said));
+    }
+    if (m.group("e") != null) {
+      LocalDate day = edge.plusDays(after ? 1 : -1);
+      while (!reference.calendar().isSchoolDay(day)) {
+        day = day.plusDays(after ? 1 : -1);
+      }
+      return day;
+    }
+    boolean weeks =
+        Objects.requireNonNull(m.group("u")).toLowerCase(Locale.ROOT).startsWith("week");
+    long days = (weeks ? 7L : 1L) * count(Objects.requireNonNull(m.group("n")));
+    return after ? edge.plusDays(days) : edge.minusDays(days);
   }
 
   /** Where nothing is said of a day. */

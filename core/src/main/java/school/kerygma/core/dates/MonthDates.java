@@ -13,6 +13,7 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import school.kerygma.core.time.Holidays;
 
 /** A month and a day, in words or in numbers: "Oct. 16", "16 October", "10/16", "2026-10-16". */
 final class MonthDates implements Family {
@@ -72,11 +73,6 @@ final class MonthDates implements Family {
 
   /** After a year, or a weekday in brackets, no more days are listed. */
   private static final Pattern CLOSED = Pattern.compile("(?:\\d{4}|\\))$");
-
-  /** Zones of the IANA time zone database in which the United States keep their time. */
-  private static final Pattern UNITED_STATES =
-      Pattern.compile(
-          "US/.*|America/(?:New_York|Chicago|Denver|Los_Angeles|Phoenix|Anchorage|Detroit|Boise|Indiana/.*|Kentucky/.*|North_Dakota/.*|Juneau|Sitka|Nome|Adak|Menominee)|Pacific/Honolulu");
 
   private static final Pattern DATE_BEFORE =
       Phrase.of("(?:\\b(?:due|by|on|until|before|date|from|for|to)\\s*:?\\s*|[-\u2013]\\s*)$");
@@ -191,6 +187,6 @@ final class MonthDates implements Family {
    * In the United States everybody writes the month first; in Canada and elsewhere people differ.
    */
   private static boolean isMonthFirst(DatePhrases.Reference reference) {
-    return UNITED_STATES.matcher(reference.calendar().zone().getId()).matches();
+    return Holidays.country(reference.calendar().zone()) == Holidays.Country.UNITED_STATES;
   }
 }

@@ -35,6 +35,14 @@ class LongerPhrasesTest {
         "the last day of the term             | 2026-11-27T23:59 |",
         "due Halloween                        | 2026-10-31T23:59 | WITHOUT_SCHOOL",
         "by Remembrance Day                   | 2026-11-11T23:59 |",
+        "by Easter                            | 2027-03-28T23:59 | WITHOUT_SCHOOL AFTER_THE_TERM",
+        "by Thanksgiving                      | 2026-10-12T23:59 | WITHOUT_SCHOOL",
+        "the Tuesday after Thanksgiving       | 2026-10-13T23:59 |",
+        "the Friday before Halloween          | 2026-10-30T23:59 | WITHOUT_SCHOOL",
+        "two days after Remembrance Day       | 2026-11-13T23:59 |",
+        "a week after Thanksgiving            | 2026-10-19T23:59 |",
+        "the last school day before Halloween | 2026-10-29T23:59 |",
+        "the first day after Remembrance Day  | 2026-11-12T23:59 |",
       })
   void aLongerPhraseMeansItsOwnDay(String phrase, LocalDateTime meant, String doubts) {
     OnSeptember30.assertRead(phrase, meant, doubts);
@@ -51,9 +59,10 @@ class LongerPhrasesTest {
         "the fifth Tuesday in November",
         "two weeks before the test",
         "3 days after the field trip",
-        "a week after Thanksgiving",
+        "a week after the concert",
+        "the last day before Hanukkah",
         "before winter break",
-        "by Easter",
+        "by Diwali",
         "before Halloween",
         "until the holidays after Christmas",
         "the last day of classes",
