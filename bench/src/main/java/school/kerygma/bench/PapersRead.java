@@ -1,6 +1,7 @@
 package school.kerygma.bench;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -10,13 +11,17 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.stream.Stream;
+import java.util.zip.GZIPInputStream;
 import school.kerygma.core.dates.DatePhrases;
+import school.kerygma.core.handout.PageLines;
 import school.kerygma.core.handout.TextAnchor;
 import school.kerygma.core.proof.FactReader;
 import school.kerygma.core.rubric.GridReader;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.SchoolCalendar;
 import school.kerygma.media.paper.Paper;
+import school.kerygma.media.paper.PaperRefused;
 import school.kerygma.media.process.Program;
 
 /** A paper of 40 pages to words, tables and pictures; its facts; its anchors found again. */
@@ -27,6 +32,7 @@ final class PapersRead {
   private static final int ANCHORS = 500;
   private static final int ROUNDS = 4;
   private static final int WIDTH_PX = 1800;
+  private static final int OTHERS = 10;
 
   private PapersRead() {}
 
@@ -69,6 +75,66 @@ final class PapersRead {
         PAGES,
         anchors / search,
         anchors * 1e3);
+    measureOthers(directory);
+  }
+
+  /**
+   * Words and lines of the papers that Debian's packages bring with them, as many as there are, by
+   * other producers than this project.
+   */
+  private static void measureOthers(Path directory) throws IOException {
+    List<Path> papers = others(directory);
+    double ours = Double.POSITIVE_INFINITY;
+    double theirs = Double.POSITIVE_INFINITY;
+    for (int round = 0; round < ROUNDS; round++) {
+      ours = Math.min(ours, PageRendering.seconds(() -> papers.forEach(PapersRead::lines)));
+      theirs =
+          Math.min(
+              theirs,
+              PageRendering.seconds(() -> papers.forEach(p -> popplersWords(p, directory))));
+    }
+    System.out.printf(
+        Locale.ROOT,
+        "papers: words and lines of %d papers of Debian's %.2f times as long as pdftotext -bbox-layout (at most 2)%n",
+        papers.size(),
+        ours / theirs);
+  }
+
+  private static List<Path> others(Path directory) throws IOException {
+    List<Path> papers = new ArrayList<>();
+    try (Stream<Path> all = Files.walk(Path.of("/usr/share/doc"))) {
+      for (Path file :
+          all.filter(f -> f.toString().matches(".*\\.pdf(?:\\.gz)?")).sorted().toList()) {
+        Path paper = directory.resolve("other-" + papers.size() + ".pdf");
+        try (InputStream in = Files.newInputStream(file);
+            InputStream open = file.toString().endsWith(".gz") ? new GZIPInputStream(in) : in) {
+          Files.copy(open, paper);
+        }
+        try (Paper readable = Paper.open(paper)) {
+          if (readable.pageCount() > 0 && papers.size() < OTHERS) {
+            papers.add(paper);
+          }
+        } catch (PaperRefused e) {
+          Files.delete(paper); // Longer than a handout is.
+        }
+      }
+    }
+    return papers;
+  }
+
+  private static void lines(Path pdf) {
+    try (Paper paper = Paper.open(pdf)) {
+      for (int number = 1; number <= paper.pageCount(); number++) {
+        PageLines.of(paper.page(number));
+      }
+    }
+  }
+
+  private static void popplersWords(Path pdf, Path directory) {
+    Program.run(
+        List.of("pdftotext", "-bbox-layout", pdf.toString(), directory.resolve("t").toString()),
+        Duration.ofMinutes(2),
+        1_000);
   }
 
   private static DatePhrases.Reference reference() {
@@ -102,10 +168,7 @@ final class PapersRead {
   }
 
   private static void popplers(Path pdf, Path directory) {
-    Program.run(
-        List.of("pdftotext", "-bbox-layout", pdf.toString(), directory.resolve("t").toString()),
-        Duration.ofMinutes(2),
-        1_000);
+    popplersWords(pdf, directory);
     Program.run(
         List.of(
             "pdftoppm",
