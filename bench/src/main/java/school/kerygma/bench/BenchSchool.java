@@ -16,6 +16,7 @@ import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.KerygmaApplication;
 import school.kerygma.app.accounts.People;
+import school.kerygma.media.process.Ffmpeg;
 
 /** The application with the demonstration school, in this process, on a database of its own. */
 final class BenchSchool implements AutoCloseable {
@@ -88,5 +89,23 @@ final class BenchSchool implements AutoCloseable {
   @Override
   public void close() {
     context.close();
+  }
+
+  /** A narration over and over, as a browser records it. */
+  static Path sound(Path directory, Path narration, int seconds) {
+    Path sound = directory.resolve("sound.webm");
+    Ffmpeg.run(
+        "-stream_loop",
+        "-1",
+        "-i",
+        Ffmpeg.file(narration),
+        "-t",
+        "" + seconds,
+        "-c:a",
+        "libopus",
+        "-b:a",
+        "48k",
+        Ffmpeg.file(sound));
+    return sound;
   }
 }

@@ -59,7 +59,8 @@ final class PlayerBytes {
 
   static void measure(BenchSchool school, Path narration) throws Exception {
     Path directory = Files.createTempDirectory("kerygma-bench-player");
-    UUID walkthrough = record(school, sound(directory, narration), Optional.empty());
+    UUID walkthrough =
+        record(school, BenchSchool.sound(directory, narration, SECONDS), Optional.empty());
     Path video = video(school, walkthrough, directory);
     Path camera = camera(directory);
     long before = Memory.ofServer();
@@ -104,24 +105,6 @@ final class PlayerBytes {
           after >> 20,
           before >> 20);
     }
-  }
-
-  /** The narration over and over, as a browser records it. */
-  private static Path sound(Path directory, Path narration) {
-    Path sound = directory.resolve("sound.webm");
-    Ffmpeg.run(
-        "-stream_loop",
-        "-1",
-        "-i",
-        Ffmpeg.file(narration),
-        "-t",
-        "" + SECONDS,
-        "-c:a",
-        "libopus",
-        "-b:a",
-        "48k",
-        Ffmpeg.file(sound));
-    return sound;
   }
 
   /** A minute of a picture that moves, as a browser records a camera. */

@@ -17,7 +17,6 @@ import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.handout.Box;
-import school.kerygma.media.process.Ffmpeg;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -35,19 +34,7 @@ final class RepairTime {
 
   static void measure(BenchSchool school, Path narration) throws Exception {
     Path directory = Files.createTempDirectory("kerygma-bench-repair");
-    Path sound = directory.resolve("sound.webm");
-    Ffmpeg.run(
-        "-stream_loop",
-        "-1",
-        "-i",
-        Ffmpeg.file(narration),
-        "-t",
-        "" + STOPS * STOP_SECONDS,
-        "-c:a",
-        "libopus",
-        "-b:a",
-        "48k",
-        Ffmpeg.file(sound));
+    Path sound = BenchSchool.sound(directory, narration, STOPS * STOP_SECONDS);
     UUID owner = school.id("select id from person where email = 'odalys.brandt@tidewater.example'");
     PageView page = school.bean(Handouts.class).pagesOfTeacher(owner).getFirst();
     Scripts scripts = school.bean(Scripts.class);
