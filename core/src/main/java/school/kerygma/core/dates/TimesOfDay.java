@@ -33,6 +33,9 @@ final class TimesOfDay {
   private static final String CLASS_ENDS =
       "(?:after|(?:by|at)\\s+the\\s+end\\s+of)\\s+(?:the\\s+|our\\s+)?(?:class|lesson)\\b";
 
+  private static final String SCHOOL_ENDS =
+      "(?:after\\s+school|(?:by\\s+|at\\s+)?(?:the\\s+)?(?:end|close)\\s+of\\s+(?:the\\s+)?(?:school(?:\\s+day)?))\\b";
+
   private static final Pattern TIME_AFTER =
       Phrase.of(
           "\\G[\\s,(]*(?:(?:(?:at|by|before|until|no later than|@)\\s*)?"
@@ -50,6 +53,8 @@ final class TimesOfDay {
               + CLASS_BEGINS
               + ")|(?<over>\\b"
               + CLASS_ENDS
+              + ")|(?<end>\\b"
+              + SCHOOL_ENDS
               + "))\\s*(?:on|,)?\\s*$");
 
   private TimesOfDay() {}

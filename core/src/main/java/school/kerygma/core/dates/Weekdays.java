@@ -27,28 +27,40 @@ final class Weekdays implements Family {
   private static final Pattern UNTIL =
       Phrase.of("\\.?\\s*(?:[-\u2013]|to|through|thru|until|till)\\s*");
 
+  private static final Pattern AND =
+      Phrase.of("\\.?\\s*(?:,\\s*(?:and\\s|or\\s)?|[&/]|and\\b|or\\b)\\s*");
+
   @Override
   public void read(String text, DatePhrases.Reference reference, List<Phrase.Day> days) {
     Phrase.collect(OTHER_WEEK, text, days, m -> otherWeek(m, reference.today()));
     List<Phrase.Day> alone = new ArrayList<>();
     Phrase.collect(WEEKDAY_ALONE, text, alone, m -> alone(m, reference.today()));
     for (int i = 0; i < alone.size(); i++) {
-      if (i > 0 && isUntil(text, alone.get(i - 1), alone.get(i))) {
-        alone.set(i, after(alone.get(i - 1), alone.get(i)));
+      if (i > 0) {
+        alone.set(i, beside(text, alone.get(i - 1), alone.get(i)));
       }
     }
     days.addAll(alone);
   }
 
-  private static boolean isUntil(String text, Phrase.Day from, Phrase.Day until) {
-    return UNTIL.matcher(text.substring(from.end(), until.start())).matches();
-  }
-
-  /** "Monday through Wednesday" ends after it has begun. */
-  private static Phrase.Day after(Phrase.Day from, Phrase.Day until) {
-    LocalDate date = onOrAfter(from.date(), until.date().getDayOfWeek());
+  /**
+   * "Monday through Wednesday" ends after it has begun; of "next Tuesday and Wednesday" the second
+   * is most likely the one that follows.
+   */
+  private static Phrase.Day beside(String text, Phrase.Day before, Phrase.Day day) {
+    String between = text.substring(before.end(), day.start());
+    boolean until = UNTIL.matcher(between).matches();
+    LocalDate after = onOrAfter(before.date(), day.date().getDayOfWeek());
+    if (after.equals(day.date()) || !until && !AND.matcher(between).matches()) {
+      return day;
+    }
     return new Phrase.Day(
-        until.start(), until.end(), date, until.said(), until.open(), until.ofDay());
+        day.start(),
+        day.end(),
+        after,
+        day.said(),
+        until ? day.open() : DatePhrases.Doubt.AMBIGUOUS,
+        day.ofDay());
   }
 
   private static Phrase.Day otherWeek(Matcher m, LocalDate today) {

@@ -14,6 +14,7 @@ class TimesOfDayTest {
         "next Monday before class          | 2026-10-05T09:40 |",
         "Tuesday before class              | 2026-10-06T08:50 |",
         "Friday at the start of class      | 2026-10-02T09:40 |",
+        "by the close of school on Tuesday | 2026-10-06T15:10 |",
         "Friday before school              | 2026-10-02T08:50 |",
         "Friday after school               | 2026-10-02T15:10 |",
         "Friday at the end of school       | 2026-10-02T15:10 |",

@@ -39,12 +39,31 @@ class WeekdaysTest {
         "Monday through Wednesday | 2026-10-05 2026-10-07",
         "Thursday to Friday       | 2026-10-01 2026-10-02",
         "Mon.-Fri.                | 2026-10-05 2026-10-09",
-        "Monday or Friday         | 2026-10-05 2026-10-02",
-        "Monday and Friday        | 2026-10-05 2026-10-02",
       })
   void aRangeEndsAfterItHasBegun(String phrase, String days) {
     assertThat(OnSeptember30.in(phrase, "2026-09-30"))
         .extracting(f -> "" + f.date())
         .containsExactly(days.split(" "));
+  }
+
+  /**
+   * On a Wednesday nobody can tell whether the Friday after Monday or that of this week is meant.
+   */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "Monday or Friday           | 2026-10-05 2026-10-09",
+        "next Tuesday and Wednesday | 2026-10-06 2026-10-07",
+        "Tuesday, Thursday          | 2026-10-06 2026-10-08",
+      })
+  void ofTwoDaysTheSecondFollowsTheFirstAndIsAsked(String phrase, String days) {
+    assertThat(OnSeptember30.in(phrase, "2026-09-30"))
+        .extracting(f -> "" + f.date())
+        .containsExactly(days.split(" "));
+    assertThat(OnSeptember30.in(phrase, "2026-09-30").getLast().doubts())
+        .contains(DatePhrases.Doubt.AMBIGUOUS);
+    assertThat(OnSeptember30.in("Thursday and Friday", "2026-09-30"))
+        .allMatch(f -> f.doubts().isEmpty());
   }
 }

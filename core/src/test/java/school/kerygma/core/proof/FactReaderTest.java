@@ -61,6 +61,7 @@ class FactReaderTest {
         "for 7A Design and 7C                  | SECTION 7A Design, OTHER_SECTION 7C",
         "8B meets in the workshop              | SECTION 8B Woodwork",
         "Turn it in on or before October 7     | DUE 2026-10-07T23:59",
+        "Finish by half past two on Thursday.  | DUE 2026-10-01T14:30",
         "Hand it in on Friday.                 | DUE 2026-10-02T23:59",
         "an hour and a half                    | MINUTES 90",
         "2 1/2 hours                           | MINUTES 150",
