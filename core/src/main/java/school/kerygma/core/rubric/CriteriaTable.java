@@ -5,16 +5,12 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Function;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
-import school.kerygma.core.rubric.Rubric.Basis;
 import school.kerygma.core.rubric.Rubric.Form;
 import school.kerygma.core.rubric.Rubric.Kind;
 import school.kerygma.core.rubric.Rubric.Level;
-import school.kerygma.core.rubric.Rubric.Reading;
-import school.kerygma.core.rubric.Rubric.Share;
 import school.kerygma.core.text.Amounts;
 
 /**
@@ -55,34 +51,6 @@ final class CriteriaTable {
           "(?:\\d{1,2}[a-z][.):]?|\\(?[a-z][.)]|\\d{1,2}\\.\\d{1,2}\\.?|[-\u2013\u2022\u25aa\u25e6*\u2023\uf0b7])\\s*\\S.*",
           Pattern.DOTALL);
 
-  /** A row, or what stands over some. */
-  private static final class Row {
-    private final int row;
-    private final int column;
-    private final String name;
-    private final boolean section;
-    private Optional<BigDecimal> points = Optional.empty();
-    private Optional<BigDecimal> named = Optional.empty();
-    private Optional<BigDecimal> cells = Optional.empty();
-    private Optional<BigDecimal> level = Optional.empty();
-    private Optional<Weight> weight = Optional.empty();
-    private boolean cellsSaySo;
-    private boolean extra;
-    private boolean merged;
-    private final List<Row> under = new ArrayList<>();
-
-    Row(int row, int column, String name, boolean section) {
-      this.row = row;
-      this.column = column;
-      this.name = name;
-      this.section = section;
-    }
-
-    private boolean hasOwn() {
-      return points.isPresent() || named.isPresent();
-    }
-  }
-
   private final Grid grid;
   private final TableHead head;
   private final List<Integer> levels;
@@ -90,7 +58,7 @@ final class CriteriaTable {
   private final int name;
   private final int subname;
   private final int points;
-  private final List<Row> rows = new ArrayList<>();
+  private final List<CriterionRow> rows = new ArrayList<>();
   private final List<List<Kind>> kinds = new ArrayList<>();
   private Optional<BigDecimal> total = Optional.empty();
 
@@ -361,7 +329,7 @@ final class CriteriaTable {
     if (goesOn) {
       return;
     }
-    Row row = row(r, name, own, across);
+    CriterionRow row = row(r, name, own, across);
     if (!across) {
       filled(row, texts);
     }
@@ -403,15 +371,15 @@ final class CriteriaTable {
         .allMatch(c -> cells(c).isEmpty());
   }
 
-  private Row row(int r, int column, String text, boolean section) {
-    Row row = new Row(r, column, PointsText.without(text), section);
+  private CriterionRow row(int r, int column, String text, boolean section) {
+    CriterionRow row = new CriterionRow(r, column, PointsText.without(text), section);
     row.named = PointsText.stated(text).map(Range::high);
     row.weight = PointsText.weightIn(text);
     row.extra = EXTRA.matcher(text).find();
     return row;
   }
 
-  private Row filled(Row row, List<String> texts) {
+  private CriterionRow filled(CriterionRow row, List<String> texts) {
     List<BigDecimal> asked = new ArrayList<>();
     List<BigDecimal> single = new ArrayList<>();
     boolean anyLevel = false;
@@ -473,8 +441,12 @@ final class CriteriaTable {
         .toList();
   }
 
-  private static BigDecimal sum(List<BigDecimal> of) {
+  static BigDecimal sum(List<BigDecimal> of) {
     return of.stream().reduce(BigDecimal.ZERO, BigDecimal::add);
+  }
+
+  private Stream<CriterionRow> all() {
+    return rows.stream().flatMap(r -> Stream.concat(Stream.of(r), r.under.stream()));
   }
 
   Optional<Rubric> rubric() {
@@ -493,131 +465,9 @@ final class CriteriaTable {
                 .map(h -> new Level(h.name(), h.points()))
                 .toList(),
             kinds,
-            readings(),
+            new Readings(rows, new Readings.Says(headsSaySo(), points >= 0 && !columnSays()), total)
+                .all(),
             total));
-  }
-
-  private Stream<Row> all() {
-    return rows.stream().flatMap(r -> Stream.concat(Stream.of(r), r.under.stream()));
-  }
-
-  /** The readings that are possible; where the table says its sum, the one that it means. */
-  private List<Reading> readings() {
-    List<Reading> ways = new ArrayList<>();
-    boolean levelsSaySo = all().anyMatch(r -> r.cellsSaySo && r.cells.isPresent()) || headsSaySo();
-    boolean columnSays = points >= 0 && columnSays();
-    boolean names = all().anyMatch(r -> r.named.isPresent());
-    boolean weighs = all().anyMatch(r -> r.weight.filter(w -> !w.percent()).isPresent());
-    boolean shares = all().anyMatch(r -> r.weight.filter(Weight::percent).isPresent());
-    if (all().anyMatch(r -> r.points.isPresent())) {
-      way(ways, Basis.COLUMN, r -> r.points.or(() -> r.named).or(() -> weighed(r)));
-    }
-    if (names) {
-      way(ways, Basis.NAMES, r -> r.named.or(() -> r.points).or(() -> weighed(r)));
-    }
-    boolean rivals = ways.isEmpty() || levelsSaySo || weighs || points >= 0 && !columnSays;
-    if (rivals || total.isPresent()) {
-      boolean only = ways.isEmpty();
-      Basis basis = weighs ? Basis.WEIGHTS : shares ? Basis.SHARES : Basis.LEVELS;
-      int before = ways.size();
-      boolean differ =
-          !levels.isEmpty()
-              && all()
-                  .anyMatch(
-                      r ->
-                          r.cells.isPresent()
-                              && r.level.isPresent()
-                              && r.cells.get().compareTo(r.level.get()) != 0);
-      way(ways, differ && basis == Basis.LEVELS ? Basis.CELLS : basis, CriteriaTable::weighed);
-      if (differ) {
-        way(ways, Basis.LEVELS, r -> weighed(r, r.level.or(() -> r.cells)));
-      }
-      // Levels that say nothing are no other reading of a table that says its points.
-      if (!only && ways.size() > before && ways.getLast().sum().isEmpty()) {
-        ways.removeLast();
-      }
-      if (weighs && total.isPresent()) {
-        way(ways, Basis.LEVELS, r -> r.cells.or(() -> r.level));
-      }
-    }
-    return meant(ways, rivals);
-  }
-
-  private List<Reading> meant(List<Reading> ways, boolean rivals) {
-    if (total.isPresent()) {
-      Optional<Reading> says =
-          ways.stream()
-              .filter(w -> w.sum().filter(x -> x.compareTo(total.get()) == 0).isPresent())
-              .findFirst();
-      if (says.isPresent()) {
-        return List.of(says.get());
-      }
-    }
-    List<Reading> open = new ArrayList<>();
-    for (Reading way : ways) {
-      boolean same = open.stream().anyMatch(o -> o.known().compareTo(way.known()) == 0);
-      boolean levels = way.basis() == Basis.LEVELS && !open.isEmpty();
-      if (!same && !(levels && !rivals)) {
-        open.add(way);
-      }
-    }
-    return open;
-  }
-
-  /** What stands over others counts once: with what it says itself, or with what they say. */
-  private void way(List<Reading> ways, Basis basis, Function<Row, Optional<BigDecimal>> worth) {
-    List<Share> under = new ArrayList<>();
-    List<Share> over = new ArrayList<>();
-    boolean differ = false;
-    for (Row row : rows) {
-      if (row.under.isEmpty()) {
-        if (!row.section || row.hasOwn()) {
-          under.add(share(row, worth.apply(row)));
-          over.add(share(row, worth.apply(row)));
-        }
-        continue;
-      }
-      List<Share> own = row.under.stream().map(r -> share(r, worth.apply(r))).toList();
-      boolean known = own.stream().allMatch(s -> s.points().isPresent());
-      Optional<BigDecimal> says = row.named.or(() -> row.points);
-      boolean theirs = row.under.stream().anyMatch(r -> r.hasOwn() || r.cells.isPresent());
-      if (says.isPresent() && (!known || !theirs)) {
-        under.add(share(row, says));
-        over.add(share(row, says));
-      } else {
-        under.addAll(own);
-        if (says.isPresent()) {
-          differ |=
-              says.get().compareTo(sum(own.stream().flatMap(s -> s.points().stream()).toList()))
-                  != 0;
-          over.add(share(row, says));
-        } else {
-          over.addAll(own);
-        }
-      }
-    }
-    ways.add(new Reading(basis, under));
-    if (differ) {
-      ways.add(new Reading(Basis.GROUPS, over));
-    }
-  }
-
-  private static Share share(Row row, Optional<BigDecimal> points) {
-    return new Share(
-        row.name, row.row, row.column, points.map(Amounts::plain), row.weight, row.extra);
-  }
-
-  /** The best level, as often as it weighs; of a share of an unknown whole nothing is known. */
-  private static Optional<BigDecimal> weighed(Row row) {
-    return weighed(row, row.cells.or(() -> row.level));
-  }
-
-  private static Optional<BigDecimal> weighed(Row row, Optional<BigDecimal> best) {
-    if (row.weight.isEmpty()) {
-      return best;
-    }
-    Weight weight = row.weight.get();
-    return weight.percent() ? Optional.empty() : best.map(b -> b.multiply(weight.value()));
   }
 
   private boolean columnSays() {
