@@ -35,6 +35,9 @@ record TableHead(int first, List<String> texts) {
   private static final Pattern WEIGHT =
       of(
           ".*(?:\\bweight(?:ing|ed)?\\b|\\bmultiplier\\b|\\bfactor\\b|\u00d7).*|%|x|percent(?:age)?");
+  private static final Pattern TO_FILL_IN =
+      of(
+          "(?:your\\s+|student'?s?\\s+)?(?:names?|date|class|period|group|topic|title|teacher|partners?|section)\\s*(?:of\\s+\\w+\\s*)?(?::.*|[_.\\s]{3,})|[_\\s]{3,}");
   private static final Pattern REMARKS =
       of(".*\\b(?:comments?|feedback|notes?|remarks?|reflections?|initials?)\\b.*");
 
@@ -45,7 +48,7 @@ record TableHead(int first, List<String> texts) {
   /** The head of a grid, below the titles that go over all of its columns. */
   static TableHead of(Grid grid) {
     int row = 0;
-    while (row < grid.rows() - 2 && isAcross(grid, row)) {
+    while (row < grid.rows() - 2 && (isAcross(grid, row) || isFilledIn(grid, row))) {
       row++;
     }
     List<String> texts = texts(grid, row);
@@ -105,6 +108,12 @@ record TableHead(int first, List<String> texts) {
 
   static boolean isAcross(Grid grid, int row) {
     return grid.at(row, 0).filter(c -> c.columnSpan() == grid.columns()).isPresent();
+  }
+
+  /** "Name: ____ | Date: ____" stands above the head. */
+  private static boolean isFilledIn(Grid grid, int row) {
+    List<String> own = texts(grid, row).stream().filter(t -> !t.isBlank()).toList();
+    return !own.isEmpty() && own.stream().allMatch(t -> TO_FILL_IN.matcher(t).matches());
   }
 
   /** Whether a text is a level's name, whatever points stand with it. */

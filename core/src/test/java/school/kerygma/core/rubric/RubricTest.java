@@ -95,6 +95,7 @@ class RubricTest {
         "criteria 8; Criteria | 4 | 3 | 2 | Score // Ideas | deep thought | clear thought | thin thought | // Words | vivid words | clear words | plain words | ",
         "criteria 20; Criteria | Strong | Weak | Score // Ideas | deep | thin | ___/10 // Words | vivid | plain | ___/10",
         "list 25; Part | Points possible | Points earned // Plan | 5 | // Draft | 10 | // Final copy | 10 | // Total | 25 | ",
+        "list 100; Name: ______ | Date: ______ // Component | Score // Poster (30 pts) | // Report (50 pts) | // Talk (20 pts) | // Total (100 pts) |",
         // A weight.
         "criteria 40; Criteria | 4 | 3 | 2 | Weight // Ideas | deep thought | clear thought | thin thought | x 5 // Words | vivid words | clear words | plain words | x 5",
         "criteria 28; Weight | Criteria | Excellent (4) | Fair (2) // ×5 | Ideas | deep | thin // 2× | Words | vivid | plain",
