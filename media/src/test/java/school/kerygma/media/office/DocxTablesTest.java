@@ -132,6 +132,46 @@ class DocxTablesTest {
     assertThat(Rubric.of(grid).orElseThrow().sum()).contains(new java.math.BigDecimal(10));
   }
 
+  /** What a rubric is worth does not hang on whether its file is at hand, or its PDF alone. */
+  @Test
+  void theTwoReadersOfAPaperAgreeAboutItsRubrics() throws IOException {
+    List<String> bodies =
+        List.of(
+            table(true, 2500, 2500, 2500, 1500)
+                + row(cell("Criteria"), cell("Excellent (4)"), cell("Weak (2)"), cell("Weight"))
+                + row(cell("Ideas"), cell("deep thought"), cell("thin thought"), cell("x 5"))
+                + row(cell("Words"), cell("vivid words"), cell("plain words"), cell("x 2"))
+                + "</w:tbl><w:p/>",
+            table(true, 2000, 5000)
+                + row(cell("Score"), cell("What it looks like"))
+                + row(cell("4"), cell("All parts are there and right."))
+                + row(cell("3"), cell("Most parts are there."))
+                + row(cell("2"), cell("Some parts are there."))
+                + row(cell("1"), cell("Little was done."))
+                + "</w:tbl><w:p/>",
+            table(true, 2500, 2500, 2500)
+                + row(cell("Part"), cell("Points possible"), cell("Points earned"))
+                + row(cell("Plan"), cell("2.5"), cell(""))
+                + row(cell("Draft"), cell("10"), cell(""))
+                + row(cell("Total"), cell("12.5"), cell(""))
+                + "</w:tbl><w:p/>");
+    for (int i = 0; i < bodies.size(); i++) {
+      Path docx = Docx.write(directory.resolve("two" + i + ".docx"), bodies.get(i), "");
+      Path pdf = directory.resolve("two" + i + ".pdf");
+      converter.toPdf(docx, OfficeKind.DOCX, pdf);
+      try (Paper paper = Paper.open(pdf)) {
+        Page page = paper.page(1);
+        List<Ruling> written =
+            TablePlacer.rulings(DocxTables.read(docx), List.of(page), paper::rulings).get(1);
+        Rubric fromFile = Rubric.of(GridReader.read(page, written).getFirst()).orElseThrow();
+        Rubric fromPage =
+            Rubric.of(GridReader.read(page, paper.rulings(1)).getFirst()).orElseThrow();
+        assertThat(fromFile).isEqualTo(fromPage);
+        assertThat(fromFile.sum()).isPresent();
+      }
+    }
+  }
+
   /** Words that only the page has, as the numbers of a list, are no hindrance. */
   @Test
   void aNumberedListInACellIsPartOfTheCell() throws IOException {
