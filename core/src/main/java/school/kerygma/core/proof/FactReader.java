@@ -20,7 +20,9 @@ import school.kerygma.core.time.SchoolCalendar;
 public final class FactReader {
 
   private static final Pattern LINK = of("\\b(?:https?://|www\\.)[^\\s<>\"')]+[^\\s<>\"').,;:!?]");
-  private static final Pattern GROUP = Pattern.compile("\\b\\d{1,2}[A-H]\\b");
+  private static final Pattern GROUP =
+      Pattern.compile(
+          "(?<!\\b(?:[Rr]oom|[Ll]ocker|[Ss]eat|[Rr]ow|[Gg]ate|[Ff]igure|[Ff]ig\\.|[Ee]xercise|[Qq]uestion|[Tt]able|[Cc]hapter|[Pp]age|[Pp]art|[Ss]tep|[Uu]nit)\\s)\\b\\d{1,2}[A-H]\\b");
   private static final Pattern DUE_BEFORE =
       of(
           "\\b(?:due(?:\\s+date)?|deadline|hand(?:ed)?\\s+in|turn(?:ed)?\\s+in|(?:turn|hand)\\s+(?:it|them|this|that|(?:in\\s+)?your\\s+\\w+)\\s+in|submit(?:ted)?|on\\s+or\\s+before|by|until|no later than)\\b[^.;!?]{0,24}$");

@@ -67,7 +67,7 @@ final class NumberFacts {
 
   private static final Pattern NOT_WORTH_BEFORE =
       of(
-          ".*(?:\\b(?:times|roman|arial|calibri|verdana|helvetica|courier|font|size)[,:]?\\s+|\\b(?:won|win|wins|beat|leads?|led|ahead|behind|down|up|rose|fell|dropped|climbed|averaged?|averages|by)\\s+(?:by\\s+)?|\\b(?:scored|scores|scoring)\\s+(?:only\\s+|just\\s+)?|\\b(?:list|name|make|made|mention|discuss|explain|underline|highlight|identify|summari[sz]e|raise|rais(?:ed|es|ing)|following|main|key|plot|connect|choose|pick|label|locate|draw|place|put|find|bring\\s+up|share|write|describe|compare|collect|these|those|other|first|last|strong|good|data|percentage|with)\\s+(?:(?:at\\s+least|your|the|these|those|any|up|down|about|only|out)\\s+)*)");
+          ".*(?:\\b(?:times|roman|arial|calibri|verdana|helvetica|courier|font|size)[,:]?\\s+|\\b(?:won|win|wins|beat|leads?|led|ahead|behind|down|up|rose|fell|dropped|climbed|gained|between\\s+the|of\\s+the|averaged?|averages|by)\\s+(?:by\\s+)?|\\b(?:scored|scores|scoring)\\s+(?:only\\s+|just\\s+)?|\\b(?:list|name|make|made|mention|discuss|explain|underline|highlight|identify|summari[sz]e|raise|rais(?:ed|es|ing)|following|main|key|plot|connect|choose|pick|label|locate|draw|place|put|find|bring\\s+up|share|write|describe|compare|collect|these|those|other|first|last|strong|good|data|percentage|with)\\s+(?:(?:at\\s+least|your|the|these|those|any|up|down|about|only|out)\\s+)*)");
   private static final Pattern OFF_BEFORE =
       of(
           ".*(?:\\b(?:lose|loses|lost|losing|minus|deduct(?:s|ed|ing|ion\\s+of)?|take[sn]?\\s+off|took\\s+off|dock(?:s|ed)?(?:\\s+you)?|subtract(?:s|ed)?|penalt(?:y|ies)\\b[^.;!?]{0,30}|costs?(?:\\s+you)?|forfeit|drops?(?:\\s+your\\s+grade)?(?:\\s+by)?|reduced?\\s+(?:your\\s+\\w+\\s+)?by|less)\\s+(?:up\\s+to\\s+|a\\s+|another\\s+)*)");
@@ -94,6 +94,12 @@ final class NumberFacts {
   private static final Pattern NO_LENGTH_BEFORE =
       of(
           ".*\\b(?:within|every|per|last|past|next|after|office|first|in\\s+under|less\\s+than|open|early|late|ago)\\s+(?:the\\s+)?");
+
+  private static final Pattern NO_LENGTH_AFTER =
+      of(
+          "\\s+(?:ago|late|early|later|earlier|(?:to|past|after|before|till|until)\\s+(?:\\d|noon|midnight|"
+              + NumberWords.PATTERN
+              + "))\\b.*|\\s+(?:past|after|before|till)\\s+\\d.*");
 
   private static final String PAGE_NUMBER = "(?:\\d{1,4}|" + NumberWords.PATTERN + ")";
   private static final Pattern PAGES =
@@ -241,15 +247,21 @@ final class NumberFacts {
 
   private static void times(String text, List<Fact> all) {
     for (Matcher m = MINUTES.matcher(text); m.find(); ) {
-      if (!NO_LENGTH_BEFORE.matcher(before(text, m)).matches()) {
+      if (isLength(text, m)) {
         amount(m, "n").ifPresent(n -> add(all, Kind.MINUTES, m, n));
       }
     }
     for (Matcher m = HOURS.matcher(text); m.find(); ) {
-      if (!NO_LENGTH_BEFORE.matcher(before(text, m)).matches()) {
+      if (isLength(text, m)) {
         minutes(m).ifPresent(n -> add(all, Kind.MINUTES, m, n));
       }
     }
+  }
+
+  /** Neither "five minutes to nine" nor "an hour ago" is time to work. */
+  private static boolean isLength(String text, Matcher m) {
+    return !NO_LENGTH_BEFORE.matcher(before(text, m)).matches()
+        && !NO_LENGTH_AFTER.matcher(after(text, m)).matches();
   }
 
   private static Optional<String> minutes(Matcher m) {

@@ -148,6 +148,9 @@ final class CriteriaTable {
       return Role.WEIGHT;
     }
     boolean points = cells.stream().allMatch(t -> PointsText.alone(t).isPresent());
+    if (points && head.saysOther(column) && !head.saysPoints(column)) {
+      return Role.IDLE;
+    }
     if (points) {
       if (isCounting(column, cells) && !head.saysPoints(column)) {
         return Role.IDLE;
@@ -445,6 +448,12 @@ final class CriteriaTable {
     return of.stream().reduce(BigDecimal.ZERO, BigDecimal::add);
   }
 
+  /** A form to tick, whose columns need not be levels: "always, sometimes, never". */
+  private boolean isBlankForm() {
+    boolean blank = levels.stream().filter(c -> c != name).allMatch(c -> cells(c).isEmpty());
+    return blank && !head.saysCriteria(name);
+  }
+
   private Stream<CriterionRow> all() {
     return rows.stream().flatMap(r -> Stream.concat(Stream.of(r), r.under.stream()));
   }
@@ -454,6 +463,11 @@ final class CriteriaTable {
       return Optional.empty();
     }
     boolean listed = all().anyMatch(r -> r.hasOwn() || r.cells.isPresent() || r.level.isPresent());
+    boolean game =
+        head.saysWho(name) && !head.saysCriteria(name) && all().allMatch(r -> r.named.isEmpty());
+    if (game || !levels.isEmpty() && !listed && isBlankForm()) {
+      return Optional.empty();
+    }
     if (levels.isEmpty() && !listed) {
       return Optional.empty();
     }

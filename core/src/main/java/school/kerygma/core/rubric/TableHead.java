@@ -35,6 +35,12 @@ record TableHead(int first, List<String> texts) {
   private static final Pattern WEIGHT =
       of(
           ".*(?:\\bweight(?:ing|ed)?\\b|\\bmultiplier\\b|\\bfactor\\b|\u00d7).*|%|x|percent(?:age)?");
+  private static final Pattern WHO =
+      of(
+          ".*\\b(?:teams?|players?|students?|names?|countr(?:y|ies)|cit(?:y|ies)|states?|athletes?|clubs?|schools?|candidates?)\\b.*");
+  private static final Pattern OTHER_NUMBERS =
+      of(
+          ".*(?:[$\u00a3\u20ac\u00b0]|\\b(?:minutes?|hours?|seconds?|days?|weeks?|years?|age|time|cost|price|votes?|amount|number|mass|weight\\s*\\(|length|width|height|distance|temperature|rainfall|population|pages?|words?|mm|cm|m|km|kg|g|ml|degrees?|quantity|how\\s+many)\\b).*");
   private static final Pattern TO_FILL_IN =
       of(
           "(?:your\\s+|student'?s?\\s+)?(?:names?|date|class|period|group|topic|title|teacher|partners?|section)\\s*(?:of\\s+\\w+\\s*)?(?::.*|[_.\\s]{3,})|[_\\s]{3,}");
@@ -131,6 +137,16 @@ record TableHead(int first, List<String> texts) {
 
   boolean says(int column, Pattern what) {
     return what.matcher(texts.get(column)).matches();
+  }
+
+  /** Whether a column is of people or places, whose points are those of a game. */
+  boolean saysWho(int column) {
+    return says(column, WHO);
+  }
+
+  /** Whether a column's numbers are something else than points. */
+  boolean saysOther(int column) {
+    return says(column, OTHER_NUMBERS);
   }
 
   boolean saysCriteria(int column) {
