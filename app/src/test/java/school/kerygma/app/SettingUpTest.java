@@ -108,6 +108,12 @@ class SettingUpTest {
                   "holidays.ics", "text/calendar", HOLIDAYS.getBytes(StandardCharsets.UTF_8)));
       press(page, "Read the days");
       assertThat(page.getByRole(AriaRole.STATUS)).containsText("6 days without school were added");
+      Locator named = page.locator("input[name^='name-']");
+      assertThat(named.first()).hasValue("Thanksgiving");
+      assertThat(named.last()).hasValue("Autumn break");
+      named.first().fill("Harvest Day");
+      press(page, "Keep the names");
+      assertThat(page.locator("input[name^='name-']").first()).hasValue("Harvest Day");
       page.getByLabel("Wednesday, September 30, school").click();
       assertThat(page.getByLabel("Wednesday, September 30, no school")).isVisible();
       page.getByLabel("Wednesday, September 30, no school").click();

@@ -255,7 +255,7 @@ class TermPlanTest {
             "Last autumn",
             LocalDate.parse("2025-09-08"),
             12,
-            Set.of());
+            Map.of());
     UUID before =
         sections.addSection(
             lastTerm,

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.posting.PostingSheet;
@@ -42,7 +43,7 @@ record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID>
             "Autumn",
             LocalDate.parse("2026-09-07"),
             12,
-            daysOff);
+            daysOff.stream().collect(Collectors.toMap(d -> d, d -> "")));
     Set<UUID> all = new HashSet<>();
     for (int i = 0; i < students; i++) {
       UUID student =

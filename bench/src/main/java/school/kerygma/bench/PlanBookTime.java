@@ -71,7 +71,7 @@ final class PlanBookTime {
     LocalDate monday = LocalDate.parse("2026-08-31");
     UUID term =
         sections.addTerm(
-            "Bench school", ZoneId.of("America/Halifax"), "Year", monday, WEEKS, Set.of());
+            "Bench school", ZoneId.of("America/Halifax"), "Year", monday, WEEKS, Map.of());
     List<MeetingPattern> patterns =
         List.of(MeetingPattern.parse("MON,WED,FRI"), MeetingPattern.parse("TUE,THU"));
     for (int s = 0; s < SECTIONS; s++) {

@@ -158,9 +158,10 @@ class DemoSchool implements ApplicationRunner {
   }
 
   /** The whole of week 6, and a Friday for the teachers. */
-  private Set<LocalDate> daysOff() {
-    Set<LocalDate> off = new HashSet<>(SchoolCalendar.schoolWeek(monday.plusWeeks(2)));
-    off.add(monday.plusWeeks(4).plusDays(4));
+  private Map<LocalDate, String> daysOff() {
+    Map<LocalDate, String> off = new HashMap<>();
+    SchoolCalendar.schoolWeek(monday.plusWeeks(2)).forEach(d -> off.put(d, "Harvest Week"));
+    off.put(monday.plusWeeks(4).plusDays(4), "Teachers' Day");
     return off;
   }
 

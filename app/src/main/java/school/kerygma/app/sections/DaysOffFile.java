@@ -7,13 +7,19 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
 import java.time.temporal.Temporal;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.regex.Pattern;
 import net.fortuna.ical4j.data.CalendarBuilder;
 import net.fortuna.ical4j.data.ParserException;
 import net.fortuna.ical4j.model.Component;
 import net.fortuna.ical4j.model.component.VEvent;
+import net.fortuna.ical4j.model.property.Summary;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.core.text.CleanText;
 
 /** Reads days without school from an iCalendar file (RFC 5545): every day that an event covers. */
 final class DaysOffFile {
@@ -22,16 +28,26 @@ final class DaysOffFile {
 
   private DaysOffFile() {}
 
+  private static final int LONGEST_NAME = 80;
+
+  /** What says only that there is no school. */
+  private static final Pattern NO_NAME =
+      Pattern.compile(
+          "(?:no\\s+(?:school|classes)|schools?\\s+closed|closed|holidays?|day\\s+off|break)[.!]?",
+          Pattern.CASE_INSENSITIVE);
+
   /**
-   * The days of all events. Events that repeat count once: a holiday has its date.
+   * The days of all events with their names. Events that repeat count once: a holiday has its date.
    *
    * @throws Problem if it is no iCalendar file
    */
-  static Set<LocalDate> read(InputStream file, ZoneId zone) {
-    Set<LocalDate> days = new TreeSet<>();
+  static Map<LocalDate, String> read(InputStream file, ZoneId zone) {
+    Map<LocalDate, String> days = new TreeMap<>();
     try {
       for (Object event : new CalendarBuilder().build(file).getComponents(Component.VEVENT)) {
-        days.addAll(days((VEvent) event, zone));
+        VEvent of = (VEvent) event;
+        String name = name(of);
+        days(of, zone).forEach(day -> days.merge(day, name, (a, b) -> a.isEmpty() ? b : a));
       }
     } catch (IOException | ParserException | RuntimeException e) {
       throw Problem.refused("calendar-unreadable");
@@ -40,6 +56,15 @@ final class DaysOffFile {
       throw Problem.refused("calendar-unreadable");
     }
     return days;
+  }
+
+  /** Its summary (3.8.1.12), if that is short enough for a name. */
+  private static String name(VEvent event) {
+    return Optional.ofNullable(event.getSummary())
+        .map(Summary::getValue)
+        .map(CleanText::line)
+        .filter(n -> n.length() <= LONGEST_NAME && !NO_NAME.matcher(n).matches())
+        .orElse("");
   }
 
   private static Set<LocalDate> days(VEvent event, ZoneId zone) {

@@ -13,10 +13,8 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
@@ -83,8 +81,9 @@ class School {
 
     @ElementCollection
     @CollectionTable(name = "term_day_off", joinColumns = @JoinColumn(name = "term_id"))
-    @Column(name = "day")
-    private Set<LocalDate> daysOff = new HashSet<>();
+    @MapKeyColumn(name = "day")
+    @Column(name = "name")
+    private Map<LocalDate, String> daysOff = new HashMap<>();
 
     private LocalTime dayBegins = SchoolDay.USUAL.begins();
     private LocalTime dayEnds = SchoolDay.USUAL.ends();
@@ -98,12 +97,17 @@ class School {
     @SuppressWarnings("NullAway.Init")
     protected Term() {}
 
-    Term(School school, String name, LocalDate firstMonday, int weeks, Set<LocalDate> daysOff) {
+    Term(
+        School school,
+        String name,
+        LocalDate firstMonday,
+        int weeks,
+        Map<LocalDate, String> daysOff) {
       this.school = school;
       this.name = name;
       this.firstMonday = firstMonday;
       this.weeks = weeks;
-      this.daysOff.addAll(daysOff);
+      this.daysOff.putAll(daysOff);
     }
 
     UUID id() {
@@ -118,7 +122,8 @@ class School {
       return name;
     }
 
-    Set<LocalDate> daysOff() {
+    /** Days without school with their names, which may be empty. */
+    Map<LocalDate, String> daysOff() {
       return daysOff;
     }
 
@@ -136,8 +141,15 @@ class School {
     }
 
     SchoolCalendar calendar() {
+      Map<LocalDate, String> named = new HashMap<>(daysOff);
+      named.values().removeIf(String::isEmpty);
       return new SchoolCalendar(
-          school.zone(), firstMonday, weeks, daysOff, new SchoolDay(dayBegins, dayEnds, early));
+          school.zone(),
+          firstMonday,
+          weeks,
+          daysOff.keySet(),
+          new SchoolDay(dayBegins, dayEnds, early),
+          named);
     }
   }
 }

@@ -2,10 +2,13 @@ package school.kerygma.app.sections;
 
 import java.io.IOException;
 import java.time.Clock;
+import java.time.DateTimeException;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalTime;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -67,6 +70,7 @@ class SchoolController {
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("term", shown);
     model.addAttribute("year", YearView.of(shown, terms, today));
+    model.addAttribute("daysOff", time.daysOff(shown.id()));
     model.addAttribute("sections", sections.ofTeacher(me.id()));
     return "sections/school";
   }
@@ -147,6 +151,32 @@ class SchoolController {
     flash.addFlashAttribute(
         "closed", time.close(term, DaysOffFile.read(file.getInputStream(), of.calendar().zone())));
     return back(term);
+  }
+
+  /** What days without school are called: "name-2026-10-19". */
+  @PostMapping("/school/{term}/names")
+  String names(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID term,
+      @RequestParam Map<String, String> form) {
+    check(me, term);
+    Map<LocalDate, String> names = new HashMap<>();
+    form.forEach(
+        (field, name) -> {
+          if (field.matches("name-\\d{4}-\\d{2}-\\d{2}")) {
+            names.put(day(field.substring("name-".length())), name);
+          }
+        });
+    time.call(term, names);
+    return back(term);
+  }
+
+  private static LocalDate day(String written) {
+    try {
+      return LocalDate.parse(written);
+    } catch (DateTimeException e) {
+      throw Problem.unreadable();
+    }
   }
 
   // ---- sections

@@ -3,11 +3,12 @@ package school.kerygma.app.sections;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
-import java.util.Collection;
-import java.util.HashSet;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
+import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
@@ -35,6 +36,8 @@ public class SchoolTime {
     }
   }
 
+  private static final int LONGEST_NAME = 80;
+
   private final Section.SchoolRepository schools;
   private final ApplicationEventPublisher events;
   private final Section.TermRepository terms;
@@ -61,7 +64,7 @@ public class SchoolTime {
   private UUID addTerm(School school, String name, LocalDate firstDay, int weeks) {
     check(name, weeks);
     LocalDate monday = SchoolCalendar.mondayOf(firstDay);
-    return terms.save(new School.Term(school, name.strip(), monday, weeks, Set.of())).id();
+    return terms.save(new School.Term(school, name.strip(), monday, weeks, Map.of())).id();
   }
 
   /** Adds a term to the school of another. */
@@ -104,8 +107,8 @@ public class SchoolTime {
   /** Makes a school day one without school, or the other way about. */
   public void turn(UUID term, LocalDate day) {
     School.Term t = term(term);
-    if (!t.daysOff().remove(day)) {
-      t.daysOff().add(day);
+    if (t.daysOff().remove(day) == null) {
+      t.daysOff().put(day, "");
     }
     touched(term);
   }
@@ -113,16 +116,55 @@ public class SchoolTime {
   /**
    * Adds days without school; days that lie outside the term are left out.
    *
+   * @param days with their names, which may be empty
    * @return how many weekdays were added
    */
-  public int close(UUID term, Collection<LocalDate> days) {
+  public int close(UUID term, Map<LocalDate, String> days) {
     School.Term t = term(term);
     SchoolCalendar calendar = t.calendar();
-    Set<LocalDate> added = new HashSet<>(days);
-    added.removeIf(d -> !calendar.holds(d) || !calendar.isSchoolDay(d));
-    t.daysOff().addAll(added);
+    Map<LocalDate, String> added = new HashMap<>(days);
+    added.keySet().removeIf(d -> !calendar.holds(d) || !calendar.isSchoolDay(d));
+    t.daysOff().putAll(added);
     touched(term);
     return added.size();
+  }
+
+  /** Days without school that follow one another and are called alike. */
+  public record DaysOff(LocalDate first, LocalDate last, String name) {}
+
+  /** The days without school of a term, stretch by stretch. */
+  @Transactional(readOnly = true)
+  public List<DaysOff> daysOff(UUID term) {
+    List<DaysOff> all = new ArrayList<>();
+    for (Map.Entry<LocalDate, String> day : new TreeMap<>(term(term).daysOff()).entrySet()) {
+      DaysOff before = all.isEmpty() ? null : all.getLast();
+      boolean goesOn =
+          before != null
+              && before.name().equals(day.getValue())
+              && SchoolCalendar.nextWeekday(before.last()).equals(day.getKey());
+      LocalDate first = goesOn && before != null ? all.removeLast().first() : day.getKey();
+      all.add(new DaysOff(first, day.getKey(), day.getValue()));
+    }
+    return all;
+  }
+
+  /**
+   * Says what days without school are called.
+   *
+   * @param names by the first day of each stretch; at most 80 characters
+   */
+  public void call(UUID term, Map<LocalDate, String> names) {
+    School.Term t = term(term);
+    for (DaysOff days : daysOff(term)) {
+      String name = names.getOrDefault(days.first(), days.name()).strip();
+      if (name.length() > LONGEST_NAME) {
+        throw Problem.refused("day-name");
+      }
+      days.first()
+          .datesUntil(days.last().plusDays(1))
+          .forEach(d -> t.daysOff().computeIfPresent(d, (day, before) -> name));
+    }
+    touched(term);
   }
 
   /** Lets school end earlier on a day, or as always. */

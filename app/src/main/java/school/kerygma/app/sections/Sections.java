@@ -7,6 +7,7 @@ import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -64,7 +65,7 @@ public class Sections implements Gate.CircleSource, Remembers {
       String name,
       LocalDate firstMonday,
       int weeks,
-      Set<LocalDate> daysOff) {
+      Map<LocalDate, String> daysOff) {
     School.Term term =
         new School.Term(
             schools.save(new School(school, zone, null)), name, firstMonday, weeks, daysOff);

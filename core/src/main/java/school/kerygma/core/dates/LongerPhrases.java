@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -57,18 +58,16 @@ final class LongerPhrases implements Family {
   private static final String SEASON =
       "(?<s>winter|christmas|spring|easter|march|fall|autumn|thanksgiving|february|midwinter)\\s+(?:break|holidays?|vacation|recess)";
 
+  private static final String BESIDE =
+      "\\b(?:the\\s+)?(?:(?<w>"
+          + Phrase.WEEKDAY
+          + ")|(?<e>first|last)\\s+(?:school\\s+)?day(?:\\s+of\\s+school)?|"
+          + Phrase.COUNT
+          + "\\s+(?<u>days?|weeks?))\\s+(?:right\\s+|just\\s+)?(?<r>before|after|following|preceding)\\s+(?:the\\s+|our\\s+)?";
+
   /** "The Wednesday after Labor Day", "the last school day before winter break". */
   private static final Pattern BY_HOLIDAY =
-      Phrase.of(
-          "\\b(?:the\\s+)?(?:(?<w>"
-              + Phrase.WEEKDAY
-              + ")|(?<e>first|last)\\s+(?:school\\s+)?day(?:\\s+of\\s+school)?|"
-              + Phrase.COUNT
-              + "\\s+(?<u>days?|weeks?))\\s+(?:right\\s+|just\\s+)?(?<r>before|after|following|preceding)\\s+(?:the\\s+)?(?:(?:"
-              + SEASON
-              + ")\\b|"
-              + FIXED
-              + ")");
+      Phrase.of(BESIDE + "(?:(?:" + SEASON + ")\\b|" + FIXED + ")");
 
   private static final String HOLIDAY =
       "(?:halloween|thanksgiving|christmas|easter|new\\s+year(?:'s)?|valentine(?:'s)?|hanukkah|diwali|ramadan|eid|labou?r\\s+day"
@@ -139,6 +138,8 @@ final class LongerPhrases implements Family {
         FORTNIGHT, text, days, m -> new Phrase.Day(m.start(), m.end(), today.plusWeeks(2), null));
     Phrase.collect(FIXED_DAY, text, days, m -> fixedDay(m, reference));
     Phrase.collect(BY_HOLIDAY, text, days, m -> byHoliday(m, reference));
+    Set.copyOf(reference.calendar().named().values())
+        .forEach(name -> byName(name, text, reference, days));
   }
 
   private static Phrase.@Nullable Day nth(Matcher m, LocalDate today) {
@@ -213,6 +214,32 @@ final class LongerPhrases implements Family {
                 .flatMap(y -> holiday(m, y, reference).stream())
                 .map(d -> new Holidays.Break(d, d))
             : Holidays.named(season, reference.calendar()).stream();
+    return beside(m, around, reference);
+  }
+
+  /** Days without school that the school itself has given a name. */
+  private static void byName(
+      String name, String text, DatePhrases.Reference reference, List<Phrase.Day> days) {
+    String quoted = Pattern.quote(name) + "\\b(?:\\s+(?:break|holidays?|vacation|recess)\\b)?";
+    List<Holidays.Break> called = Holidays.called(name, reference.calendar());
+    Phrase.collect(
+        Phrase.of(BESIDE + quoted), text, days, m -> beside(m, called.stream(), reference));
+    Phrase.collect(
+        Phrase.of("(?<=\\b(?:by|on|until|till|due)\\s)(?:the\\s+)?" + quoted),
+        text,
+        days,
+        m ->
+            called.stream()
+                .map(Holidays.Break::first)
+                .filter(d -> !d.isBefore(reference.today()))
+                .findFirst()
+                .map(d -> new Phrase.Day(m.start(), m.end(), d, null))
+                .orElse(null));
+  }
+
+  private static Phrase.@Nullable Day beside(
+      Matcher m, Stream<Holidays.Break> around, DatePhrases.Reference reference) {
+    LocalDate today = reference.today();
     return around
         .map(b -> beside(m, b, reference))
         .filter(d -> !d.isBefore(today))

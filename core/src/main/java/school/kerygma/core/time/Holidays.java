@@ -193,13 +193,43 @@ public final class Holidays {
     return found.size() == 1 ? Optional.of(found.getFirst()) : Optional.empty();
   }
 
+  /**
+   * The days without school that a school calls by a name, case and an article aside; "Reading
+   * Week" and "Reading Week break" are the same.
+   */
+  public static List<Break> called(String name, SchoolCalendar calendar) {
+    List<LocalDate> days =
+        calendar.named().entrySet().stream()
+            .filter(e -> plain(e.getValue()).equals(plain(name)))
+            .map(Map.Entry::getKey)
+            .sorted()
+            .toList();
+    List<Break> all = new ArrayList<>();
+    for (LocalDate day : days) {
+      boolean goesOn =
+          !all.isEmpty() && !SchoolCalendar.nextWeekday(all.getLast().last()).isBefore(day);
+      Break before = goesOn ? all.removeLast() : new Break(day, day);
+      all.add(new Break(before.first(), day));
+    }
+    return all;
+  }
+
+  private static String plain(String name) {
+    return name.toLowerCase(Locale.ROOT)
+        .replace('\u2019', '\'')
+        .replaceAll(
+            "^(?:the|our)\\s+|\\s+(?:break|holidays?|vacation|recess|day|\\(no school\\))$", "")
+        .strip();
+  }
+
   /** Weekdays without school that follow one another, weekends passed over. */
   private static List<Break> breaks(SchoolCalendar calendar) {
     List<LocalDate> off = calendar.daysOff().stream().sorted().toList();
     List<Break> all = new ArrayList<>();
     int from = 0;
     for (int i = 1; i <= off.size(); i++) {
-      boolean goesOn = i < off.size() && !nextWeekday(off.get(i - 1)).isBefore(off.get(i));
+      boolean goesOn =
+          i < off.size() && !SchoolCalendar.nextWeekday(off.get(i - 1)).isBefore(off.get(i));
       if (!goesOn) {
         if (i - from >= LEAST_OF_A_BREAK) {
           all.add(new Break(off.get(from), off.get(i - 1)));
@@ -208,13 +238,5 @@ public final class Holidays {
       }
     }
     return all;
-  }
-
-  private static LocalDate nextWeekday(LocalDate day) {
-    LocalDate next = day.plusDays(1);
-    while (next.getDayOfWeek().getValue() > 5) {
-      next = next.plusDays(1);
-    }
-    return next;
   }
 }

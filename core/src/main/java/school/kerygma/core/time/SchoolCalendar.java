@@ -8,6 +8,7 @@ import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.time.temporal.TemporalAdjusters;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.IntStream;
@@ -20,9 +21,15 @@ import java.util.stream.IntStream;
  * @param weeks how many weeks the term has; common practice is 12, in summer 8
  * @param daysOff weekdays without school
  * @param day when the school's day begins and ends
+ * @param named what days without school are called, as far as they have a name
  */
 public record SchoolCalendar(
-    ZoneId zone, LocalDate firstMonday, int weeks, Set<LocalDate> daysOff, SchoolDay day) {
+    ZoneId zone,
+    LocalDate firstMonday,
+    int weeks,
+    Set<LocalDate> daysOff,
+    SchoolDay day,
+    Map<LocalDate, String> named) {
 
   /** When work is due if nobody says another time (common practice). */
   public static final LocalTime DUE_TIME = LocalTime.of(23, 59);
@@ -38,6 +45,12 @@ public record SchoolCalendar(
       throw new IllegalArgumentException("A term has 1 to 53 weeks, not " + weeks);
     }
     daysOff = Set.copyOf(daysOff);
+    named = Map.copyOf(named);
+  }
+
+  public SchoolCalendar(
+      ZoneId zone, LocalDate firstMonday, int weeks, Set<LocalDate> daysOff, SchoolDay day) {
+    this(zone, firstMonday, weeks, daysOff, day, Map.of());
   }
 
   public SchoolCalendar(ZoneId zone, LocalDate firstMonday, int weeks, Set<LocalDate> daysOff) {
@@ -137,5 +150,14 @@ public record SchoolCalendar(
       day = day.plusDays(1);
     }
     return day;
+  }
+
+  /** The first Monday to Friday after a day. */
+  public static LocalDate nextWeekday(LocalDate day) {
+    LocalDate next = day.plusDays(1);
+    while (next.getDayOfWeek().getValue() > 5) {
+      next = next.plusDays(1);
+    }
+    return next;
   }
 }

@@ -2,13 +2,20 @@ package school.kerygma.core.dates;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import school.kerygma.core.time.MeetingPattern;
+import school.kerygma.core.time.SchoolCalendar;
+import school.kerygma.core.time.SchoolDay;
 
 /**
  * Phrases that have a weekday in them and mean another day. Common practice; "Monday week" is
@@ -143,6 +150,41 @@ class LongerPhrasesTest {
       assertThat(read(phrase).found()).as(phrase).isEmpty();
       assertThat(read(phrase).unread()).as(phrase).hasSize(1);
     }
+  }
+
+  /** October 19 to 23 are called "Harvest Week", November 6 is "Teachers\u2019 Day". */
+  @ParameterizedTest(name = "{0}")
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "the Monday after Harvest Week           | 2026-10-26",
+        "the Thursday before the harvest week    | 2026-10-15",
+        "the last school day before Harvest Week | 2026-10-16",
+        "the first day after Harvest Week break  | 2026-10-26",
+        "two days before Teachers' Day           | 2026-11-04",
+        "a week after our Harvest Week           | 2026-10-30",
+      })
+  void whatTheSchoolCallsItsDaysIsUnderstood(String phrase, LocalDate meant) {
+    Map<LocalDate, String> named = new HashMap<>();
+    for (int day = 19; day <= 23; day++) {
+      named.put(LocalDate.of(2026, 10, day), "Harvest Week");
+    }
+    named.put(LocalDate.of(2026, 11, 6), "Teachers' Day");
+    SchoolCalendar calendar =
+        new SchoolCalendar(
+            ZoneId.of("America/Halifax"),
+            LocalDate.parse("2026-09-07"),
+            12,
+            named.keySet(),
+            SchoolDay.USUAL,
+            named);
+    DatePhrases.Reference reference =
+        new DatePhrases.Reference(
+            LocalDate.parse("2026-09-30"), calendar, MeetingPattern.parse("MON,WED,FRI"));
+    assertThat(DatePhrases.in("It is due " + phrase + ".", reference))
+        .extracting(DatePhrases.Found::date)
+        .containsExactly(meant);
+    assertThat(read("It is due " + phrase + ".").found()).as("without the names").isEmpty();
   }
 
   private static DatePhrases.Reading read(String text) {
