@@ -87,6 +87,12 @@ document.addEventListener('alpine:init', () => {
       const wanted = notes.map((note) => Number(note.dataset.y) * paper.clientHeight);
       const heights = notes.map((note) => note.offsetHeight + GAP);
       const tops = beside ? apart(wanted.map((y) => y - 4), heights) : [];
+      const button = margin.querySelector('.all-right');
+      let floor = beside && button ? button.offsetTop + button.offsetHeight + GAP : 0;
+      tops.forEach((top, i) => {
+        tops[i] = Math.max(top, floor);
+        floor = tops[i] + heights[i];
+      });
       notes.forEach((note, i) => {
         note.style.top = beside ? `${tops[i]}px` : '';
         if (beside) {
