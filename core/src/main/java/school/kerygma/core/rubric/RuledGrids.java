@@ -38,7 +38,7 @@ final class RuledGrids {
 
   private static List<Grid> among(Page page, List<Ruling> rulings, Size size) {
     List<Grid> grids = new ArrayList<>();
-    for (List<Ruling> together : connected(rulings)) {
+    for (List<Ruling> together : StripedRows.joined(page, connected(rulings))) {
       double[] ys = GridCells.places(together.stream().filter(Ruling::level).toList());
       double[] xs = GridCells.places(together.stream().filter(r -> !r.level()).toList());
       if (size.fits(ys.length - 1, xs.length - 1)) {
