@@ -95,6 +95,10 @@ final class CriteriaTable {
   /** Whether the first row is like those under it: a list without a head. */
   private static boolean isHeadless(Grid grid, TableHead head) {
     int row = head.first() - 1;
+    if (TableHead.texts(grid, row).stream()
+        .anyMatch(t -> TableHead.namesPoints(t) && PointsText.stated(t).isEmpty())) {
+      return false;
+    }
     return IntStream.range(0, grid.columns())
         .anyMatch(
             c -> {

@@ -116,6 +116,7 @@ class RubricTest {
         // Checklists.
         "list 6; ☐ | Name on every page (2 points) // ☐ | Ruler used (2 points) // ☐ | Title centered (2 points)",
         "list 7; Done | Item | Points // □ | Title page | 2 // □ | Map | 5",
+        "list 7; Item | ☑ | Points // Title | ☐ | 2 // Map | ☐ | 5",
         "list 7; Item | Yes | No | Points // Title page | | | 2 // Map | | | 5",
         "none; ☐ | Name on every page // ☐ | Ruler used // ☐ | Title centered",
         // A total row.
