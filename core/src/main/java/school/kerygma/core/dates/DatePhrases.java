@@ -95,6 +95,7 @@ public final class DatePhrases {
     for (LongerPhrases.Stretch silent : LongerPhrases.silent(text)) {
       days.removeIf(d -> silent.meets(d.start(), d.end()));
     }
+    explicitBeatsNext(days);
     List<LongerPhrases.Stretch> unread = LongerPhrases.notUnderstood(text, days);
     unread.forEach(u -> days.removeIf(d -> u.meets(d.start(), d.end())));
     return new Reading(
@@ -102,6 +103,22 @@ public final class DatePhrases {
         unread.stream()
             .map(u -> new Unread(u.start(), u.end(), text.substring(u.start(), u.end())))
             .toList());
+  }
+
+  /** Of "next Friday, October 16" the date counts, and "next" belongs to it. */
+  private static void explicitBeatsNext(List<Phrase.Day> days) {
+    for (Phrase.Day first : List.copyOf(days)) {
+      for (Phrase.Day longer : List.copyOf(days)) {
+        if (first.start() < longer.start()
+            && longer.start() < first.end()
+            && first.end() < longer.end()) {
+          days.remove(first);
+          if (days.remove(longer)) {
+            days.add(longer.from(first.start()));
+          }
+        }
+      }
+    }
   }
 
   private static List<Found> found(String text, List<Phrase.Day> days, Reference reference) {

@@ -17,7 +17,7 @@ final class DaysOfMonth implements Family {
 
   private static final Pattern THE_DAY =
       Phrase.of(
-          "(?<=\\b(?:by|on|due|until|till|before|from)\\s)the\\s+(?<d>\\d{1,2})(?:st|nd|rd|th)\\b(?!\\s+(?:grade|century|time|row|part|page|step|of))");
+          "(?<=\\b(?:by|on|due|until|till|before|from|to|through)\\s)the\\s+(?<d>\\d{1,2})(?:st|nd|rd|th)\\b(?!\\s+(?:grade|century|time|row|part|page|step|of|chapter|line|paragraph|verse|floor|question|problem|item|scene|act|stanza|power|degree|place))");
 
   @Override
   public void read(String text, DatePhrases.Reference reference, List<Phrase.Day> days) {

@@ -63,7 +63,7 @@ final class LongerPhrases implements Family {
           + Phrase.WEEKDAY
           + ")|(?<e>first|last)\\s+(?:school\\s+)?day(?:\\s+of\\s+school)?|"
           + Phrase.COUNT
-          + "\\s+(?<u>days?|weeks?))\\s+(?:right\\s+|just\\s+)?(?<r>before|after|following|preceding)\\s+(?:the\\s+|our\\s+)?";
+          + "\\s+(?<u>days?|weeks?)|(?<o>day))\\s+(?:right\\s+|just\\s+)?(?<r>before|after|following|preceding)\\s+(?:the\\s+|our\\s+)?";
 
   /** "The Wednesday after Labor Day", "the last school day before winter break". */
   private static final Pattern BY_HOLIDAY =
@@ -105,7 +105,9 @@ final class LongerPhrases implements Family {
   /** Nothing is said here of a day, whatever word stands in it. */
   private static final List<Pattern> SILENT =
       List.of(
-          Phrase.of("\\b(?:every|each|any|most|some|a)\\s+(?:other\\s+)?" + Phrase.WEEKDAY),
+          Phrase.of(
+              "\\b(?:every|each|any|most|some|a|one|but|except)\\s+(?:other\\s+)?"
+                  + Phrase.WEEKDAY),
           Phrase.of("\\bsunday\\s+(?:best|school)\\b"),
           Pattern.compile(
               "\\bThe\\s+(?:Mon|Tues|Wednes|Thurs|Fri|Satur|Sun)day\\s+(?!Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec|Before|After)[A-Z][a-z]+"),
@@ -266,6 +268,9 @@ final class LongerPhrases implements Family {
         day = day.plusDays(after ? 1 : -1);
       }
       return day;
+    }
+    if (m.group("o") != null) {
+      return edge.plusDays(after ? 1 : -1);
     }
     boolean weeks =
         Objects.requireNonNull(m.group("u")).toLowerCase(Locale.ROOT).startsWith("week");

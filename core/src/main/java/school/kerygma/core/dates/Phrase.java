@@ -34,6 +34,11 @@ final class Phrase {
       this(start, end, date, said, null, false);
     }
 
+    /** The same, with words before it that belong to it. */
+    Day from(int earlier) {
+      return new Day(earlier, end, date, said, open, ofDay);
+    }
+
     /** The same, if it is one. */
     Day likely(boolean sure) {
       return sure ? this : new Day(start, end, date, said, DatePhrases.Doubt.LIKELY, ofDay);

@@ -4,6 +4,7 @@ import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -22,7 +23,15 @@ final class Weekdays implements Family {
 
   private static final Pattern WEEKDAY_ALONE =
       Phrase.of(
-          "\\b(?:(?<q>next|this|coming|following)\\s+)?(?<w>" + Phrase.WEEKDAY + ")(?![\\w-])");
+          "\\b(?:(?<q>next|this|coming|following)\\s+)?(?<w>"
+              + Phrase.WEEKDAY
+              + ")(?!\\w|-(?!"
+              + Phrase.WEEKDAY
+              + "))");
+
+  /** "The quiz was Tuesday" speaks of the last one. */
+  private static final Pattern WAS =
+      Phrase.of("\\b(?:was|were|happened|took\\s+place|ended)\\s+(?:on\\s+|due\\s+)?$");
 
   private static final Pattern UNTIL =
       Phrase.of("\\.?\\s*(?:[-\u2013]|to|through|thru|until|till)\\s*");
@@ -34,7 +43,7 @@ final class Weekdays implements Family {
   public void read(String text, DatePhrases.Reference reference, List<Phrase.Day> days) {
     Phrase.collect(OTHER_WEEK, text, days, m -> otherWeek(m, reference.today()));
     List<Phrase.Day> alone = new ArrayList<>();
-    Phrase.collect(WEEKDAY_ALONE, text, alone, m -> alone(m, reference.today()));
+    Phrase.collect(WEEKDAY_ALONE, text, alone, m -> alone(m, text, reference.today()));
     for (int i = 0; i < alone.size(); i++) {
       if (i > 0) {
         alone.set(i, beside(text, alone.get(i - 1), alone.get(i)));
@@ -70,10 +79,14 @@ final class Weekdays implements Family {
   }
 
   /** "Friday" is the one to come, today included; "next Friday" that of the next week. */
-  private static Phrase.Day alone(Matcher m, LocalDate today) {
+  private static Phrase.Day alone(Matcher m, String text, LocalDate today) {
     DayOfWeek said = Objects.requireNonNull(Phrase.weekday(m.group("w")));
-    if (!"next".equalsIgnoreCase(m.group("q"))) {
-      return new Phrase.Day(m.start(), m.end(), onOrAfter(today, said), said);
+    String which = Objects.requireNonNullElse(m.group("q"), "").toLowerCase(Locale.ROOT);
+    boolean past = WAS.matcher(text.substring(0, m.start())).find();
+    if (!which.equals("next")) {
+      boolean later = which.equals("coming") || which.equals("following");
+      LocalDate from = past ? today.minusDays(7) : later ? today.plusDays(1) : today;
+      return new Phrase.Day(m.start(), m.end(), onOrAfter(from, said), said);
     }
     LocalDate date = SchoolCalendar.mondayOf(today).plusWeeks(1).with(said);
     boolean ambiguous = said.compareTo(today.getDayOfWeek()) > 0;

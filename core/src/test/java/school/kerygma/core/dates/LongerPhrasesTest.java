@@ -46,6 +46,7 @@ class LongerPhrasesTest {
         "by Thanksgiving                      | 2026-10-12T23:59 | WITHOUT_SCHOOL",
         "the Tuesday after Thanksgiving       | 2026-10-13T23:59 |",
         "the Friday before Halloween          | 2026-10-30T23:59 | WITHOUT_SCHOOL",
+        "the day before Halloween             | 2026-10-30T23:59 | WITHOUT_SCHOOL",
         "two days after Remembrance Day       | 2026-11-13T23:59 |",
         "a week after Thanksgiving            | 2026-10-19T23:59 |",
         "the last school day before Halloween | 2026-10-29T23:59 |",

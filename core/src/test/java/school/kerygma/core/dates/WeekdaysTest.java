@@ -3,6 +3,7 @@ package school.kerygma.core.dates;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDateTime;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -65,5 +66,30 @@ class WeekdaysTest {
         .contains(DatePhrases.Doubt.AMBIGUOUS);
     assertThat(OnSeptember30.in("Thursday and Friday", "2026-09-30"))
         .allMatch(f -> f.doubts().isEmpty());
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "next Friday, Oct 16         | 2026-10-16 |",
+        "due the following Wednesday | 2026-10-07 |",
+        "The quiz was Tuesday.       | 2026-09-29 | PASSED",
+        "Tues-Thurs                  | 2026-10-06 2026-10-08 |",
+      })
+  void whatStandsBesideAWeekdaySaysWhichIsMeant(String phrase, String days, String doubts) {
+    assertThat(OnSeptember30.in(phrase, "2026-09-30"))
+        .extracting(f -> "" + f.date())
+        .containsExactly(days.split(" "));
+    assertThat(OnSeptember30.in(phrase, "2026-09-30").getFirst().doubts())
+        .extracting(Enum::name)
+        .containsExactlyElementsOf(
+            doubts == null ? java.util.List.of() : java.util.List.of(doubts.split(" ")));
+  }
+
+  @Test
+  void aWeekdayThatIsLeftOutOrAnyOneIsNoDate() {
+    assertThat(OnSeptember30.in("any day but Friday", "2026-09-30")).isEmpty();
+    assertThat(OnSeptember30.in("One Friday in spring we went.", "2026-09-30")).isEmpty();
   }
 }
