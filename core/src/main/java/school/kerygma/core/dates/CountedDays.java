@@ -22,7 +22,7 @@ final class CountedDays implements Family {
       Phrase.of(
           "\\b(?:in\\s+)?"
               + Phrase.COUNT
-              + "\\s+(?<u>school\\s+days?|days?|weeks?)\\s+from\\s+(?:(?<k>today|tomorrow|now)|(?:(?:this|next)\\s+)?(?<w>"
+              + "\\s+(?<u>school\\s+days?|days?|weeks?)\\s+(?:from|on(?=\\s+(?:this\\s+|next\\s+)?(?:mon|tue|wed|thu|fri|sat|sun)))\\s+(?:(?<k>today|tomorrow|now)|(?:(?:this|next)\\s+)?(?<w>"
               + Phrase.WEEKDAY
               + "))");
 

@@ -40,7 +40,7 @@ final class LongerPhrases implements Family {
               + ")|(?<n>(?:the|this|next)\\s+month\\b))");
 
   private static final Pattern WEEKS_ON =
-      Phrase.of("\\b(?<w>" + Phrase.WEEKDAY + ")\\s+(?<u>week|fortnight)\\b");
+      Phrase.of("\\b(?<w>" + Phrase.WEEKDAY + ")\\s+(?<u>week|fortnight)\\b(?!\\s+\\d)");
 
   private static final Pattern BEFORE_TODAY =
       Phrase.of("\\b(?:last|previous|this\\s+past)\\s+(?<w>" + Phrase.WEEKDAY + ")(?![\\w-])");
@@ -77,6 +77,8 @@ final class LongerPhrases implements Family {
   /** What is meant by these is a day that nobody here has computed. */
   private static final List<Pattern> NOT_UNDERSTOOD =
       List.of(
+          Phrase.of(
+              "\\b" + Phrase.WEEKDAY + "\\s+in\\s+" + Phrase.COUNT + "\\s+weeks?(?:'\\s+time)?"),
           Phrase.of(
               "\\b(?:the\\s+)?"
                   + NTH

@@ -21,7 +21,7 @@ final class SchoolSpans implements Family {
       Phrase.of(
           "\\b(?:(?:the\\s+)?(?<p>end|close|beginning|start)|(?<w>"
               + Phrase.WEEKDAY
-              + "))\\s+(?:of|in)\\s+week\\s+(?<n>\\d{1,2})\\b");
+              + "),?)\\s+(?:(?:of|in)\\s+)?week\\s+(?<n>\\d{1,2})\\b");
 
   private static final Pattern OF_SPAN =
       Phrase.of(

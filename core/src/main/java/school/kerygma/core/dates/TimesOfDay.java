@@ -72,8 +72,18 @@ final class TimesOfDay {
     Matcher after = TIME_AFTER.matcher(text);
     if (after.find(day.end())) {
       Optional<LocalTime> time = time(after, day.date(), reference);
+      String part = Phrase.group(after, "part");
+      int end = after.end();
+      if (part != null && after.find(end)) { // "Friday afternoon by 4"
+        Optional<LocalTime> exact = time(after, day.date(), reference);
+        boolean morning = part.equalsIgnoreCase("morning");
+        if (exact.isPresent()) {
+          time = exact.map(t -> t.getHour() < 12 && !morning ? t.plusHours(12) : t);
+          end = after.end();
+        }
+      }
       if (time.isPresent()) {
-        return Optional.of(new Said(day.start(), after.end(), time.get()));
+        return Optional.of(new Said(day.start(), end, inTheNight(day, text, time.get())));
       }
     }
     Matcher before = TIME_BEFORE.matcher(text).region(from, day.start());

@@ -17,7 +17,7 @@ final class Weekdays implements Family {
       Phrase.of(
           "\\b(?:(?<w>"
               + Phrase.WEEKDAY
-              + ")\\s+(?:of\\s+)?next\\s+week|next\\s+week(?:'s|,)?\\s+(?:on\\s+)?(?<v>"
+              + ")\\s+(?:of\\s+)?(?:next|the\\s+following|the\\s+coming)\\s+week|next\\s+week(?:'s|,)?\\s+(?:on\\s+)?(?<v>"
               + Phrase.WEEKDAY
               + "))");
 

@@ -46,6 +46,9 @@ class LongerPhrasesTest {
         "by Thanksgiving                      | 2026-10-12T23:59 | WITHOUT_SCHOOL",
         "the Tuesday after Thanksgiving       | 2026-10-13T23:59 |",
         "the Friday before Halloween          | 2026-10-30T23:59 | WITHOUT_SCHOOL",
+        "Wednesday of the following week      | 2026-10-07T23:59 |",
+        "a week on Monday                     | 2026-10-12T23:59 | WITHOUT_SCHOOL",
+        "Friday week 6                        | 2026-10-16T23:59 |",
         "the day before Halloween             | 2026-10-30T23:59 | WITHOUT_SCHOOL",
         "two days after Remembrance Day       | 2026-11-13T23:59 |",
         "a week after Thanksgiving            | 2026-10-19T23:59 |",
@@ -61,6 +64,7 @@ class LongerPhrasesTest {
       strings = {
         "the Monday after Thanksgiving break",
         "the Friday before the test",
+        "Monday in two weeks",
         "Thursday after the concert",
         "the first Monday after the holidays",
         "the last Monday before exams",
