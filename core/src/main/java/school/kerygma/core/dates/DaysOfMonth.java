@@ -38,6 +38,14 @@ final class DaysOfMonth implements Family {
         throw new DateTimeException("No such day");
       }
     }
-    return new Phrase.Day(m.start(), m.end(), month.atDay(day), said);
+    LocalDate first = month.atDay(day);
+    // "Friday the 30th" is the next 30th that is a Friday, if one comes within a quarter.
+    for (int i = 0; said != null && i < 3; i++) {
+      YearMonth later = month.plusMonths(i);
+      if (later.isValidDay(day) && later.atDay(day).getDayOfWeek() == said) {
+        return new Phrase.Day(m.start(), m.end(), later.atDay(day), said);
+      }
+    }
+    return new Phrase.Day(m.start(), m.end(), first, said);
   }
 }

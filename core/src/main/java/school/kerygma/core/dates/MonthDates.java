@@ -125,8 +125,14 @@ final class MonthDates implements Family {
   /** More days of the month that was named: "October 5, 7 and 9", "Sept 3rd-5th". */
   private static final Pattern MORE_DAYS =
       Phrase.of(
-          "\\G\\s*(?:,\\s*(?:and\\s+)?|and\\s+|&\\s*|to\\s+|through\\s+|until\\s+|[-\u2013]\\s*)(?<d>\\d{1,2})(?:st|nd|rd|th)?\\b"
+          "\\G\\s*(?:,\\s*(?:and\\s+|or\\s+)?|and\\s+|or\\s+|&\\s*|to\\s+|through\\s+|until\\s+|[-\u2013]\\s*)(?<d>\\d{1,2})(?:st|nd|rd|th)?\\b"
               + "(?=\\s*(?:$|[.,;)!?\\n\\r]|and\\b|&|[-\u2013]\\s*\\d|at\\b|by\\b|for\\b|in\\s+class))(?!\\s*[:/.]\\d)");
+
+  /** The end of a range: "October 5-9 research". */
+  private static final Pattern UNTIL_DAY =
+      Phrase.of(
+          "\\G\\s*(?:[-\u2013]\\s*|(?:to|through|thru|until)\\s+)(?<d>\\d{1,2})(?:st|nd|rd|th)?\\b"
+              + "(?!\\s*[:/.]\\d|\\s*(?:points?|pts|pages?|minutes?|words?|%|[ap]\\.?m))");
 
   /** Of two numbers with a slash these are shares more often than dates. */
   private static final Pattern SHARE = Pattern.compile("(?:24/7|1/[2-8]|[23]/[345]|[357]/8)");
@@ -203,14 +209,16 @@ final class MonthDates implements Family {
     Matcher more = MORE_DAYS.matcher(text);
     int at = first.end();
     LocalDate last = first.date();
-    while (more.find(at)) {
-      int day = Phrase.number(more, "d");
+    Matcher until = UNTIL_DAY.matcher(text);
+    while (more.find(at) || until.find(at)) {
+      Matcher next = more.hasMatch() ? more : until;
+      int day = Phrase.number(next, "d");
       if (day <= last.getDayOfMonth() || day > last.lengthOfMonth()) {
         return;
       }
       last = last.withDayOfMonth(day);
-      days.add(new Phrase.Day(more.start("d"), more.end(), last, null));
-      at = more.end();
+      days.add(new Phrase.Day(next.start("d"), next.end(), last, null));
+      at = next.end();
     }
   }
 

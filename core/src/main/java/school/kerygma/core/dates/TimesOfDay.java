@@ -28,7 +28,7 @@ final class TimesOfDay {
           + "|(?<nm>noon|midday|midnight|cob|close\\s+of\\s+business)\\b)(?:\\s+sharp\\b)?";
 
   private static final String CLASS_BEGINS =
-      "(?:before\\s+(?:the\\s+|our\\s+)?(?:class|lesson|school)|(?:at|by)\\s+the\\s+(?:start|beginning)\\s+of\\s+(?:the\\s+)?(?:class|lesson|school))\\b";
+      "(?:before\\s+(?:the\\s+|our\\s+)?(?:class|lesson|school)|(?:(?:at|by)\\s+)?(?:the\\s+)?(?:start|beginning)\\s+of\\s+(?:the\\s+)?(?:class|lesson|school))\\b";
 
   private static final String CLASS_ENDS =
       "(?:after|(?:by|at)\\s+the\\s+end\\s+of)\\s+(?:the\\s+|our\\s+)?(?:class|lesson)\\b";

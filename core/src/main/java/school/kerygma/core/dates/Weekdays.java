@@ -79,17 +79,21 @@ final class Weekdays implements Family {
   }
 
   /** "Friday" is the one to come, today included; "next Friday" that of the next week. */
-  private static Phrase.Day alone(Matcher m, String text, LocalDate today) {
+  private static Phrase.Day alone(Matcher m, String text, LocalDate now) {
     DayOfWeek said = Objects.requireNonNull(Phrase.weekday(m.group("w")));
     String which = Objects.requireNonNullElse(m.group("q"), "").toLowerCase(Locale.ROOT);
     boolean past = WAS.matcher(text.substring(0, m.start())).find();
     if (!which.equals("next")) {
       boolean later = which.equals("coming") || which.equals("following");
-      LocalDate from = past ? today.minusDays(7) : later ? today.plusDays(1) : today;
-      return new Phrase.Day(m.start(), m.end(), onOrAfter(from, said), said);
+      LocalDate from = past ? now.minusDays(7) : later ? now.plusDays(1) : now;
+      LocalDate date = onOrAfter(from, said);
+      // Who means today says so more often than by its name.
+      boolean today = date.equals(now) && !which.equals("this");
+      return new Phrase.Day(
+          m.start(), m.end(), date, said, today ? DatePhrases.Doubt.AMBIGUOUS : null, false);
     }
-    LocalDate date = SchoolCalendar.mondayOf(today).plusWeeks(1).with(said);
-    boolean ambiguous = said.compareTo(today.getDayOfWeek()) > 0;
+    LocalDate date = SchoolCalendar.mondayOf(now).plusWeeks(1).with(said);
+    boolean ambiguous = said.compareTo(now.getDayOfWeek()) > 0;
     return new Phrase.Day(
         m.start(), m.end(), date, said, ambiguous ? DatePhrases.Doubt.AMBIGUOUS : null, false);
   }

@@ -160,7 +160,16 @@ final class NumberFacts {
     times(text, all);
     lengths(text, all);
     for (Matcher m = PAGES.matcher(text); m.find(); ) {
-      add(all, Kind.PAGES, m, pages(Objects.requireNonNull(m.group("list"))));
+      Pages pages = pages(Objects.requireNonNull(m.group("list")));
+      int end = m.start("list") + pages.length();
+      all.add(
+          new Fact(
+              Kind.PAGES,
+              m.start(),
+              end,
+              text.substring(m.start(), end),
+              pages.value(),
+              List.of()));
     }
     for (Matcher m = PART.matcher(text); m.find(); ) {
       add(all, Kind.PART, m, part(m));
@@ -322,34 +331,46 @@ final class NumberFacts {
     return fromTo(m, plain(pages.add(half)));
   }
 
+  /**
+   * Pages that are looked up.
+   *
+   * @param length of the list, in characters: of "34, 1-10" only the first is a page
+   */
+  private record Pages(String value, int length) {}
+
   /** "4, 7 and 9 to 12" as 4, 7, 9-12; two that follow one another are a range. */
-  private static String pages(String list) {
+  private static Pages pages(String list) {
     Optional<Integer> one = NumberWords.parse(list);
     if (one.isPresent()) {
-      return "" + one.get();
+      return new Pages("" + one.get(), list.length());
     }
     List<int[]> ranges = new ArrayList<>();
     Matcher joint = LIST_JOINT.matcher(list);
     int from = 0;
+    int end = 0;
     boolean through = false;
-    while (true) {
-      boolean more = joint.find();
-      String word = list.substring(from, more ? joint.start() : list.length());
-      int number = NumberWords.parse(word).orElse(0);
+    boolean more = true;
+    while (more) {
+      more = joint.find();
+      int until = more ? joint.start() : list.length();
+      int number = NumberWords.parse(list.substring(from, until)).orElse(0);
+      if (!ranges.isEmpty() && number <= ranges.getLast()[1]) {
+        break;
+      }
       if (through || !ranges.isEmpty() && number == ranges.getLast()[1] + 1) {
         ranges.getLast()[1] = number;
       } else {
         ranges.add(new int[] {number, number});
       }
-      if (!more) {
-        break;
-      }
-      through = joint.group("through") != null;
-      from = joint.end();
+      end = until;
+      through = more && joint.group("through") != null;
+      from = more ? joint.end() : from;
     }
-    return ranges.stream()
-        .map(r -> r[0] == r[1] ? "" + r[0] : r[0] + "-" + r[1])
-        .collect(Collectors.joining(", "));
+    String value =
+        ranges.stream()
+            .map(r -> r[0] == r[1] ? "" + r[0] : r[0] + "-" + r[1])
+            .collect(Collectors.joining(", "));
+    return new Pages(value, end);
   }
 
   private static String part(Matcher m) {

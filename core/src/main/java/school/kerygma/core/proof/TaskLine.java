@@ -83,7 +83,9 @@ public record TaskLine(
         case DUE -> {
           several |= due.isPresent();
           due = due.isPresent() ? due : Optional.of(LocalDateTime.parse(fact.value()));
-          doubts.addAll(fact.doubts());
+          fact.doubts().stream()
+              .filter(d -> d != DatePhrases.Doubt.AMBIGUOUS || !isToday(fact, reference))
+              .forEach(doubts::add);
           taken.add(fact);
         }
         default -> {
@@ -93,6 +95,11 @@ public record TaskLine(
     }
     return new TaskLine(
         without(text, taken), minutes, points, required, due, List.copyOf(doubts), several);
+  }
+
+  /** A weekday in a line that is planned for that very day means that day. */
+  private static boolean isToday(Fact fact, DatePhrases.Reference reference) {
+    return LocalDateTime.parse(fact.value()).toLocalDate().equals(reference.today());
   }
 
   private static String without(String text, List<Fact> taken) {

@@ -61,6 +61,8 @@ class MonthDatesTest {
       value = {
         "October 5, 7 and 9        | 5 7 9",
         "Sept 3rd-5th              | 3 5",
+        "Oct 5-9 research          | 5 9",
+        "Oct 19 or 20              | 19 20",
         "October 5 & 6, in class   | 5 6",
         "Nov. 2 to 4.              | 2 4",
         "October 5, 2026           | 5",

@@ -33,7 +33,7 @@ class TimesOfDayTest {
         "Friday (8 a.m.)                   | 2026-10-02T08:00 |",
         "Friday, 12 a.m.                   | 2026-10-02T00:00 |",
         "Friday, 12 p.m.                   | 2026-10-02T12:00 |",
-        "by the start of class on Wednesday | 2026-09-30T09:40 |",
+        "by the start of class on Wednesday | 2026-09-30T09:40 | AMBIGUOUS",
         "at the end of class Friday        | 2026-10-02T10:30 |",
         "after class on Monday             | 2026-10-05T10:30 |",
         "Friday by the end of class        | 2026-10-02T10:30 |",

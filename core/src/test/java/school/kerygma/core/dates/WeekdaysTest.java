@@ -18,7 +18,7 @@ class WeekdaysTest {
         "Thursday evening                  | 2026-10-01T23:59 |",
         "Friday morning                    | 2026-10-02T08:50 |",
         "Friday in the afternoon           | 2026-10-02T15:10 |",
-        "by Wednesday                      | 2026-09-30T23:59 |",
+        "by Wednesday                      | 2026-09-30T23:59 | AMBIGUOUS",
         "on Monday                         | 2026-10-05T23:59 |",
         "Tues.                             | 2026-10-06T23:59 |",
         "this Friday                       | 2026-10-02T23:59 |",

@@ -114,6 +114,7 @@ class FactReaderTest {
         "Read p.12                             | PAGES 12",
         "pages 4, 7 and 9                      | PAGES 4, 7, 9",
         "pp. 3, 5-7                            | PAGES 3, 5-7",
+        "p. 34, 1-10                           | PAGES 34",
         "pages 30 through 34                   | PAGES 30-34",
         "pages 4 and 9                         | PAGES 4, 9",
         "a one-page summary                    | LENGTH_PAGES 1",
