@@ -126,7 +126,7 @@ final class MonthDates implements Family {
   private static final Pattern MORE_DAYS =
       Phrase.of(
           "\\G\\s*(?:,\\s*(?:and\\s+|or\\s+)?|and\\s+|or\\s+|&\\s*|to\\s+|through\\s+|until\\s+|[-\u2013]\\s*)(?<d>\\d{1,2})(?:st|nd|rd|th)?\\b"
-              + "(?=\\s*(?:$|[.,;)!?\\n\\r]|and\\b|&|[-\u2013]\\s*\\d|at\\b|by\\b|for\\b|in\\s+class))(?!\\s*[:/.]\\d)");
+              + "(?=\\s*(?:$|[.,;)!?\\n\\r]|and\\b|&|[-\u2013]\\s*\\d|at\\b|by\\b|for\\b|in\\s+class|after\\b|before\\b|during\\b|we\\b|will\\b|are\\b))(?!\\s*[:/.]\\d)");
 
   /** The end of a range: "October 5-9 research". */
   private static final Pattern UNTIL_DAY =

@@ -34,6 +34,11 @@ final class Phrase {
       this(start, end, date, said, null, false);
     }
 
+    /** The same, and which week is meant is a question. */
+    Day asked() {
+      return new Day(start, end, date, said, DatePhrases.Doubt.AMBIGUOUS, ofDay);
+    }
+
     /** The same, with words before it that belong to it. */
     Day from(int earlier) {
       return new Day(earlier, end, date, said, open, ofDay);
@@ -57,7 +62,7 @@ final class Phrase {
       "(?:january|jan|february|feb|march|mar|april|apr|may|june|jun|july|jul|august|aug|september|sept|sep|october|oct|november|nov|december|dec)\\b\\.?";
   static final String DAY = "(?<d>\\d{1,2})(?:st|nd|rd|th)?\\b";
   static final String YEAR = "(?:,?\\s+(?<y>\\d{4})\\b)?";
-  static final String LEAD = "(?:\\b(?<w>" + WEEKDAY + "),?\\s+)?";
+  static final String LEAD = "(?:\\b(?<w>" + WEEKDAY + ")(?:,?\\s+|\\s*\\(\\s*))?";
   static final String TRAIL = "(?:\\s*\\((?<v>" + WEEKDAY + ")\\))?";
   static final String COUNT = "(?<n>\\d{1,2}|a|one|two|three|four|five|six|seven|eight|nine|ten)";
 

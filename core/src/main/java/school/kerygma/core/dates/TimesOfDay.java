@@ -20,6 +20,7 @@ final class TimesOfDay {
 
   private static final String CLOCK =
       "(?:(?<h>\\d{1,2})(?:[:.](?<min>\\d{2}))?\\s*(?<ap>[ap])\\.?\\s?m\\b\\.?"
+          + "|(?<h5>\\d{1,2}):(?<min5>\\d{2})(?<ap5>[ap])\\b"
           + "|(?<h2>\\d{1,2}):(?<min2>\\d{2})"
           + "|(?<h4>1[3-9]|2[0-3])\\.(?<min4>[0-5]\\d)(?![\\d.])"
           + "|(?<past>half|quarter)\\s+(?<way>past|to|after)\\s+(?<hw>"
@@ -74,16 +75,24 @@ final class TimesOfDay {
       Optional<LocalTime> time = time(after, day.date(), reference);
       String part = Phrase.group(after, "part");
       int end = after.end();
+      int start = day.start();
       if (part != null && after.find(end)) { // "Friday afternoon by 4"
         Optional<LocalTime> exact = time(after, day.date(), reference);
-        boolean morning = part.equalsIgnoreCase("morning");
         if (exact.isPresent()) {
-          time = exact.map(t -> t.getHour() < 12 && !morning ? t.plusHours(12) : t);
+          time = exact.map(t -> inThePart(part, t));
           end = after.end();
+        }
+      } else if (part != null) { // "Before 8:30 tomorrow morning"
+        Matcher clock = TIME_BEFORE.matcher(text).region(from, day.start());
+        Optional<LocalTime> exact =
+            clock.find() ? time(clock, day.date(), reference) : Optional.empty();
+        if (exact.isPresent()) {
+          time = exact.map(t -> inThePart(part, t));
+          start = clock.start();
         }
       }
       if (time.isPresent()) {
-        return Optional.of(new Said(day.start(), end, inTheNight(day, text, time.get())));
+        return Optional.of(new Said(start, end, inTheNight(day, text, time.get())));
       }
     }
     Matcher before = TIME_BEFORE.matcher(text).region(from, day.start());
@@ -92,6 +101,11 @@ final class TimesOfDay {
             .map(time -> inTheNight(day, text, time))
             .map(time -> new Said(before.start(), day.end(), time))
         : Optional.empty();
+  }
+
+  private static LocalTime inThePart(String part, LocalTime time) {
+    boolean later = !part.equalsIgnoreCase("morning");
+    return later && time.getHour() > 0 && time.getHour() < 12 ? time.plusHours(12) : time;
   }
 
   /** "By 10 tonight" is no morning. */
@@ -183,6 +197,11 @@ final class TimesOfDay {
             LocalTime.of(
                 hour % 12 + (afternoon ? 12 : 0),
                 m.group("min") == null ? 0 : Phrase.number(m, "min")));
+      }
+      if (Phrase.group(m, "h5") != null) {
+        int hour = Phrase.number(m, "h5") % 12;
+        boolean afternoon = "p".equalsIgnoreCase(m.group("ap5"));
+        return Optional.of(LocalTime.of(hour + (afternoon ? 12 : 0), Phrase.number(m, "min5")));
       }
       if (Phrase.group(m, "h2") != null) {
         int hour = Phrase.number(m, "h2");

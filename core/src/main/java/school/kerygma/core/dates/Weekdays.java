@@ -39,6 +39,9 @@ final class Weekdays implements Family {
   private static final Pattern AND =
       Phrase.of("\\.?\\s*(?:,\\s*(?:and\\s|or\\s)?|[&/]|and\\b|or\\b)\\s*");
 
+  /** Days within so many characters are spoken of together. */
+  private static final int ONE_THOUGHT = 80;
+
   @Override
   public void read(String text, DatePhrases.Reference reference, List<Phrase.Day> days) {
     Phrase.collect(OTHER_WEEK, text, days, m -> otherWeek(m, reference.today()));
@@ -60,8 +63,13 @@ final class Weekdays implements Family {
     String between = text.substring(before.end(), day.start());
     boolean until = UNTIL.matcher(between).matches();
     LocalDate after = onOrAfter(before.date(), day.date().getDayOfWeek());
-    if (after.equals(day.date()) || !until && !AND.matcher(between).matches()) {
+    if (after.equals(day.date())) {
       return day;
+    }
+    if (!until && !AND.matcher(between).matches()) {
+      // "Act I by Monday, Act III by Friday": what is named later is later, most likely.
+      boolean earlier = day.date().isBefore(before.date()) && between.length() < ONE_THOUGHT;
+      return earlier && day.open() == null ? day.asked() : day;
     }
     return new Phrase.Day(
         day.start(),

@@ -92,4 +92,13 @@ class WeekdaysTest {
     assertThat(OnSeptember30.in("any day but Friday", "2026-09-30")).isEmpty();
     assertThat(OnSeptember30.in("One Friday in spring we went.", "2026-09-30")).isEmpty();
   }
+
+  @Test
+  void aDayThatComesOutBeforeOneThatWasNamedEarlierIsAsked() {
+    assertThat(
+            OnSeptember30.in("Act I by Monday, Act II by Friday.", "2026-09-30").getLast().doubts())
+        .containsExactly(DatePhrases.Doubt.AMBIGUOUS);
+    assertThat(OnSeptember30.in("The film on Thursday; the talk on Friday.", "2026-09-30"))
+        .allMatch(f -> f.doubts().isEmpty());
+  }
 }
