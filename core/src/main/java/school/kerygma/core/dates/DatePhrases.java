@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.SchoolCalendar;
 
@@ -39,6 +40,10 @@ public final class DatePhrases {
     LIKELY,
     /** Day and month may be the other way round: "05/11/2026". */
     DAY_ORDER,
+    /** "The week of October 19": which day of it is not said. */
+    A_WEEK,
+    /** "By the start of class on Thursday", where the class does not meet. */
+    NO_CLASS,
     /** It speaks of a day, and nobody has computed which: "the Friday before the break". */
     NOT_UNDERSTOOD
   }
@@ -80,6 +85,13 @@ public final class DatePhrases {
           new SchoolSpans(),
           new CountedDays(),
           new Weekdays());
+
+  private static final Pattern WEEK_OF =
+      Phrase.of("\\bweek\\s+(?:of|beginning|starting)\\s+(?:the\\s+)?$");
+
+  private static final Pattern CLASS =
+      Phrase.of(
+          "\\b(?:before|after|at|(?:start|beginning|end)\\s+of)\\s+(?:the\\s+|our\\s+)?(?:class|lesson)\\b");
 
   private DatePhrases() {}
 
@@ -141,14 +153,23 @@ public final class DatePhrases {
         day.ofDay() ? Optional.of(TimesOfDay.ofDay(day, text, reference)) : Optional.empty();
     int start = said.map(TimesOfDay.Said::start).orElse(day.start());
     int end = said.map(TimesOfDay.Said::end).orElse(day.end());
+    List<Doubt> doubts = doubts(day, reference);
+    if (WEEK_OF.matcher(text.substring(0, start)).find()) {
+      doubts.add(Doubt.A_WEEK);
+    }
+    String quote = text.substring(start, end);
+    if (CLASS.matcher(quote).find()
+        && !reference.meets().meetsOn(day.date(), reference.calendar())) {
+      doubts.add(Doubt.NO_CLASS);
+    }
     return new Found(
         start,
         end,
-        text.substring(start, end),
+        quote,
         day.date(),
         said.map(TimesOfDay.Said::time).or(() -> ofDay),
         Optional.ofNullable(day.said()),
-        doubts(day, reference));
+        doubts);
   }
 
   private static List<Doubt> doubts(Phrase.Day day, Reference reference) {

@@ -141,7 +141,7 @@ final class MonthDates implements Family {
   private static final Pattern CLOSED = Pattern.compile("(?:\\d{4}|\\))$");
 
   private static final Pattern DATE_BEFORE =
-      Phrase.of("(?:\\b(?:due|by|on|until|before|date|from|for|to)\\s*:?\\s*|[-\u2013]\\s*)$");
+      Phrase.of("(?:\\b(?:due|by|on|until|before|than|date|from|for|to)\\s*:?\\s*|[-\u2013]\\s*)$");
 
   private static final Pattern UNIT_AFTER =
       Phrase.of(

@@ -28,7 +28,8 @@ final class SchoolSpans implements Family {
           "\\b(?:the\\s+)?(?<p>end|close|beginning|start|last\\s+day|first\\s+day)\\s+of\\s+(?<q>the|this|next)\\s+(?<s>week|month|term)\\b");
 
   private static final Pattern NEXT_MEETING =
-      Phrase.of("\\b(?:the\\s+|our\\s+|your\\s+)?next\\s+(?:class|meeting|lesson)\\b");
+      Phrase.of(
+          "\\b(?:the\\s+|our\\s+|your\\s+)?next\\s+(?:class|meeting|lesson)\\b(?!\\s+(?:is|will|starts|begins|takes))");
 
   @Override
   public void read(String text, DatePhrases.Reference reference, List<Phrase.Day> days) {

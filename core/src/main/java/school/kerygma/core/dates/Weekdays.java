@@ -33,6 +33,19 @@ final class Weekdays implements Family {
   private static final Pattern WAS =
       Phrase.of("\\b(?:was|were|happened|took\\s+place|ended)\\s+(?:on\\s+|due\\s+)?$");
 
+  /** "If you were absent on Tuesday", "what we began Monday": perhaps the last one. */
+  private static final Pattern MAYBE_WAS =
+      Phrase.of(
+          "\\b(?:was|were|had|did|missed|absent|got|gave|took|made|saw|went|began|left|started|came|heard|told|said|talked|spoke|wrote|(?:i|we|you|they|he|she|it|who|class)\\s+(?:\\w+\\s+)?\\w{2,}ed)\\b[^.;:!?,\\n]{0,40}$");
+
+  /** "On Friday we finished the mural." */
+  private static final Pattern THEN_WAS =
+      Phrase.of(
+          "\\s*,?\\s*(?:i|we|you|they|he|she|it|class|the\\s+\\w+|our\\s+\\w+|your\\s+\\w+)\\s+(?:\\w+ly\\s+|all\\s+)?(?:was|were|had|did|missed|got|gave|took|made|saw|went|began|left|started|came|heard|told|said|talked|spoke|wrote|\\w{2,}ed)\\b");
+
+  private static final Pattern AHEAD =
+      Phrase.of("\\b(?:due|by|until|before|will|shall|must|should|to\\s+be|next|is|are)\\b");
+
   private static final Pattern UNTIL =
       Phrase.of("\\.?\\s*(?:[-\u2013]|to|through|thru|until|till)\\s*");
 
@@ -95,15 +108,25 @@ final class Weekdays implements Family {
       boolean later = which.equals("coming") || which.equals("following");
       LocalDate from = past ? now.minusDays(7) : later ? now.plusDays(1) : now;
       LocalDate date = onOrAfter(from, said);
+      boolean was = !past && which.isEmpty() && maybeWas(text, m);
       // Who means today says so more often than by its name.
       boolean today = date.equals(now) && !which.equals("this");
       return new Phrase.Day(
-          m.start(), m.end(), date, said, today ? DatePhrases.Doubt.AMBIGUOUS : null, false);
+          m.start(), m.end(), date, said, today || was ? DatePhrases.Doubt.AMBIGUOUS : null, false);
     }
     LocalDate date = SchoolCalendar.mondayOf(now).plusWeeks(1).with(said);
     boolean ambiguous = said.compareTo(now.getDayOfWeek()) > 0;
     return new Phrase.Day(
         m.start(), m.end(), date, said, ambiguous ? DatePhrases.Doubt.AMBIGUOUS : null, false);
+  }
+
+  private static boolean maybeWas(String text, Matcher m) {
+    if (THEN_WAS.matcher(text).region(m.end(), text.length()).lookingAt()) {
+      return true;
+    }
+    String before = text.substring(0, m.start());
+    Matcher was = MAYBE_WAS.matcher(before);
+    return was.find() && !AHEAD.matcher(before.substring(was.start())).find();
   }
 
   static LocalDate onOrAfter(LocalDate today, DayOfWeek day) {

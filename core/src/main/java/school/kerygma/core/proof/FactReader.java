@@ -27,6 +27,10 @@ public final class FactReader {
       of(
           "\\b(?:due(?:\\s+date)?|deadline|hand(?:ed)?\\s+in|turn(?:ed)?\\s+in|(?:turn|hand)\\s+(?:it|them|this|that|(?:in\\s+)?your\\s+\\w+)\\s+in|submit(?:ted)?|on\\s+or\\s+before|by|until|no later than)\\b[^.;!?]{0,24}$");
 
+  /** What was due then is so no longer. */
+  private static final Pattern NO_LONGER =
+      of("\\b(?:changed|moved|extended|postponed|instead\\s+of|not)\\b[^.;!?]{0,24}$");
+
   /** "By half past two on Thursday" says of itself that something is due. */
   private static final Pattern DUE_ITSELF = of("(?:by|until|no later than|before)\\b");
 
@@ -113,7 +117,10 @@ public final class FactReader {
     }
     for (DatePhrases.Found found : reading.found()) {
       dueBefore.region(Math.max(0, found.start() - DUE_REACH), found.start());
-      boolean due = dueBefore.find() || DUE_ITSELF.matcher(found.quote()).lookingAt();
+      boolean due =
+          dueBefore.find()
+                  && !NO_LONGER.matcher(text.substring(dueBefore.start(), found.start())).find()
+              || DUE_ITSELF.matcher(found.quote()).lookingAt();
       LocalDateTime meant = found.date().atTime(found.time().orElse(SchoolCalendar.DUE_TIME));
       all.add(
           new Fact(

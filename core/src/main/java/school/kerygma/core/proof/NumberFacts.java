@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.proof.Fact.Kind;
 import school.kerygma.core.text.Amounts;
 import school.kerygma.core.text.NumberWords;
@@ -93,11 +94,11 @@ final class NumberFacts {
               + "?[\\s-]*(?:hours?|hrs?)\\b\\.?(?:\\s+(?:and\\s+)?(?<min>\\d{1,2})\\s*min(?:utes?|s)?\\b)?)");
   private static final Pattern NO_LENGTH_BEFORE =
       of(
-          ".*\\b(?:within|every|per|last|past|next|after|office|first|in\\s+under|less\\s+than|open|early|late|ago)\\s+(?:the\\s+)?");
+          ".*(?<!\\b(?:must|should|will|may|can|to)\\s)\\b(?:within|every|per|last|past|next|after|office|first|in\\s+under|less\\s+than|open|early|late|ago)\\s+(?:the\\s+)?");
 
   private static final Pattern NO_LENGTH_AFTER =
       of(
-          "\\s+(?:ago|late|early|later|earlier|(?:to|past|after|before|till|until)\\s+(?:\\d|noon|midnight|"
+          "\\s+(?:ago|late|early|later|earlier|(?:before|after)\\s+(?:the|dawn|dusk|sunrise|sunset|school|class)|(?:to|past|after|before|till|until)\\s+(?:\\d|noon|midnight|"
               + NumberWords.PATTERN
               + "))\\b.*|\\s+(?:past|after|before|till)\\s+\\d.*");
 
@@ -162,27 +163,25 @@ final class NumberFacts {
     for (Matcher m = PAGES.matcher(text); m.find(); ) {
       Pages pages = pages(Objects.requireNonNull(m.group("list")));
       int end = m.start("list") + pages.length();
-      all.add(
-          new Fact(
-              Kind.PAGES,
-              m.start(),
-              end,
-              text.substring(m.start(), end),
-              pages.value(),
-              List.of()));
+      add(all, Kind.PAGES, text, m.start(), end, pages.value());
     }
     for (Matcher m = PART.matcher(text); m.find(); ) {
-      add(all, Kind.PART, m, part(m));
+      add(all, Kind.PART, text, m.start(), m.end(), part(m));
     }
     return all;
   }
 
-  private static void add(List<Fact> all, Kind kind, Matcher m, String value) {
-    int start = m.start();
-    int end = m.end();
-    String quote = m.group();
+  private static void add(
+      List<Fact> all, Kind kind, String text, int start, int end, String value) {
+    String quote = text.substring(start, end);
     int blank = quote.length() - quote.stripLeading().length();
-    all.add(new Fact(kind, start + blank, end, quote.stripLeading(), value, List.of()));
+    OfWork.Meant meant =
+        kind == Kind.PART ? OfWork.Meant.SURE : OfWork.of(kind, text, start + blank, end);
+    if (meant != OfWork.Meant.NOT) {
+      List<DatePhrases.Doubt> doubts =
+          meant == OfWork.Meant.SURE ? List.of() : List.of(DatePhrases.Doubt.LIKELY);
+      all.add(new Fact(kind, start + blank, end, quote.stripLeading(), value, doubts));
+    }
   }
 
   private static String before(String text, Matcher m) {
@@ -211,27 +210,30 @@ final class NumberFacts {
       boolean none =
           NOT_WORTH_AFTER.matcher(after).matches() || NOT_WORTH_BEFORE.matcher(before).matches();
       if (value.isPresent() && !none) {
-        add(all, pointsKind(m, before, after), m, value.get());
+        add(all, pointsKind(m, before, after), text, m.start(), m.end(), value.get());
       } else if (value.isPresent() && OFF_BEFORE.matcher(before).matches()) {
-        add(all, Kind.OFF, m, value.get());
+        add(all, Kind.OFF, text, m.start(), m.end(), value.get());
       }
     }
     for (Matcher m = HALF_POINT.matcher(text); m.find(); ) {
       boolean off =
           OFF_BEFORE.matcher(before(text, m)).matches()
               || OFF_AFTER.matcher(after(text, m)).matches();
-      add(all, off ? Kind.OFF : Kind.POINTS, m, "0.5");
+      add(all, off ? Kind.OFF : Kind.POINTS, text, m.start(), m.end(), "0.5");
     }
     for (Matcher m = POINTS_FIRST.matcher(text); m.find(); ) {
       Kind kind = m.group("total") == null ? Kind.POINTS : Kind.TOTAL;
-      amount(m, "n").ifPresent(n -> add(all, kind, m, n));
+      amount(m, "n").ifPresent(n -> add(all, kind, text, m.start(), m.end(), n));
     }
     for (Matcher m = OF_BLANK.matcher(text); m.find(); ) {
       boolean total = m.group("total") != null || m.group("label") != null;
-      amount(m, "n").ifPresent(n -> add(all, total ? Kind.TOTAL : Kind.POINTS, m, n));
+      amount(m, "n")
+          .ifPresent(n -> add(all, total ? Kind.TOTAL : Kind.POINTS, text, m.start(), m.end(), n));
     }
     for (Matcher m = OUT_OF.matcher(text); m.find(); ) {
-      amount(m, "n").or(() -> amount(m, "m")).ifPresent(n -> add(all, Kind.TOTAL, m, n));
+      amount(m, "n")
+          .or(() -> amount(m, "m"))
+          .ifPresent(n -> add(all, Kind.TOTAL, text, m.start(), m.end(), n));
     }
   }
 
@@ -257,12 +259,12 @@ final class NumberFacts {
   private static void times(String text, List<Fact> all) {
     for (Matcher m = MINUTES.matcher(text); m.find(); ) {
       if (isLength(text, m)) {
-        amount(m, "n").ifPresent(n -> add(all, Kind.MINUTES, m, n));
+        amount(m, "n").ifPresent(n -> add(all, Kind.MINUTES, text, m.start(), m.end(), n));
       }
     }
     for (Matcher m = HOURS.matcher(text); m.find(); ) {
       if (isLength(text, m)) {
-        minutes(m).ifPresent(n -> add(all, Kind.MINUTES, m, n));
+        minutes(m).ifPresent(n -> add(all, Kind.MINUTES, text, m.start(), m.end(), n));
       }
     }
   }
@@ -303,14 +305,14 @@ final class NumberFacts {
       if (!READ_BEFORE.matcher(before).matches()
           && !PAPER_AFTER.matcher(after(text, m)).matches()
           && (written || !single)) {
-        add(all, Kind.LENGTH_PAGES, m, pagesLong(m));
+        add(all, Kind.LENGTH_PAGES, text, m.start(), m.end(), pagesLong(m));
       }
     }
     for (Matcher m = LENGTH_WORDS.matcher(text); m.find(); ) {
       Optional<BigDecimal> words = Amounts.parse(Objects.requireNonNull(m.group("n")));
       boolean few = words.filter(w -> w.intValue() < FEW_WORDS).isPresent();
       if (words.isPresent() && !(few && WORDS_USED.matcher(before(text, m)).matches())) {
-        add(all, Kind.LENGTH_WORDS, m, fromTo(m, plain(words.get())));
+        add(all, Kind.LENGTH_WORDS, text, m.start(), m.end(), fromTo(m, plain(words.get())));
       }
     }
   }

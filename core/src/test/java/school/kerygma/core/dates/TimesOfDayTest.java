@@ -12,7 +12,7 @@ class TimesOfDayTest {
       delimiter = '|',
       value = {
         "next Monday before class          | 2026-10-05T09:40 |",
-        "Tuesday before class              | 2026-10-06T08:50 |",
+        "Tuesday before class              | 2026-10-06T08:50 | NO_CLASS",
         "Friday at the start of class      | 2026-10-02T09:40 |",
         "Thursday 11:59p                   | 2026-10-01T23:59 |",
         "before 8:30 tomorrow morning      | 2026-10-01T08:30 |",

@@ -75,6 +75,16 @@ class WeekdaysTest {
         "next Friday, Oct 16         | 2026-10-16 |",
         "due the following Wednesday | 2026-10-07 |",
         "The quiz was Tuesday.       | 2026-09-29 | PASSED",
+        "absent on Tuesday, see me   | 2026-10-06 | AMBIGUOUS",
+        "If you were absent Tuesday  | 2026-10-06 | AMBIGUOUS",
+        "The test we took Monday     | 2026-10-05 | AMBIGUOUS",
+        "On Friday we finished it    | 2026-10-02 | AMBIGUOUS",
+        "On Friday we finish it      | 2026-10-02 |",
+        "what you began is due Monday | 2026-10-05 |",
+        "it was moved to by Monday   | 2026-10-05 |",
+        "due the week of October 5   | 2026-10-05 | A_WEEK",
+        "no later than 10/8          | 2026-10-08 | DAY_ORDER",
+        "Tuesday before class        | 2026-10-06 | NO_CLASS",
         "Tues-Thurs                  | 2026-10-06 2026-10-08 |",
       })
   void whatStandsBesideAWeekdaySaysWhichIsMeant(String phrase, String days, String doubts) {

@@ -234,6 +234,82 @@ class FactReaderTest {
     assertThat(read(text)).isEmpty();
   }
 
+  /** Sentences of readers and workbooks: what they say of time and points is of no plan. */
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "The class earned 30 points for tidy desks.",
+        "It takes light 8 minutes to reach us.",
+        "The story begins on page one of his life.",
+        "An hour has 60 minutes.",
+        "The marathon took her 4 hours.",
+        "The bus ride is 25 minutes long.",
+        "The treaty was 12 pages long.",
+        "The average teenager sleeps 7 hours.",
+        "Scott wrote the poem in two hours.",
+        "In Act 2 she waits an hour at the gate.",
+        "The speech was 272 words.",
+        "The soup simmers for half an hour.",
+        "Three points form a triangle.",
+        "The referee gave the home side two points.",
+        "The ferry leaves each 30 minutes.",
+        "Each of the king's letters filled two pages.",
+        "A typical novel has about 80,000 words.",
+        "Children in 1900 walked two hours to school.",
+        "Each quarter of the game is 12 minutes.",
+        "You burn 100 calories in 10 minutes.",
+        "The recipe says 5 to 7 minutes.",
+        "The store gives 20 points for each dollar.",
+        "They argued for two hours about the map.",
+      })
+  void whatIsSaidOfOtherThingsThanWorkIsAQuestionAtMost(String text) {
+    assertThat(FactReader.read(text, REFERENCE, List.of()))
+        .allSatisfy(f -> assertThat(f.doubts()).contains(DatePhrases.Doubt.LIKELY));
+  }
+
+  @Test
+  void whatMayBeSaidOfWorkIsAsked() {
+    assertThat(FactReader.read("The tour of the mill takes 20 minutes.", REFERENCE, List.of()))
+        .extracting(Fact::doubts)
+        .containsExactly(List.of(DatePhrases.Doubt.LIKELY));
+    assertThat(FactReader.read("The team presents its project: 10 minutes", REFERENCE, List.of()))
+        .extracting(Fact::doubts)
+        .containsExactly(List.of(DatePhrases.Doubt.LIKELY));
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "You have 25 minutes to finish the first draft.",
+        "Estimated time: 45 minutes",
+        "It should take about 20 minutes.",
+        "Spend half an hour on the outline.",
+        "Read pages 112-118 and answer the questions.",
+        "Write a response of at least 150 words.",
+        "Each correct answer earns 2 points.",
+        "Title page (5 pts)",
+        "Map ........ 10 points",
+        "Homework (15 min)",
+        "Reading, 20 minutes",
+        "10 min: partner talk",
+        "The presentation must last 5 to 7 minutes.",
+        "2 points for neat handwriting",
+        "Watch the film clip (12 minutes)",
+        "Three pages of notes are due Monday.",
+        "Open your books to page fifteen.",
+        "Students will receive 4 points for each source.",
+        "Each group gets 6 minutes to share.",
+        "We will spend 15 minutes on vocabulary.",
+        "Points are taken off for missing labels, 2 points each.",
+        "Then draw for 35 minutes.",
+        "The lab is worth 40 points.",
+      })
+  void whatIsSaidOfWorkIsNoQuestion(String text) {
+    assertThat(FactReader.read(text, REFERENCE, List.of()))
+        .isNotEmpty()
+        .allSatisfy(f -> assertThat(f.doubts()).isEmpty());
+  }
+
   @Test
   void aDayThatIsNotUnderstoodIsAQuestion() {
     assertThat(FactReader.read("Due the Friday before the break.", REFERENCE, List.of()))
