@@ -141,6 +141,13 @@ public record TaskSheet(
         handouts, days, differs);
   }
 
+  /** The same task, of other minutes. */
+  public TaskSheet lasting(int other) {
+    return new TaskSheet(
+        title, detail, other, answers, points, kind, required, opens, after, due, board, handouts,
+        days, differs);
+  }
+
   public TaskSheet opening(boolean needed, Opens other) {
     return new TaskSheet(
         title, detail, minutes, answers, points, kind, needed, other, after, due, board, handouts,

@@ -1,6 +1,7 @@
 package school.kerygma.app.scores;
 
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -9,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.springframework.context.MessageSource;
 import org.springframework.core.io.Resource;
@@ -108,7 +110,7 @@ public class Scores {
   }
 
   /** As it was compiled. */
-  PlaybackScore compiled(UUID score) {
+  public PlaybackScore compiled(UUID score) {
     return bodies
         .findById(score)
         .map(b -> json.readValue(b.body(), PlaybackScore.class))
@@ -141,6 +143,31 @@ public class Scores {
                     .mapToLong(Long::longValue)
                     .min()
                     .orElse(part.startMs()));
+  }
+
+  /**
+   * When the words of a stop are said, in program time.
+   *
+   * @param from the how-manieth word of its script, from 0
+   * @param word the word itself; of several the one that stands nearest is meant
+   * @return when the stop begins, if the word is not heard in it; nothing if it has no such stop
+   */
+  public Optional<Long> saidAt(PlaybackScore compiled, UUID stop, int from, String word) {
+    Optional<PlaybackScore.StopPart> of =
+        compiled.stops().stream().filter(p -> p.id().equals(stop)).findFirst();
+    if (of.isEmpty()) {
+      return Optional.empty();
+    }
+    List<TimedWord> words =
+        compiled.words().stream().filter(w -> of.get().plays(w.startMs())).toList();
+    String asked = plain(word);
+    return Optional.of(
+        IntStream.range(0, words.size())
+            .filter(i -> plain(words.get(i).text()).equals(asked))
+            .boxed()
+            .min(Comparator.comparing(i -> Math.abs(i - from)))
+            .map(i -> words.get(i).startMs())
+            .orElse(of.get().startMs()));
   }
 
   private static String plain(String word) {

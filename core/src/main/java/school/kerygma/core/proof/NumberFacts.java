@@ -135,9 +135,18 @@ final class NumberFacts {
   private static final Pattern WORDS_USED =
       of(
           ".*\\b(?:learn|learns|define|memori[sz]e|spell|circle|underline|choose|find|study|list|pick|copy|look\\s+up|know|practi[cs]e|the|these|those|following|first|last|in\\s+other|other|new|key|in)\\s+(?:at\\s+least\\s+|about\\s+|the\\s+|your\\s+)*");
+  private static final String PART_NUMBER =
+      "\\d{1,2}\\b|[Oo]ne\\b|[Tt]wo\\b|[Tt]hree\\b|[Ff]our\\b|[Ff]ive\\b|[Ss]ix\\b";
+
+  /** Written small, "part" needs a number: "the part I liked". */
   private static final Pattern PART =
       Pattern.compile(
-          "\\b(?<k>Part|Task|Step|PART|TASK|STEP)\\s+(?<n>\\d{1,2}\\b|(?:VIII|VII|VI|IV|IX|III|II|I|V|X)\\b(?!')|[A-H]\\b|[Oo]ne\\b|[Tt]wo\\b|[Tt]hree\\b|[Ff]our\\b|[Ff]ive\\b|[Ss]ix\\b)");
+          "\\b(?:(?<k>Part|Task|Step|PART|TASK|STEP)\\s+(?<n>(?:VIII|VII|VI|IV|IX|III|II|I|V|X)\\b(?!')|[A-H]\\b|"
+              + PART_NUMBER
+              + ")|(?<kk>part|task|step)\\s+(?<nn>"
+              + PART_NUMBER
+              + "))");
+
   private static final List<String> ROMAN =
       List.of("I", "II", "III", "IV", "V", "VI", "VII", "VIII", "IX", "X");
 
@@ -376,12 +385,16 @@ final class NumberFacts {
   }
 
   private static String part(Matcher m) {
-    String kind = Objects.requireNonNull(m.group("k"));
-    String number = Objects.requireNonNull(m.group("n"));
+    boolean small = m.group("k") == null;
+    String kind = Objects.requireNonNull(m.group(small ? "kk" : "k"));
+    String number = Objects.requireNonNull(m.group(small ? "nn" : "n"));
     String said =
         ROMAN.contains(number)
             ? "" + (ROMAN.indexOf(number) + 1)
             : NumberWords.parse(number).map(n -> "" + n).orElse(number);
-    return kind.charAt(0) + kind.substring(1).toLowerCase(Locale.ROOT) + " " + said;
+    return Character.toUpperCase(kind.charAt(0))
+        + kind.substring(1).toLowerCase(Locale.ROOT)
+        + " "
+        + said;
   }
 }

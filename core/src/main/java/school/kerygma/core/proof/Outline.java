@@ -196,7 +196,9 @@ public record Outline(List<Part> parts, Optional<BigDecimal> stated) {
         }
         Optional<PageLines.Placed> line =
             lines.stream().filter(l -> l.start() == fact.start()).findFirst();
-        if (fact.kind() == Fact.Kind.PART && line.isPresent()) {
+        if (fact.kind() == Fact.Kind.PART
+            && line.isPresent()
+            && Character.isUpperCase(fact.quote().charAt(0))) {
           headingEnd = line.get().end();
           step = Optional.empty();
           parts.add(

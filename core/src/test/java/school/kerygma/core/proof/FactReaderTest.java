@@ -58,6 +58,7 @@ class FactReaderTest {
         "Part 2 and Task three                 | PART Part 2, PART Task 3",
         "PART B                                | PART Part B",
         "part of it                            |",
+        "and part three of the sheet           | PART Part 3",
         "for 7A Design and 7C                  | SECTION 7A Design, OTHER_SECTION 7C",
         "8B meets in the workshop              | SECTION 8B Woodwork",
         "Turn it in on or before October 7     | DUE 2026-10-07T23:59",

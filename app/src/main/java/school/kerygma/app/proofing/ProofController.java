@@ -1,0 +1,142 @@
+package school.kerygma.app.proofing;
+
+import java.time.LocalDateTime;
+import java.time.format.DateTimeParseException;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.time.DueRule;
+
+/** The proof, and what is put right from it. */
+@Controller
+class ProofController {
+
+  private final Proofs proofs;
+  private final ProofPage page;
+  private final Scripts scripts;
+  private final Tasks tasks;
+  private final Sections sections;
+  private final Gate gate;
+
+  ProofController(
+      Proofs proofs, ProofPage page, Scripts scripts, Tasks tasks, Sections sections, Gate gate) {
+    this.proofs = proofs;
+    this.page = page;
+    this.scripts = scripts;
+    this.tasks = tasks;
+    this.sections = sections;
+    this.gate = gate;
+  }
+
+  @GetMapping("/walkthroughs/{id}/proof")
+  String proof(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    Proofs.View view = proofs.of(id);
+    model.addAttribute("walkthrough", scripts.head(id));
+    model.addAttribute("view", view);
+    model.addAttribute("open", page.of(id, view.open()));
+    model.addAttribute("plain", page.of(id, view.plain()));
+    model.addAttribute("left", page.of(id, view.left()));
+    return "proofing/proof";
+  }
+
+  @PostMapping("/walkthroughs/{id}/proof/leave")
+  String leave(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam String sides,
+      @RequestParam(defaultValue = "") String reason) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    proofs.leave(id, sides, reason);
+    return back(id);
+  }
+
+  /** What was left is open again. */
+  @PostMapping("/walkthroughs/{id}/proof/again")
+  String again(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam String sides) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    proofs.take(id, sides);
+    return back(id);
+  }
+
+  /** Sets a task right, in all its sections. */
+  @PostMapping("/walkthroughs/{id}/proof/task")
+  String task(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam UUID task,
+      @RequestParam String field,
+      @RequestParam String value) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task);
+    if (!gate.may(me, Deed.CHANGE, Gate.Kind.WHOLE_TASK, task)) {
+      throw Problem.conflict("task-shared");
+    }
+    TaskView before = tasks.get(task);
+    tasks.change(task, before.version(), set(before.sheet(), field, value));
+    return back(id);
+  }
+
+  private TaskSheet set(TaskSheet sheet, String field, String value) {
+    try {
+      return switch (field) {
+        case "points" ->
+            withoutDifference(sheet.worth(Integer.valueOf(value), sheet.kind()), field);
+        case "minutes" -> withoutDifference(sheet.lasting(Integer.parseInt(value)), field);
+        case "due" -> withoutDifference(sheet.due(Optional.of(fixed(sheet, value))), field);
+        default -> throw Problem.unreadable();
+      };
+    } catch (NumberFormatException | DateTimeParseException e) {
+      throw Problem.unreadable();
+    }
+  }
+
+  /** What is right is so for all: no section keeps another. */
+  private static TaskSheet withoutDifference(TaskSheet sheet, String field) {
+    Map<UUID, TaskSheet.Difference> differs = new HashMap<>();
+    sheet
+        .differs()
+        .forEach(
+            (section, d) ->
+                differs.put(
+                    section,
+                    new TaskSheet.Difference(
+                        d.detail(),
+                        field.equals("minutes") ? null : d.minutes(),
+                        field.equals("points") ? null : d.points(),
+                        field.equals("due") ? Optional.empty() : d.due())));
+    return sheet.on(sheet.days(), differs);
+  }
+
+  private DueRule fixed(TaskSheet sheet, String value) {
+    LocalDateTime at = LocalDateTime.parse(value);
+    SectionView section =
+        sections.among(sheet.days().keySet()).stream()
+            .findFirst()
+            .orElseThrow(() -> Problem.refused("no-section-task"));
+    return new DueRule.Fixed(section.calendar().at(at.toLocalDate(), at.toLocalTime()));
+  }
+
+  private static String back(UUID walkthrough) {
+    return "redirect:/walkthroughs/" + walkthrough + "/proof";
+  }
+}

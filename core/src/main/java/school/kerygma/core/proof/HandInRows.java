@@ -1,0 +1,72 @@
+package school.kerygma.core.proof;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import school.kerygma.core.proof.Matter.Side;
+import school.kerygma.core.proof.Proof.Reason;
+import school.kerygma.core.proof.Proof.Row;
+import school.kerygma.core.proof.Proof.Statement;
+import school.kerygma.core.proof.Proof.Topic;
+import school.kerygma.core.proof.Proof.Verdict;
+
+/** Where work is handed in: on paper, or online. */
+final class HandInRows implements Proof.Rows {
+
+  private enum Way {
+    PAPER,
+    ONLINE
+  }
+
+  private static final Pattern PLACE =
+      Sides.of(
+          "\\b(?:(?:hand|turn)(?:ed)?\\s+(?:[\\w']+\\s+){0,4}?in|submit(?:ted)?|bring|upload(?:ed)?)\\b[^.!?\\n]{0,60}?\\b(?<w>on\\s+paper|printed|hard\\s+copy|print-?out|to\\s+my\\s+desk|in\\s+the\\s+tray|online|electronically|on\\s+the\\s+class\\s+page|on\\s+this\\s+page|by\\s+e-?mail)\\b|\\b(?<u>upload(?:\\s+it|\\s+them|\\s+your\\s+\\w+)?)\\b");
+
+  @Override
+  public Stream<Row> of(Matter matter) {
+    Map<Side, List<Statement>> said = new EnumMap<>(Side.class);
+    Map<Side, Set<Way>> ways = new EnumMap<>(Side.class);
+    for (Matter.Text text : matter.texts()) {
+      Matcher found = PLACE.matcher(text.words());
+      while (found.find()) {
+        said.computeIfAbsent(text.side(), s -> new ArrayList<>())
+            .add(Sides.words(text, found, false));
+        ways.computeIfAbsent(text.side(), s -> EnumSet.noneOf(Way.class)).add(way(found));
+      }
+    }
+    if (ways.isEmpty()) {
+      return Stream.empty();
+    }
+    boolean apart =
+        ways.values().stream()
+            .anyMatch(
+                one ->
+                    ways.values().stream()
+                        .anyMatch(other -> one.stream().noneMatch(other::contains)));
+    List<Statement> all = new ArrayList<>();
+    said.values().forEach(s -> s.forEach(one -> all.add(one.marked(apart))));
+    return Stream.of(
+        apart
+            ? Sides.row(
+                Topic.HAND_IN, "", Optional.empty(), all, Verdict.DISAGREES, Reason.OTHER_PLACE)
+            : Sides.agrees(Topic.HAND_IN, "", Optional.empty(), all));
+  }
+
+  private static Way way(Matcher found) {
+    String words = found.group("w");
+    return words == null
+            || words
+                .toLowerCase(Locale.ROOT)
+                .matches("online|electronically|on\\s+th.*page|by\\s+e-?mail")
+        ? Way.ONLINE
+        : Way.PAPER;
+  }
+}
