@@ -6,3 +6,16 @@ create table left_finding (
   left_at        timestamptz  not null,
   primary key (walkthrough_id, sides)
 );
+
+-- What is right instead of words that were said: a line under the player while they are heard, until the words are others.
+create table correction (
+  id             uuid primary key,
+  walkthrough_id uuid         not null references walkthrough on delete cascade,
+  stop_id        uuid         not null references stop on delete cascade,
+  quote          varchar(200) not null,
+  words          varchar(200) not null,
+  sides          varchar(64)  not null,
+  made_at        timestamptz  not null
+);
+create index on correction (walkthrough_id);
+create index on correction (stop_id);

@@ -36,6 +36,35 @@ document.addEventListener('alpine:init', () => {
     },
   }));
 
+  /** What is open of the proofs of walkthroughs; asked again when a script has changed. */
+  Alpine.data('openProofs', () => ({
+    open: [],
+    get some() {
+      return this.open.length > 0;
+    },
+    init() {
+      this.look();
+      document.addEventListener('kerygma:proof', () => this.look());
+    },
+    async look() {
+      const { of, count, missing } = this.$root.dataset;
+      try {
+        const all = await send('GET', `/walkthroughs/proofs?of=${of}`);
+        this.open = all
+          .filter((o) => o.disagree + o.missing > 0)
+          .map((o) => ({
+            ...o,
+            count: o.disagree + o.missing,
+            href: `/walkthroughs/${o.walkthrough}/proof`,
+            tally: [o.disagree ? (count ?? '').replace('%1', o.disagree) : '', o.missing ? (missing ?? '').replace('%1', o.missing) : ''].filter(Boolean).join(', '),
+          }));
+        document.dispatchEvent(new CustomEvent('kerygma:proofs', { detail: this.open }));
+      } catch {
+        // It is told on the proof itself.
+      }
+    },
+  }));
+
   /** A name of the roster on a page: it is covered or left. */
   Alpine.data('nameSeen', () => ({
     open: true,

@@ -22,6 +22,7 @@ document.addEventListener('alpine:init', () => {
     // Outside the component: what Alpine watches is wrapped, and these must not be.
     let pictures;
     let beacons;
+    let corrections = [];
     let score;
     let moving;
     let track = null; // Captions in another language than the one that is spoken.
@@ -41,6 +42,7 @@ document.addEventListener('alpine:init', () => {
       transcriptOn: false,
       at: 0,
       duration: 1,
+      correction: '',
       line1: '',
       line2: '',
       described: '',
@@ -73,6 +75,8 @@ document.addEventListener('alpine:init', () => {
         moving = new Moving(score.pictures, `/media/scores/${id}/pictures`);
         moving.onArrived(() => !this.playing && this.show());
         this.duration = score.durationMs;
+        // What was put right afterwards is told beside what is said; without it the talk plays all the same.
+        corrections = await send('GET', `/media/scores/${id}/corrections`).catch(() => []);
         this.buildStops();
         await this.buildLanguages();
         this.buildTranscript();
@@ -197,6 +201,7 @@ document.addEventListener('alpine:init', () => {
         this.lineLanguage = track && !cue?.spoken ? track.language : score.language;
         this.line1 = cue?.lines[0] ?? '';
         this.line2 = cue?.lines[1] ?? '';
+        this.correction = corrections.find((c) => c.startMs <= at && at < c.endMs)?.words ?? '';
         const stop = score.stops.find((s) => s.startMs <= at && at < s.endMs);
         this.unchecked = (track ? Boolean(cue?.unchecked) : Boolean(stop?.unchecked)) && this.line1 !== '';
         const seen = moment.marks.map((m) => `${m.kind}: ${m.words || m.number}`);

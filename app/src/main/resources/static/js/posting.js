@@ -10,14 +10,39 @@ document.addEventListener('alpine:init', () => {
     return {
       deed: '',
       letters: [],
+      disagreeing: [],
+      wasAsked: false,
+      sender: null,
       get hasLetters() {
         return this.letters.length > 0;
       },
       init() {
         this.deed = this.$root.dataset.idle;
         const form = document.getElementById('posting');
+        document.addEventListener('kerygma:proofs', (e) => {
+          this.disagreeing = e.detail.flatMap((o) => o.says);
+        });
+        // Asked once, before it is sent; it is never forbidden.
+        addEventListener('submit', (e) => this.askFirst(e, form), true);
         this.$root.addEventListener('input', (e) => e.target.form === form && this.soon());
         this.look();
+      },
+      askFirst(event, form) {
+        if (event.target === form && this.disagreeing.length > 0 && !this.wasAsked) {
+          event.preventDefault();
+          event.stopImmediatePropagation();
+          this.wasAsked = true;
+          this.sender = event.submitter;
+          this.$refs.proof.showModal();
+        }
+      },
+      postAllTheSame() {
+        this.$refs.proof.close();
+        document.getElementById('posting').requestSubmit(this.sender);
+      },
+      closeProof() {
+        this.$refs.proof.close();
+        this.wasAsked = false;
       },
       soon() {
         clearTimeout(timer);

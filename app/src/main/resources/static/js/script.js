@@ -194,6 +194,7 @@ document.addEventListener('alpine:init', () => {
           this.version = stop.version;
           this.length = this.length.replace(/\d+:\d\d/, clock(stop.plannedMs));
           this.state = this.$root.dataset.saved;
+          document.dispatchEvent(new CustomEvent('kerygma:proof'));
           this.problem = '';
         } catch (e) {
           this.state = '';
@@ -213,6 +214,7 @@ document.addEventListener('alpine:init', () => {
           const stop = await send('PUT', `/stops/${this.$root.dataset.stop}/ties`, chosen);
           this.version = stop.version;
           this.state = this.$root.dataset.saved;
+          document.dispatchEvent(new CustomEvent('kerygma:proof'));
         } catch (e) {
           this.problem = e.message || this.$root.dataset.lost;
         }

@@ -4,7 +4,9 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import school.kerygma.app.planning.DayNotes;
 import school.kerygma.app.planning.SessionView;
 import school.kerygma.app.planning.TaskView;
@@ -91,6 +93,16 @@ record WeekView(
   /** Whether anything is planned in it. */
   public boolean planned() {
     return rows.stream().flatMap(r -> r.cells().stream()).anyMatch(c -> !c.tasks().isEmpty());
+  }
+
+  /** The walkthroughs that explain its tasks. */
+  public Set<UUID> talks() {
+    return rows.stream()
+        .flatMap(r -> r.cells().stream())
+        .flatMap(c -> c.tasks().stream())
+        .flatMap(p -> p.talk().stream())
+        .map(Talk::walkthrough)
+        .collect(Collectors.toSet());
   }
 
   public LocalDate friday() {

@@ -2,10 +2,15 @@ package school.kerygma.app.proofing;
 
 import java.time.LocalDateTime;
 import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import org.springframework.context.MessageSource;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -13,6 +18,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.planning.TaskSheet;
@@ -29,7 +35,12 @@ import school.kerygma.core.time.DueRule;
 @Controller
 class ProofController {
 
+  /** A week has no more talks than this. */
+  private static final int MOST_ASKED = 12;
+
   private final Proofs proofs;
+  private final Corrections corrections;
+  private final MessageSource messages;
   private final ProofPage page;
   private final Scripts scripts;
   private final Tasks tasks;
@@ -37,8 +48,17 @@ class ProofController {
   private final Gate gate;
 
   ProofController(
-      Proofs proofs, ProofPage page, Scripts scripts, Tasks tasks, Sections sections, Gate gate) {
+      Proofs proofs,
+      Corrections corrections,
+      MessageSource messages,
+      ProofPage page,
+      Scripts scripts,
+      Tasks tasks,
+      Sections sections,
+      Gate gate) {
     this.proofs = proofs;
+    this.corrections = corrections;
+    this.messages = messages;
     this.page = page;
     this.scripts = scripts;
     this.tasks = tasks;
@@ -54,8 +74,36 @@ class ProofController {
     model.addAttribute("view", view);
     model.addAttribute("open", page.of(id, view.open()));
     model.addAttribute("plain", page.of(id, view.plain()));
+    model.addAttribute("corrections", corrections.of(id));
     model.addAttribute("left", page.of(id, view.left()));
     return "proofing/proof";
+  }
+
+  /**
+   * What is open of a proof.
+   *
+   * @param says what disagrees, in words
+   */
+  record Open(UUID walkthrough, String title, long disagree, long missing, List<String> says) {}
+
+  /** What is open of some walkthroughs, for the places where it is told in passing. */
+  @GetMapping("/walkthroughs/proofs")
+  @ResponseBody
+  List<Open> open(@AuthenticationPrincipal SignedIn me, @RequestParam Set<UUID> of) {
+    List<Open> all = new ArrayList<>();
+    for (UUID id : of) {
+      if (gate.may(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id) && all.size() < MOST_ASKED) {
+        Proofs.View view = proofs.of(id);
+        all.add(
+            new Open(
+                id,
+                scripts.head(id).title(),
+                view.disagree(),
+                view.missing(),
+                page.of(id, view.open()).stream().map(ProofPage.Line::inWords).toList()));
+      }
+    }
+    return all;
   }
 
   @PostMapping("/walkthroughs/{id}/proof/leave")
@@ -76,6 +124,39 @@ class ProofController {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
     proofs.take(id, sides);
     return back(id);
+  }
+
+  /** Puts a line under the player, where something else was said. */
+  @PostMapping("/walkthroughs/{id}/proof/correct")
+  String correct(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam String sides,
+      @RequestParam UUID stop,
+      @RequestParam String quote,
+      @RequestParam(defaultValue = "") String words) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    corrections.put(id, stop, quote, words, sides);
+    proofs.leave(
+        id, sides, messages.getMessage("proof.corrected", new Object[] {words.strip()}, Locale.US));
+    return back(id);
+  }
+
+  /** Takes a line under the player away. */
+  @PostMapping("/corrections/{id}/away")
+  String away(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    UUID walkthrough = corrections.walkthroughOf(id);
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
+    proofs.take(walkthrough, corrections.takeAway(id));
+    return back(walkthrough);
+  }
+
+  /** The lines that a player shows under its stage. */
+  @GetMapping("/media/scores/{id}/corrections")
+  @ResponseBody
+  List<Corrections.Shown> shown(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.SEE, Gate.Kind.SCORE, id);
+    return corrections.in(id);
   }
 
   /** Sets a task right, in all its sections. */

@@ -44,7 +44,7 @@ class ProofPage {
   record Setting(UUID task, String field, String value, String label) {}
 
   /** A stop that can be said again, or has a line put under it. */
-  record Again(UUID stop, int number, String quote, int start, String right) {}
+  record Again(UUID stop, int number, String quote, boolean recorded, String right) {}
 
   /**
    * A row.
@@ -68,7 +68,13 @@ class ProofPage {
       List<Again> again,
       @Nullable String page,
       @Nullable UUID jotting,
-      boolean stop) {}
+      boolean stop) {
+
+    /** "Day: October 8 is a Thursday." */
+    String inWords() {
+      return (topic + " " + about).strip() + ": " + why;
+    }
+  }
 
   private final Scripts scripts;
   private final Scores scores;
@@ -103,7 +109,7 @@ class ProofPage {
         open,
         line.left(),
         open ? sets(row) : List.of(),
-        open && !jotted ? again(row) : List.of(),
+        open && !jotted ? again(places, row) : List.of(),
         open ? page(places, row) : null,
         open && jotted ? UUID.fromString(row.said().getFirst().value()) : null,
         open && row.reason().equals(Optional.of(Proof.Reason.NOT_EXPLAINED)));
@@ -178,13 +184,14 @@ class ProofPage {
         .toList();
   }
 
-  private List<Again> again(Proof.Row row) {
+  private List<Again> again(Places places, Proof.Row row) {
     Map<UUID, Again> stops = new HashMap<>();
     String right = right(row);
     for (Proof.Statement s : row.said()) {
       if (s.wrong() && s.place() instanceof Proof.Place.AtStop at) {
         stops.putIfAbsent(
-            at.stop(), new Again(at.stop(), at.number(), s.quote(), at.start(), right));
+            at.stop(),
+            new Again(at.stop(), at.number(), s.quote(), places.at(at).isPresent(), right));
       }
     }
     return List.copyOf(stops.values());

@@ -50,8 +50,10 @@ final class MinuteRows implements Proof.Rows {
       }
     }
     all.addAll(posted);
+    boolean spokenOf = all.size() > posted.size();
     Optional<Integer> crowded =
         Sides.doing(matter, task).stream()
+            .filter(i -> spokenOf) // A day that is only planned so is told in the plan book.
             .filter(i -> Sides.doing(task, i).dayMinutes() > matter.sections().get(i).budget())
             .findFirst();
     if (other) {

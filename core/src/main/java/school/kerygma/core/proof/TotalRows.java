@@ -160,17 +160,16 @@ final class TotalRows implements Proof.Rows {
     return posted;
   }
 
-  /** One task is worth what the paper says; several are worth no more than that together. */
+  /**
+   * One task is worth what the paper says; of several, which may not be all of its tasks, the sum
+   * is no more than that.
+   */
   private static boolean isOther(
       TreeSet<BigDecimal> written, List<Matter.Task> tasks, TreeSet<BigDecimal> posted) {
     if (written.isEmpty() || posted.isEmpty() || posted.contains(written.getFirst())) {
       return false;
     }
-    long worth =
-        tasks.stream()
-            .filter(t -> t.in().stream().anyMatch(d -> d.flatMap(Matter.Doing::points).isPresent()))
-            .count();
-    return worth == 1 || posted.getLast().compareTo(written.getFirst()) > 0;
+    return tasks.size() == 1 || posted.getLast().compareTo(written.getFirst()) > 0;
   }
 
   private static List<Statement> written(

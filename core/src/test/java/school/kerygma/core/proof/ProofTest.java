@@ -410,8 +410,10 @@ class ProofTest {
 
   @Test
   void theDaysBudgetIsCompared() {
-    assertThat(with(c -> c.day = 45)).isEmpty();
-    assertThat(with(c -> c.day = 46)).isEqualTo("MINUTES OVER_THE_DAY");
+    assertThat(with(c -> c.says("Plan 40 minutes for it.").day = 45)).isEmpty();
+    assertThat(with(c -> c.says("Plan 40 minutes for it.").day = 46))
+        .isEqualTo("MINUTES OVER_THE_DAY");
+    assertThat(with(c -> c.day = 46)).as("nobody speaks of it").isEmpty();
   }
 
   @Test
@@ -434,6 +436,11 @@ class ProofTest {
                 .findings())
         .isEqualTo("TOTAL TOTAL_AND_PARTS");
     assertThat(with(c -> c.writes("24 points in all").points = "")).isEmpty();
+    Case part = new Case().says("Good morning.").writes("30 points in all");
+    part.two = true;
+    assertThat(part.findings()).as("other tasks of the paper come later").isEmpty();
+    part.points = "36";
+    assertThat(part.findings()).isEqualTo("TOTAL POINTS_OF_TASKS");
   }
 
   @Test
