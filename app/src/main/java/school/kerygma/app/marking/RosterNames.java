@@ -92,7 +92,9 @@ public class RosterNames {
     return List.copyOf(seen);
   }
 
-  private List<String> names(UUID teacher) {
+  /** The names of all students of a teacher. */
+  @Transactional(readOnly = true)
+  public List<String> names(UUID teacher) {
     Set<UUID> students =
         sections.ofTeacher(teacher).stream()
             .flatMap(s -> s.students().stream())

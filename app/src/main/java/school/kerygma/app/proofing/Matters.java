@@ -425,7 +425,12 @@ class Matters {
             said.outline(),
             rubric.flatMap(Rubric::sum),
             worths(said.outline(), rubric),
-            pages),
+            pages,
+            rubric.stream()
+                .flatMap(r -> r.readings().stream().limit(1))
+                .flatMap(r -> r.shares().stream())
+                .map(s -> new Matter.Criterion(s.name(), s.points()))
+                .toList()),
         texts);
   }
 

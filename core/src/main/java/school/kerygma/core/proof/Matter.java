@@ -97,6 +97,7 @@ public record Matter(
    * @param rubric what its rubric adds up to, if it has one and its sum is known
    * @param worths every number of points that stands in its rubric or its parts
    * @param pages all its pages, in order
+   * @param criteria of its rubric
    */
   public record Paper(
       UUID handout,
@@ -105,7 +106,8 @@ public record Matter(
       Outline outline,
       Optional<BigDecimal> rubric,
       Set<BigDecimal> worths,
-      List<Shown> pages) {
+      List<Shown> pages,
+      List<Criterion> criteria) {
 
     /** A place on one of its pages. */
     Proof.Place at(int page, int start) {
@@ -117,6 +119,9 @@ public record Matter(
       return at(part.page(), part.start());
     }
   }
+
+  /** A criterion of a rubric. */
+  public record Criterion(String name, Optional<BigDecimal> points) {}
 
   /**
    * A task.

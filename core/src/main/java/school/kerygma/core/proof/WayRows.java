@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import school.kerygma.core.proof.Proof.Reason;
 import school.kerygma.core.proof.Proof.Row;
 import school.kerygma.core.proof.Proof.Statement;
@@ -26,8 +27,8 @@ final class WayRows implements Proof.Rows {
 
   private static final Pattern PICKED =
       Sides.of(
-          "\\b(?:pick|choose|select)\\s+(?<n>[1-9]|one|two|three|four|five)\\s+(?:of\\s+(?:the|these|them|those|"
-              + "(?:[2-9]|two|three|four|five|six|seven|eight|nine))\\b|(?:options?|choices?|ways?)\\b)");
+          "\\b(?:pick|choose|select)\\s+(?<n>[1-9]|one|two|three|four|five)\\s+(?:of\\s+(?:the|these|them|those|(?<of>"
+              + "[2-9]|two|three|four|five|six|seven|eight|nine))\\b|(?:options?|choices?|ways?)\\b)");
 
   @Override
   public Stream<Row> of(Matter matter) {
@@ -49,11 +50,12 @@ final class WayRows implements Proof.Rows {
   private static Row row(
       Matter matter, Matter.Text text, Matcher found, List<Matter.Task> boards, boolean ways) {
     int said = NumberWords.parse(found.group("n")).orElse(0);
-    boolean agrees = boards.stream().anyMatch(b -> said == (ways ? b.ways() : b.pick()));
+    boolean other = !ways && isOther(found.group("of"), boards);
+    boolean agrees = !other && boards.stream().anyMatch(b -> said == (ways ? b.ways() : b.pick()));
     List<Statement> all = new ArrayList<>();
     all.add(Sides.words(text, found, !agrees));
     boards.forEach(
-        b -> all.add(Sides.posted(b.id(), "" + (ways ? b.ways() : b.pick()), b.title())));
+        b -> all.add(Sides.posted(b.id(), "" + (ways || other ? b.ways() : b.pick()), b.title())));
     Optional<Matter.Task> of = boards.isEmpty() ? Optional.empty() : Optional.of(boards.getFirst());
     String about = of.map(Matter.Task::title).orElse(text.name());
     if (agrees) {
@@ -65,6 +67,14 @@ final class WayRows implements Proof.Rows {
         of.map(Matter.Task::id),
         all,
         boards.isEmpty() ? Verdict.MISSING : Verdict.DISAGREES,
-        boards.isEmpty() ? Reason.NO_CHOICE : ways ? Reason.OTHER_WAYS : Reason.OTHER_PICK);
+        boards.isEmpty()
+            ? Reason.NO_CHOICE
+            : ways || other ? Reason.OTHER_WAYS : Reason.OTHER_PICK);
+  }
+
+  /** "One of four", where three are offered. */
+  private static boolean isOther(@Nullable String offered, List<Matter.Task> boards) {
+    return offered != null
+        && boards.stream().noneMatch(b -> NumberWords.parse(offered).orElse(0) == b.ways());
   }
 }

@@ -149,7 +149,14 @@ class ProofTest {
       List<Matter.Paper> papers = new ArrayList<>();
       papers.add(
           new Matter.Paper(
-              SHEET, "Sheet", tied, new Outline(parts, stated), Optional.empty(), worths, shown));
+              SHEET,
+              "Sheet",
+              tied,
+              new Outline(parts, stated),
+              Optional.empty(),
+              worths,
+              shown,
+              List.of()));
       if (!rubric.isEmpty()) {
         papers.add(
             new Matter.Paper(
@@ -159,7 +166,8 @@ class ProofTest {
                 new Outline(List.of(), Optional.empty()),
                 Optional.of(new BigDecimal(rubric)),
                 Set.of(new BigDecimal(6), new BigDecimal(rubric)),
-                List.of(new Matter.Shown(RUBRIC, new UUID(2, 99), "1"))));
+                List.of(new Matter.Shown(RUBRIC, new UUID(2, 99), "1")),
+                List.of()));
       }
       List<Matter.Task> tasks = new ArrayList<>();
       tasks.add(task(LAB, "Load table", due, calendars));
@@ -454,6 +462,10 @@ class ProofTest {
     board.ways = 3;
     board.pick = 2;
     assertThat(board.findings()).isEqualTo("WAYS OTHER_PICK");
+    Case four = new Case().says("Pick one of four.");
+    four.ways = 3;
+    four.pick = 1;
+    assertThat(four.findings()).isEqualTo("WAYS OTHER_WAYS");
   }
 
   @Test
