@@ -1,9 +1,47 @@
 // The posting's screen: what its words mean is asked of the server while they are typed, and the button says what it will do.
-import { send } from './api.js';
+import { send, token } from './api.js';
 
 const AFTER_MS = 250;
 
 document.addEventListener('alpine:init', () => {
+  /** The page of a student or family at a moment of the coming days, drawn by the real page in a frame. */
+  Alpine.data('preview', () => ({
+    moments: [],
+    said: '',
+    looked: false,
+    get last() {
+      return this.moments.length - 1;
+    },
+    init() {
+      this.moments = this.$root.dataset.days.split(',').map((m) => m.split('='));
+      this.name();
+    },
+    name() {
+      this.said = this.moments[Number(this.$refs.at.value)][1];
+    },
+    look() {
+      this.name();
+      this.looked = true;
+      // What is typed goes with it, and nothing is posted.
+      const form = document.createElement('form');
+      Object.assign(form, { method: 'post', action: this.$root.dataset.to, target: 'preview', hidden: true });
+      form.dataset.plain = '';
+      const fields = new FormData(document.getElementById('posting'));
+      fields.set('as', this.$refs.as.value);
+      fields.set('at', this.moments[Number(this.$refs.at.value)][0]);
+      fields.set('_csrf', token());
+      fields.delete('once');
+      for (const [name, value] of fields) {
+        const field = document.createElement('input');
+        Object.assign(field, { type: 'hidden', name, value });
+        form.append(field);
+      }
+      document.body.append(form);
+      form.submit();
+      form.remove();
+    },
+  }));
+
   Alpine.data('posting', () => {
     let timer = 0;
     let asked = 0;

@@ -27,10 +27,6 @@ import org.springframework.session.jdbc.PostgreSqlJdbcIndexedSessionRepositoryCu
 @Configuration(proxyBeanMethods = false)
 class SecurityConfiguration {
 
-  private static final String CONTENT_POLICY =
-      "default-src 'self'; img-src 'self' data: blob:; media-src 'self' blob:; object-src 'none'; "
-          + "base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
-
   /** Two requests of one browser may note the same in its session at the same moment. */
   @Bean
   PostgreSqlJdbcIndexedSessionRepositoryCustomizer sessionsOfPostgres() {
@@ -152,7 +148,7 @@ class SecurityConfiguration {
         .headers(
             headers ->
                 headers
-                    .contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
+                    .contentSecurityPolicy(policy -> policy.policyDirectives(ContentPolicy.USUAL))
                     .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN))
                     .permissionsPolicyHeader(
                         policy ->

@@ -56,6 +56,11 @@ class ClassPages {
     return new ClassPages(lists.at(other), sections, scripts, scores, people, other);
   }
 
+  /** The same pages as if something were posted that is not. */
+  ClassPages with(List<DeliveryView> drafts) {
+    return new ClassPages(lists.with(drafts), sections, scripts, scores, people, clock);
+  }
+
   /**
    * The page of a student.
    *

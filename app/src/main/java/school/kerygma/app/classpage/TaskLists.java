@@ -17,6 +17,8 @@ import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.audience.Audience;
@@ -56,7 +58,9 @@ class TaskLists {
   private final Scores scores;
   private final Audience audience;
   private final Clock clock;
+  private final List<DeliveryView> drafts;
 
+  @Autowired
   TaskLists(
       Sections sections,
       Postings postings,
@@ -68,6 +72,24 @@ class TaskLists {
       Scores scores,
       Audience audience,
       Clock clock) {
+    this(
+        sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, clock,
+        List.of());
+  }
+
+  private TaskLists(
+      Sections sections,
+      Postings postings,
+      Tasks tasks,
+      Sessions sessions,
+      DayNotes notes,
+      Handouts handouts,
+      Scripts scripts,
+      Scores scores,
+      Audience audience,
+      Clock clock,
+      List<DeliveryView> drafts) {
+    this.drafts = drafts;
     this.sections = sections;
     this.postings = postings;
     this.tasks = tasks;
@@ -83,7 +105,15 @@ class TaskLists {
   /** The same lists as they will be, or were, at another moment. */
   TaskLists at(Clock other) {
     return new TaskLists(
-        sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, other);
+        sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, other,
+        drafts);
+  }
+
+  /** The same lists as if something were posted that is not. */
+  TaskLists with(List<DeliveryView> other) {
+    return new TaskLists(
+        sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, clock,
+        other);
   }
 
   /**
@@ -142,7 +172,13 @@ class TaskLists {
     List<UUID> sectionIds = own.stream().map(SectionView::id).toList();
     Instant now = clock.instant(); // Of a list for another day, what is up is what is up then.
     Standing standing =
-        Standing.of(postings.ofSections(sectionIds).stream().map(d -> d.at(now)).toList(), now);
+        Standing.of(
+            Stream.concat(
+                    postings.ofSections(sectionIds).stream(),
+                    drafts.stream().filter(d -> sectionIds.contains(d.section())))
+                .map(d -> d.at(now))
+                .toList(),
+            now);
     Known known =
         known(student, own, sectionIds.stream().flatMap(s -> standing.up(s).stream()).toList());
     Map<UUID, String> starters =

@@ -1,0 +1,117 @@
+package school.kerygma.app.classpage;
+
+import jakarta.servlet.http.HttpServletResponse;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.temporal.ChronoUnit;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import school.kerygma.app.accounts.ContentPolicy;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.Drafts;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.core.access.Access.Deed;
+
+/**
+ * The page of a chosen student or family at a chosen moment, as it would be if what a posting's
+ * form says were posted: drawn by the real pages.
+ */
+@Controller
+class PreviewController {
+
+  /** Who plans farther ahead looks at the plan book. */
+  private static final int FARTHEST_DAYS = 60;
+
+  private final ClassPages pages;
+  private final Drafts drafts;
+  private final Sections sections;
+  private final People people;
+  private final Gate gate;
+  private final Clock clock;
+
+  PreviewController(
+      ClassPages pages, Drafts drafts, Sections sections, People people, Gate gate, Clock clock) {
+    this.pages = pages;
+    this.drafts = drafts;
+    this.sections = sections;
+    this.people = people;
+    this.gate = gate;
+    this.clock = clock;
+  }
+
+  @PostMapping("/walkthroughs/{id}/post/seen")
+  String seen(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam String as,
+      @RequestParam LocalDateTime at,
+      @RequestParam(name = "section", defaultValue = "") Set<UUID> chosen,
+      @RequestParam(name = "task", defaultValue = "") Set<UUID> put,
+      @RequestParam MultiValueMap<String, String> form,
+      HttpServletResponse response,
+      Model model) {
+    ContentPolicy.framed(response);
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    put.forEach(t -> gate.check(me, Deed.CHANGE, Gate.Kind.TASK, t));
+    chosen.forEach(s -> gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, s));
+    String[] who = as.split(" ");
+    if (who.length != 2) {
+      throw Problem.unreadable();
+    }
+    UUID in = uuid(who[0]);
+    UUID person = uuid(who[1]);
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, in);
+    SectionView section = sections.get(in);
+    Set<UUID> students = section.students();
+    boolean student = students.contains(person);
+    if (!student && !people.studentsByGuardian(students).containsKey(person)) {
+      throw Problem.notFound();
+    }
+    Instant moment = at.atZone(section.zone()).toInstant();
+    if (Math.abs(ChronoUnit.DAYS.between(clock.instant(), moment)) > FARTHEST_DAYS) {
+      throw Problem.unreadable();
+    }
+    List<DeliveryView> draft = drafts.of(me.id(), id, chosen, put, form);
+    ClassPages then = pages.with(draft).at(moment);
+    String place = "/sections/" + in + "/as/" + person;
+    model.addAttribute(
+        "seen",
+        new ClassPageController.Seen(
+            place,
+            place,
+            Optional.of(people.contacts(Set.of(person)).get(person).name()),
+            Optional.of(section)));
+    if (student) {
+      model.addAttribute("page", then.ofStudent(person, in, s -> s.id().equals(in)).orElseThrow());
+      return "classpage/student";
+    }
+    Set<UUID> here = new HashSet<>(people.studentsOf(person));
+    here.retainAll(students);
+    model.addAttribute("page", then.ofFamily(here, s -> s.id().equals(in)));
+    return "classpage/family";
+  }
+
+  private static UUID uuid(String text) {
+    try {
+      return UUID.fromString(text);
+    } catch (IllegalArgumentException e) {
+      throw Problem.unreadable();
+    }
+  }
+}
