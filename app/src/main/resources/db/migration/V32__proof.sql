@@ -19,3 +19,11 @@ create table correction (
 );
 create index on correction (walkthrough_id);
 create index on correction (stop_id);
+
+-- Papers that appear when a section's work is due: an answer key, a filled-in example.
+create table task_key (
+  task_id    uuid not null references task on delete cascade,
+  handout_id uuid not null references handout on delete cascade,
+  primary key (task_id, handout_id)
+);
+create index on task_key (handout_id);

@@ -42,7 +42,7 @@ record ListedTask(
   record Way(UUID id, String text, boolean done) {}
 
   /** A paper to read. */
-  record Paper(UUID id, String title) {}
+  record Paper(UUID id, String title, boolean key) {}
 
   /** What to make of a task. */
   enum State {

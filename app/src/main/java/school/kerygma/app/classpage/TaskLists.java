@@ -279,7 +279,10 @@ class TaskLists {
     Map<UUID, TaskView> posted =
         tasks.among(ids).stream().collect(Collectors.toMap(TaskView::id, t -> t));
     Set<UUID> papers = new HashSet<>();
-    posted.values().forEach(t -> papers.addAll(t.sheet().handouts()));
+    for (TaskView task : posted.values()) {
+      papers.addAll(task.sheet().handouts());
+      papers.addAll(task.sheet().keys());
+    }
     return new Known(
         posted,
         audience.ticks(Set.of(student), ids).getOrDefault(student, Map.of()),
@@ -369,7 +372,7 @@ class TaskLists {
               opensAt,
               Optional.ofNullable(known.explained().get(p.task().id())),
               ways(sheet, known),
-              papers(sheet, known),
+              papers(sheet, !due.isAfter(clock.instant()), known),
               worth(section, sheet, known)));
     }
     return listed;
@@ -382,10 +385,15 @@ class TaskLists {
         .toList();
   }
 
-  private static List<ListedTask.Paper> papers(TaskSheet sheet, Known known) {
-    return sheet.handouts().stream()
-        .filter(known.papers()::containsKey)
-        .map(h -> new ListedTask.Paper(h, known.papers().getOrDefault(h, "")))
+  /** What is to be read, and once it is due, how it is done. */
+  private static List<ListedTask.Paper> papers(TaskSheet sheet, boolean isOver, Known known) {
+    return Stream.concat(
+            sheet.handouts().stream()
+                .map(h -> new ListedTask.Paper(h, known.papers().getOrDefault(h, ""), false)),
+            sheet.keys().stream()
+                .filter(h -> isOver)
+                .map(h -> new ListedTask.Paper(h, known.papers().getOrDefault(h, ""), true)))
+        .filter(p -> known.papers().containsKey(p.id()))
         .sorted(Comparator.comparing(ListedTask.Paper::title))
         .toList();
   }

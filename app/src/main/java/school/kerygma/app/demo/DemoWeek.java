@@ -83,6 +83,7 @@ class DemoWeek {
         week.task("Sketch three bridges", 35, Map.of("7A Design", 2, "7C Design", 3))
             .how("on paper. Take a picture of the page.")
             .worth(6, PROJECT)
+            .withKeys(Set.of(papers.get("example")))
             .opening(true, Opens.WHEN_THOSE_BEFORE_ARE_TICKED),
         week.task("Load table, rows 1 to 6", 40, Map.of("7A Design", 4))
             .how("in the workbook")

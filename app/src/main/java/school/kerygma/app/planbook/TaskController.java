@@ -214,6 +214,11 @@ class TaskController {
         .filter(t -> before.filter(b -> b.after().contains(t)).isEmpty())
         .forEach(t -> gate.check(me, Deed.SEE, Gate.Kind.TASK, t));
     sheet = sheet.reading(withOthers(me, sheet.handouts(), known), sheet.answers());
+    Set<UUID> keys = before.map(TaskSheet::keys).orElse(Set.of());
+    sheet.keys().stream()
+        .filter(h -> !keys.contains(h))
+        .forEach(h -> gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, h));
+    sheet = sheet.withKeys(withOthers(me, sheet.keys(), keys));
     UUID saved = id;
     if (saved == null) {
       saved = tasks.plan(me.id(), sheet);

@@ -57,6 +57,7 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
         rule(""),
         board(before.flatMap(TaskSheet::board)),
         ids("handout"),
+        ids("key"),
         days,
         differs);
   }

@@ -112,6 +112,12 @@ class Task {
 
   @ElementCollection
   @Fetch(FetchMode.SUBSELECT)
+  @CollectionTable(name = "task_key", joinColumns = @JoinColumn(name = "task_id"))
+  @Column(name = "handout_id")
+  private Set<UUID> keys = new HashSet<>();
+
+  @ElementCollection
+  @Fetch(FetchMode.SUBSELECT)
   @CollectionTable(name = "task_after", joinColumns = @JoinColumn(name = "task_id"))
   @Column(name = "after_id")
   private Set<UUID> after = new HashSet<>();
@@ -150,6 +156,8 @@ class Task {
     this.after.addAll(sheet.after());
     this.handouts.retainAll(sheet.handouts());
     this.handouts.addAll(sheet.handouts());
+    this.keys.retainAll(sheet.keys());
+    this.keys.addAll(sheet.keys());
     this.days.keySet().retainAll(sheet.days().keySet());
     sheet
         .days()
@@ -218,6 +226,7 @@ class Task {
             Optional.ofNullable(due).map(DueRuleText::read),
             board(),
             handouts,
+            keys,
             placed,
             differs));
   }
@@ -283,6 +292,9 @@ class Task {
 
     @Query("select t.id from Task t where :handout member of t.handouts")
     List<UUID> reading(UUID handout);
+
+    @Query("select t.id from Task t where :handout member of t.keys")
+    List<UUID> keyed(UUID handout);
 
     /** Every task with every Monday of a week in which it stands. */
     @Query(

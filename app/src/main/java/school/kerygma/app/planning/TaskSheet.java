@@ -27,6 +27,7 @@ import school.kerygma.core.time.DueRuleText;
  * @param due when it is due; without a rule, when its posting says
  * @param board several ways to do it
  * @param handouts papers to read for it
+ * @param keys papers that appear when a section's work is due: an answer key, a filled-in example
  * @param days by section
  * @param differs what sections do otherwise, by section
  */
@@ -43,6 +44,7 @@ public record TaskSheet(
     Optional<DueRule> due,
     Optional<ChoiceBoard> board,
     Set<UUID> handouts,
+    Set<UUID> keys,
     Map<UUID, LocalDate> days,
     Map<UUID, Difference> differs) {
 
@@ -91,6 +93,7 @@ public record TaskSheet(
       opens = Opens.WITH_ITS_POSTING; // Those that were chosen are gone.
     }
     handouts = Set.copyOf(handouts);
+    keys = Set.copyOf(keys);
     days = Map.copyOf(days);
     Map<UUID, Difference> real = new HashMap<>(differs);
     real.values().removeIf(Difference.NONE::equals);
@@ -125,6 +128,7 @@ public record TaskSheet(
         Optional.empty(),
         Optional.empty(),
         Set.of(),
+        Set.of(),
         days,
         Map.of());
   }
@@ -132,26 +136,26 @@ public record TaskSheet(
   public TaskSheet how(String other) {
     return new TaskSheet(
         title, other, minutes, answers, points, kind, required, opens, after, due, board, handouts,
-        days, differs);
+        keys, days, differs);
   }
 
   public TaskSheet worth(@Nullable Integer other, String ofKind) {
     return new TaskSheet(
         title, detail, minutes, answers, other, ofKind, required, opens, after, due, board,
-        handouts, days, differs);
+        handouts, keys, days, differs);
   }
 
   /** The same task, of other minutes. */
   public TaskSheet lasting(int other) {
     return new TaskSheet(
         title, detail, other, answers, points, kind, required, opens, after, due, board, handouts,
-        days, differs);
+        keys, days, differs);
   }
 
   public TaskSheet opening(boolean needed, Opens other) {
     return new TaskSheet(
         title, detail, minutes, answers, points, kind, needed, other, after, due, board, handouts,
-        days, differs);
+        keys, days, differs);
   }
 
   /** The same task, to be opened when all the others are ticked; without any, with its posting. */
@@ -169,6 +173,7 @@ public record TaskSheet(
         due,
         board,
         handouts,
+        keys,
         days,
         differs);
   }
@@ -176,7 +181,7 @@ public record TaskSheet(
   public TaskSheet due(Optional<DueRule> other) {
     return new TaskSheet(
         title, detail, minutes, answers, points, kind, required, opens, after, other, board,
-        handouts, days, differs);
+        handouts, keys, days, differs);
   }
 
   /** The same task with ways to choose from. */
@@ -194,6 +199,7 @@ public record TaskSheet(
         due,
         Optional.of(other),
         handouts,
+        keys,
         days,
         differs);
   }
@@ -202,14 +208,21 @@ public record TaskSheet(
   public TaskSheet reading(Set<UUID> papers, int toAnswer) {
     return new TaskSheet(
         title, detail, minutes, toAnswer, points, kind, required, opens, after, due, board, papers,
-        days, differs);
+        keys, days, differs);
+  }
+
+  /** The same task with other papers that appear when it is due. */
+  public TaskSheet withKeys(Set<UUID> other) {
+    return new TaskSheet(
+        title, detail, minutes, answers, points, kind, required, opens, after, due, board, handouts,
+        other, days, differs);
   }
 
   /** The same task on other days, with differences by the same sections. */
   public TaskSheet on(Map<UUID, LocalDate> other, Map<UUID, Difference> otherwise) {
     return new TaskSheet(
         title, detail, minutes, answers, points, kind, required, opens, after, due, board, handouts,
-        other, otherwise);
+        keys, other, otherwise);
   }
 
   /** The same task to be planned once more: nobody has done anything of its ways yet. */
@@ -254,6 +267,7 @@ public record TaskSheet(
         other.due().or(() -> due),
         board,
         handouts,
+        keys,
         days,
         differs);
   }

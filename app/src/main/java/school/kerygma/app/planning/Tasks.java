@@ -120,6 +120,12 @@ public class Tasks {
     return tasks.reading(handout);
   }
 
+  /** The tasks of which a handout is the answer key. */
+  @Transactional(readOnly = true)
+  public List<UUID> keyed(UUID handout) {
+    return tasks.keyed(handout);
+  }
+
   /** How many tasks the sections have in each week, by its Monday. */
   @Transactional(readOnly = true)
   public Map<LocalDate, Integer> perWeek(Collection<UUID> sections) {

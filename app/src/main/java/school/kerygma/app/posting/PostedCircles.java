@@ -1,9 +1,12 @@
 package school.kerygma.app.posting;
 
+import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -19,6 +22,7 @@ import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Circle;
 
@@ -37,6 +41,7 @@ class PostedCircles implements Gate.CircleSource {
   private final Scripts scripts;
   private final Scores scores;
   private final Tasks tasks;
+  private final Clock clock;
 
   PostedCircles(
       Postings postings,
@@ -45,7 +50,9 @@ class PostedCircles implements Gate.CircleSource {
       Handouts handouts,
       Scripts scripts,
       Scores scores,
-      Tasks tasks) {
+      Tasks tasks,
+      Clock clock) {
+    this.clock = clock;
     this.postings = postings;
     this.sections = sections;
     this.people = people;
@@ -72,7 +79,7 @@ class PostedCircles implements Gate.CircleSource {
   public Circle circle(Gate.Kind kind, UUID id) {
     return switch (kind) {
       case HANDOUT -> {
-        Circle readers = shared(Optional.empty(), readingOf(id));
+        Circle readers = shared(Optional.empty(), openTo(id));
         Set<UUID> owner = handouts.ownerOf(id).map(Set::of).orElse(Set.of());
         yield new Circle(owner::contains, readers.students(), readers.guardians())
             .seenBy(teaching(() -> tasks.reading(id)));
@@ -86,7 +93,7 @@ class PostedCircles implements Gate.CircleSource {
         }
         List<DeliveryView> all = new ArrayList<>(postings.ofWalkthroughs(scores.showing(id)));
         Optional<UUID> handout = handouts.handoutOfPage(id);
-        handout.ifPresent(h -> all.addAll(readingOf(h)));
+        handout.ifPresent(h -> all.addAll(openTo(h)));
         yield shared(handouts.ownerOfPage(id), all)
             .seenBy(teaching(() -> handout.map(tasks::reading).orElse(List.of())))
             .seenBy(teaching(() -> explainedBy(scores.showing(id))));
@@ -169,9 +176,29 @@ class PostedCircles implements Gate.CircleSource {
         .collect(Collectors.toSet());
   }
 
-  /** Where tasks are posted for which a handout is to be read. */
-  private List<DeliveryView> readingOf(UUID handout) {
-    return postings.ofTasks(tasks.reading(handout));
+  /**
+   * Where tasks are posted for which a handout is to be read, or that are due and whose key it is.
+   */
+  private List<DeliveryView> openTo(UUID handout) {
+    List<DeliveryView> all = new ArrayList<>(postings.ofTasks(tasks.reading(handout)));
+    Instant now = clock.instant();
+    for (TaskView task : tasks.among(tasks.keyed(handout))) {
+      List<DeliveryView> posted = postings.ofTask(task.id());
+      Standing standing = Standing.of(posted, now);
+      Map<UUID, SectionView> of =
+          sections.among(posted.stream().map(DeliveryView::section).toList()).stream()
+              .collect(Collectors.toMap(SectionView::id, s -> s));
+      posted.stream()
+          .filter(d -> standing.delivery(task.id(), d.section()).equals(Optional.of(d)))
+          .filter(
+              d ->
+                  standing
+                      .due(task, of.get(d.section()))
+                      .filter(due -> !due.at().isAfter(now))
+                      .isPresent())
+          .forEach(all::add);
+    }
+    return all;
   }
 
   /** The owner and whoever teaches a section to which it is posted; students while it is up. */

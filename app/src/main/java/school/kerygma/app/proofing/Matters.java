@@ -160,6 +160,7 @@ class Matters {
             .toList(),
         handouts.ofTeacher(head.owner()).stream()
             .filter(h -> !papers.has(h.id()))
+            .filter(h -> of.stream().noneMatch(t -> t.sheet().keys().contains(h.id())))
             .map(Handouts.View::title)
             .collect(Collectors.toSet()));
   }
