@@ -84,6 +84,7 @@ class ScreenshotsTest {
       BrowserContext desk = chromium.context(1280, 800);
       Page teacher = chromium.teacher(desk);
       String home = DemoServer.address();
+      teacher.locator(".look-at [x-data='openProofs'] a").first().waitFor();
       take(teacher, "planbook");
       teacher.navigate(home + "/handouts/" + sheet);
       take(teacher, "handout");
@@ -91,11 +92,19 @@ class ScreenshotsTest {
       at(teacher, 13);
       take(teacher, "player");
       teacher.navigate(home + "/walkthroughs/" + bridge + "/post");
+      teacher.getByText("Look at it").click();
+      teacher.frameLocator("iframe[name='preview']").locator("main").waitFor();
+      teacher.locator(".preview").scrollIntoViewIfNeeded();
+      teacher.evaluate("() => document.querySelector('.preview').scrollIntoView({ block: 'end' })");
       take(teacher, "posting");
       teacher.navigate(home + "/follow-up?delivery=" + delivery);
       take(teacher, "followup");
-      teacher.navigate(home + "/sections/" + section + "/cards");
-      take(teacher, "passcards");
+      teacher.navigate(home + "/walkthroughs/" + bridge + "/proof");
+      teacher.locator(".open-proof strong").waitFor();
+      take(teacher, "proof");
+      teacher.navigate(home + "/walkthroughs/" + bridge + "/coverage");
+      teacher.locator(".open-proof strong").waitFor();
+      take(teacher, "coverage");
       teacher.navigate(home + "/school");
       take(teacher, "year");
       teacher.navigate(home + "/sections/" + section);
@@ -104,9 +113,6 @@ class ScreenshotsTest {
       take(teacher, "day");
       teacher.navigate(home + "/handouts/" + rubric + "/rubric");
       take(teacher, "rubric");
-      teacher.navigate(home + "/handouts/" + rubric);
-      mark(teacher);
-      take(teacher, "marked");
       Page wide = chromium.context(1280, 800).newPage();
       wide.navigate(cards.get(student));
       at(wide, 32);
@@ -172,55 +178,6 @@ class ScreenshotsTest {
     page.keyboard().press("Delete");
     page.locator(".line-words .struck").first().waitFor();
     page.evaluate("window.scrollTo(0, 0)");
-  }
-
-  /** A rubric with a ring, a line, numbers, ink and a note. */
-  private static void mark(Page page) {
-    page.locator(".marking[data-ready]").waitFor();
-    Locator canvas = page.locator("canvas.marks").first();
-    page.evaluate("window.scrollTo(0, 160)");
-    BoundingBox box = canvas.boundingBox();
-    page.locator("[data-verb=ring]").click();
-    stroke(page, canvas, new double[][] {{0.245, 0.165}, {0.375, 0.222}});
-    choose(page, "underline", canvas, box.width * 0.33, box.height * 0.322);
-    choose(page, "number", canvas, box.width * 0.11, box.height * 0.174);
-    choose(page, "number", canvas, box.width * 0.11, box.height * 0.249);
-    page.locator("[data-verb=note]").click();
-    canvas.click(new Locator.ClickOptions().setPosition(box.width * 0.6, box.height * 0.51));
-    page.locator("#note").fill("Two sketches from far away, one close up");
-    page.locator(".note-form .next").first().click();
-    page.locator("[data-verb=ink]").click();
-    stroke(
-        page,
-        canvas,
-        new double[][] {
-          {0.59, 0.53}, {0.5, 0.52}, {0.43, 0.44}, {0.41, 0.33}, {0.39, 0.24}, {0.378, 0.226}
-        });
-    page.locator("[data-verb=ink]").click();
-    stroke(page, canvas, new double[][] {{0.378, 0.25}, {0.376, 0.224}, {0.403, 0.238}});
-    page.waitForFunction(
-        "() => document.querySelector('.marking [role=status]').textContent === 'kept'");
-  }
-
-  /** Draws along places that are told in shares of the page's width and height. */
-  private static void stroke(Page page, Locator canvas, double[][] way) {
-    BoundingBox box = canvas.boundingBox();
-    for (int i = 0; i < way.length; i++) {
-      page.mouse()
-          .move(
-              box.x + box.width * way[i][0],
-              box.y + box.height * way[i][1],
-              new com.microsoft.playwright.Mouse.MoveOptions().setSteps(8));
-      if (i == 0) {
-        page.mouse().down();
-      }
-    }
-    page.mouse().up();
-  }
-
-  private static void choose(Page page, String verb, Locator canvas, double x, double y) {
-    page.locator("[data-verb=" + verb + "]").click();
-    canvas.click(new Locator.ClickOptions().setPosition(x, y));
   }
 
   /** A sheet that was changed after two stops had been written about it. */

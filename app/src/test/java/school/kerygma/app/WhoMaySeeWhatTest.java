@@ -117,6 +117,9 @@ class WhoMaySeeWhatTest {
             + one(sql, "select handout_id from edition where file_name like 'The Footbridge%'"));
     THINGS.put("the script", "/walkthroughs/" + bridge);
     THINGS.put("the captions", "/walkthroughs/" + bridge + "/captions");
+    THINGS.put("the proof", "/walkthroughs/" + bridge + "/proof");
+    THINGS.put("the coverage", "/walkthroughs/" + bridge + "/coverage");
+    THINGS.put("bridge's corrections", "/media/scores/" + score + "/corrections");
     THINGS.put("the sound lines", "/walkthroughs/" + bridge + "/sound-lines");
     THINGS.put(
         "what was recorded",
@@ -177,6 +180,7 @@ class WhoMaySeeWhatTest {
     "bridge's score, in, s, s, s, -, s, -, s, -",
     "bridge's sound, in, s, s, s, -, s, -, s, -",
     "bridge's captions, in, s, s, s, -, s, -, s, -",
+    "bridge's corrections, in, s, s, s, -, s, -, s, -",
     "bridge's page, in, s, s, s, -, s, -, s, -",
     "joint's score, in, s, -, -, -, -, -, -, -",
     "joint's sound, in, s, -, -, -, -, -, -, -",
@@ -184,6 +188,8 @@ class WhoMaySeeWhatTest {
     "the sheet, in, s, -, -, -, -, -, -, -",
     "the script, in, s, -, -, -, -, -, -, -",
     "the captions, in, s, -, -, -, -, -, -, -",
+    "the proof, in, s, -, -, -, -, -, -, -",
+    "the coverage, in, s, -, -, -, -, -, -, -",
     "the sound lines, in, s, -, -, -, -, -, -, -",
     "what was recorded, in, s, -, -, -, -, -, -, -",
     "the clips, in, s, -, -, -, -, -, -, -",

@@ -207,6 +207,18 @@ public class Facts {
         k -> FactReader.read(page.page(), around.reference(), around.sections()));
   }
 
+  /** Against what a page is read: its facts are others once this is another. */
+  Object readAgainst(Leaf page) {
+    return around(page);
+  }
+
+  /** All that was decided about a paper, to be compared. */
+  List<Object> decided(UUID handout) {
+    return decisions.findByHandoutIdOrderByDecidedAt(handout).stream()
+        .<Object>map(d -> List.of(d.page(), d.kind(), d.anchor(), d.state(), d.value()))
+        .toList();
+  }
+
   /** Without a school there is no calendar to read dates against. */
   private Optional<Around> around(Leaf page) {
     List<SectionView> own = sections.ofTeacher(page.owner());

@@ -123,6 +123,13 @@ public class Rubrics {
         .toList();
   }
 
+  /** All that was mended and decided of a paper's tables, to be compared. */
+  Object decidedOf(UUID handout) {
+    return List.of(
+        cells.ofHandout(handout).stream().map(RubricCell::mend).toList(),
+        readings.ofHandout(handout).stream().map(r -> r.key() + " " + r.basis()).toList());
+  }
+
   private Map<Place, Rubric.Basis> decided(Editions.Content paper) {
     return readings.ofHandout(paper.handout()).stream()
         .collect(

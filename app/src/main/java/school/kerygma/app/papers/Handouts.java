@@ -306,10 +306,14 @@ public class Handouts {
 
   @Transactional(readOnly = true)
   public View get(UUID id) {
+    return find(id).orElseThrow(Problem::notFound);
+  }
+
+  /** A handout, unless it is put away or gone. */
+  @Transactional(readOnly = true)
+  public Optional<View> find(UUID id) {
     Optional<Handout> handout = handouts.findById(id).filter(h -> !h.isPutAway());
-    return views(handout.stream().toList(), pages.newestOf(id)).stream()
-        .findFirst()
-        .orElseThrow(Problem::notFound);
+    return views(handout.stream().toList(), pages.newestOf(id)).stream().findFirst();
   }
 
   private Map<UUID, Handout.Edition> newest(Collection<UUID> ids) {

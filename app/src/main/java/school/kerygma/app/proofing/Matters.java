@@ -22,8 +22,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.lectern.Jottings;
 import school.kerygma.app.margin.Facts;
-import school.kerygma.app.margin.Rubrics;
-import school.kerygma.app.papers.Editions;
+import school.kerygma.app.margin.KnownPapers;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageView;
 import school.kerygma.app.planbook.DayLoads;
@@ -55,9 +54,7 @@ class Matters {
   private final Scores scores;
   private final Jottings jottings;
   private final Handouts handouts;
-  private final Editions editions;
-  private final Facts facts;
-  private final Rubrics rubrics;
+  private final KnownPapers papers;
   private final Tasks tasks;
   private final Postings postings;
   private final Sections sections;
@@ -70,9 +67,7 @@ class Matters {
       Scores scores,
       Jottings jottings,
       Handouts handouts,
-      Editions editions,
-      Facts facts,
-      Rubrics rubrics,
+      KnownPapers papers,
       Tasks tasks,
       Postings postings,
       Sections sections,
@@ -83,9 +78,7 @@ class Matters {
     this.scores = scores;
     this.jottings = jottings;
     this.handouts = handouts;
-    this.editions = editions;
-    this.facts = facts;
-    this.rubrics = rubrics;
+    this.papers = papers;
     this.tasks = tasks;
     this.postings = postings;
     this.sections = sections;
@@ -113,7 +106,8 @@ class Matters {
     }
     List<DatePhrases.Reference> references = meant.stream().map(s -> reference(s, own)).toList();
     List<String> names = during(all).stream().map(SectionView::name).toList();
-    Papers papers = papers(stops, of);
+    List<SpokenFacts.Context> contexts = spoken.contexts(references, names);
+    Papers seen = papers(stops, of);
     List<Matter.Text> texts = new ArrayList<>();
     Map<UUID, Set<String>> unsaid = unsaid(walkthrough);
     for (StopView stop : stops) {
@@ -125,15 +119,15 @@ class Matters {
               stop.number(),
               stop.title(),
               stop.tasks(),
-              stop.sight().flatMap(s -> papers.shown(s.pageId())),
+              stop.sight().flatMap(s -> seen.shown(s.pageId())),
               words,
-              spoken.of(words, references, names)));
+              spoken.of(words, contexts)));
     }
-    texts.addAll(papers.texts(meant.size()));
-    texts.addAll(posted(of, own, references, names));
+    texts.addAll(seen.texts(meant.size()));
+    texts.addAll(posted(of, own, contexts));
     return new Matter(
         texts,
-        papers.papers(),
+        seen.papers(),
         tasks(head.owner(), of, meant),
         meant.stream()
             .map(
@@ -159,7 +153,7 @@ class Matters {
                         j.words()))
             .toList(),
         handouts.ofTeacher(head.owner()).stream()
-            .filter(h -> !papers.has(h.id()))
+            .filter(h -> !seen.has(h.id()))
             .filter(h -> of.stream().noneMatch(t -> t.sheet().keys().contains(h.id())))
             .map(Handouts.View::title)
             .collect(Collectors.toSet()));
@@ -223,10 +217,7 @@ class Matters {
   }
 
   private List<Matter.Text> posted(
-      List<TaskView> of,
-      List<DeliveryView> own,
-      List<DatePhrases.Reference> references,
-      List<String> names) {
+      List<TaskView> of, List<DeliveryView> own, List<SpokenFacts.Context> contexts) {
     List<Matter.Text> texts = new ArrayList<>();
     for (TaskView task : of) {
       Set<String> lines = new LinkedHashSet<>();
@@ -245,7 +236,7 @@ class Matters {
                 Set.of(task.id()),
                 Optional.empty(),
                 line,
-                spoken.of(line, references, names)));
+                spoken.of(line, contexts)));
       }
     }
     Set<UUID> put = new HashSet<>();
@@ -265,7 +256,7 @@ class Matters {
                         put,
                         Optional.empty(),
                         line,
-                        spoken.of(line, references, names))));
+                        spoken.of(line, contexts))));
     return texts;
   }
 
@@ -388,31 +379,27 @@ class Matters {
     views.forEach((id, v) -> pages.put(id, new Matter.Shown(v.handout(), id, v.called())));
     List<Paper> all = new ArrayList<>();
     for (UUID handout : order) {
-      all.add(paper(handout, related.getOrDefault(handout, Set.of()), pages));
+      handouts
+          .find(handout)
+          .filter(v -> !v.shown().isEmpty()) // Else it is put away, or still being read.
+          .ifPresent(v -> all.add(paper(v, related.getOrDefault(handout, Set.of()), pages)));
     }
     return new Papers(pages, all);
   }
 
-  private Paper paper(UUID handout, Set<UUID> related, Map<UUID, Matter.Shown> shown) {
-    Handouts.View view = handouts.get(handout);
-    Editions.Content content = editions.newest(handout);
-    Facts.Said said = facts.of(content);
-    Map<UUID, String> called =
-        view.shown().stream().collect(Collectors.toMap(PageView::id, PageView::called));
+  private Paper paper(Handouts.View view, Set<UUID> related, Map<UUID, Matter.Shown> shown) {
+    UUID handout = view.id();
     List<Matter.Shown> pages =
-        content.leaves().stream()
-            .map(
-                l ->
-                    new Matter.Shown(handout, l.id(), called.getOrDefault(l.id(), "" + l.number())))
-            .toList();
+        view.shown().stream().map(p -> new Matter.Shown(handout, p.id(), p.called())).toList();
     pages.forEach(p -> shown.put(p.page(), p));
-    Optional<Rubric> rubric =
-        rubrics.of(content).stream().flatMap(t -> t.rubric().stream()).findFirst();
+    KnownPapers.Paper known = papers.of(handout, view.shown().stream().map(PageView::id).toList());
+    Facts.Said said = known.said();
+    Optional<Rubric> rubric = known.tables().stream().flatMap(t -> t.rubric().stream()).findFirst();
     List<Page> texts = new ArrayList<>();
-    for (int i = 0; i < content.leaves().size(); i++) {
+    for (int i = 0; i < pages.size(); i++) {
       texts.add(
           new Page(
-              content.leaves().get(i).text(),
+              known.texts().get(i),
               said.pages().get(i).notes().stream()
                   .filter(n -> !n.dismissed())
                   .map(Matters::told)

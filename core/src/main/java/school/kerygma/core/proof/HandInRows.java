@@ -35,6 +35,9 @@ final class HandInRows implements Proof.Rows {
     Map<Side, List<Statement>> said = new EnumMap<>(Side.class);
     Map<Side, Set<Way>> ways = new EnumMap<>(Side.class);
     for (Matter.Text text : matter.texts()) {
+      if (!Sides.mentions(text, "hand", "turn", "submit", "bring", "upload")) {
+        continue;
+      }
       Matcher found = PLACE.matcher(text.words());
       while (found.find()) {
         said.computeIfAbsent(text.side(), s -> new ArrayList<>())

@@ -31,6 +31,9 @@ final class OrderRows implements Proof.Rows {
     List<Matter.Task> ordered = matter.tasks().stream().filter(Matter.Task::ordered).toList();
     List<Row> rows = new ArrayList<>();
     for (Matter.Text text : matter.texts()) {
+      if (!Sides.mentions(text, "order", "one after", "until", "before")) {
+        continue;
+      }
       first(ORDERED, text)
           .ifPresent(
               m -> rows.add(row(text, m, ordered, ordered.isEmpty(), Reason.ORDER_NOT_KEPT)));

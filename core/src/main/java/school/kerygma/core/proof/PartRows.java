@@ -2,8 +2,10 @@ package school.kerygma.core.proof;
 
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -24,6 +26,8 @@ final class PartRows implements Proof.Rows {
   public Stream<Row> of(Matter matter) {
     List<Claim> named = Sides.claims(matter, EnumSet.of(Side.SAID, Side.POSTED), Fact.Kind.PART);
     List<Row> rows = new ArrayList<>();
+    Map<Matter.Text, Set<String>> said = new HashMap<>();
+    matter.of(Side.SAID).forEach(t -> said.put(t, Sides.carrying(t.words())));
     Set<String> known = new HashSet<>();
     for (Matter.Paper paper : matter.papers()) {
       boolean shown = isShown(matter, paper);
@@ -31,7 +35,7 @@ final class PartRows implements Proof.Rows {
         if (!part.label().isEmpty()) {
           known.add(part.label());
           if (shown) {
-            rows.add(row(matter, new Sides.PaperPart(paper, part), named));
+            rows.add(row(matter, new Sides.PaperPart(paper, part), named, said));
           }
         }
       }
@@ -63,7 +67,8 @@ final class PartRows implements Proof.Rows {
         .anyMatch(t -> t.shown().filter(s -> s.handout().equals(paper.handout())).isPresent());
   }
 
-  private static Row row(Matter matter, Sides.PaperPart of, List<Claim> named) {
+  private static Row row(
+      Matter matter, Sides.PaperPart of, List<Claim> named, Map<Matter.Text, Set<String>> said) {
     String label = of.part().label();
     List<Statement> all = new ArrayList<>();
     named.stream()
@@ -71,7 +76,7 @@ final class PartRows implements Proof.Rows {
         .forEach(c -> all.add(c.statement(false)));
     if (all.isEmpty()) {
       matter.of(Side.SAID).stream()
-          .filter(t -> isOf(t, of))
+          .filter(t -> isOf(said.getOrDefault(t, Set.of()), of))
           .forEach(
               t ->
                   all.add(new Statement(Side.SAID, t.name(), label, "", Sides.place(t, 0), false)));
@@ -98,9 +103,8 @@ final class PartRows implements Proof.Rows {
   }
 
   /** Whether a stop speaks of a part by most words of its title. */
-  private static boolean isOf(Matter.Text stop, Sides.PaperPart of) {
+  private static boolean isOf(Set<String> said, Sides.PaperPart of) {
     Set<String> title = Sides.carrying(of.part().title());
-    Set<String> said = Sides.carrying(stop.words());
     long heard = title.stream().filter(said::contains).count();
     return !title.isEmpty() && 2 * heard > title.size();
   }

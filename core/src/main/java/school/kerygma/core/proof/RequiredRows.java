@@ -26,6 +26,10 @@ final class RequiredRows implements Proof.Rows {
   public Stream<Row> of(Matter matter) {
     List<Row> rows = new ArrayList<>();
     for (Matter.Text text : matter.texts()) {
+      if (!Sides.mentions(
+          text, "optional", "voluntary", "required", "mandatory", "compulsory", " to do ")) {
+        continue;
+      }
       find(OPTIONAL, matter, text, true).ifPresent(rows::add);
       find(REQUIRED, matter, text, false).ifPresent(rows::add);
     }

@@ -213,6 +213,14 @@ final class Sides {
         .toList();
   }
 
+  /**
+   * Whether a text has any of some words at all: patterns are not run over forty pages for none.
+   */
+  static boolean mentions(Matter.Text text, String... any) {
+    String words = text.words().toLowerCase(Locale.ROOT);
+    return Arrays.stream(any).anyMatch(words::contains);
+  }
+
   static <T> Stream<T> both(Stream<T> one, Stream<T> other) {
     return Stream.concat(one, other);
   }

@@ -34,6 +34,9 @@ final class WayRows implements Proof.Rows {
   public Stream<Row> of(Matter matter) {
     List<Row> rows = new ArrayList<>();
     for (Matter.Text text : matter.texts()) {
+      if (!Sides.mentions(text, "option", "choice", " ways ", "pick", "choose", "select")) {
+        continue;
+      }
       List<Matter.Task> boards = matter.related(text).stream().filter(t -> t.ways() > 0).toList();
       Matcher offered = OFFERED.matcher(text.words());
       while (offered.find()) {
