@@ -68,6 +68,8 @@ class PreviewController {
       Model model) {
     ContentPolicy.framed(response);
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    put.remove(null);
+    chosen.remove(null);
     put.forEach(t -> gate.check(me, Deed.CHANGE, Gate.Kind.TASK, t));
     chosen.forEach(s -> gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, s));
     String[] who = as.split(" ");
