@@ -94,8 +94,8 @@ class ScreenshotsTest {
       teacher.navigate(home + "/walkthroughs/" + bridge + "/post");
       teacher.getByText("Look at it").click();
       teacher.frameLocator("iframe[name='preview']").locator("main").waitFor();
-      teacher.locator(".preview").scrollIntoViewIfNeeded();
-      teacher.evaluate("() => document.querySelector('.preview').scrollIntoView({ block: 'end' })");
+      teacher.evaluate(
+          "() => scrollTo(0, document.querySelector('.preview').getBoundingClientRect().top + scrollY - 400)");
       take(teacher, "posting");
       teacher.navigate(home + "/follow-up?delivery=" + delivery);
       take(teacher, "followup");
