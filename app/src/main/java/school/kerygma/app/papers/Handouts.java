@@ -377,6 +377,13 @@ public class Handouts {
         : handouts.findAllById(of).stream().collect(Collectors.toMap(Handout::id, Handout::title));
   }
 
+  /** The titles of all a teacher's handouts that are not put away. */
+  @Transactional(readOnly = true)
+  public Map<UUID, String> titlesOfTeacher(UUID teacher) {
+    return handouts.ofOwner(teacher).stream()
+        .collect(Collectors.toMap(Handout::id, Handout::title));
+  }
+
   /** What marks can snap to on a page. */
   @Transactional(readOnly = true)
   public SnapTargets targets(UUID page) {

@@ -152,10 +152,10 @@ class Matters {
                             .orElse(1),
                         j.words()))
             .toList(),
-        handouts.ofTeacher(head.owner()).stream()
-            .filter(h -> !seen.has(h.id()))
-            .filter(h -> of.stream().noneMatch(t -> t.sheet().keys().contains(h.id())))
-            .map(Handouts.View::title)
+        handouts.titlesOfTeacher(head.owner()).entrySet().stream()
+            .filter(h -> !seen.has(h.getKey()))
+            .filter(h -> of.stream().noneMatch(t -> t.sheet().keys().contains(h.getKey())))
+            .map(Map.Entry::getValue)
             .collect(Collectors.toSet()));
   }
 

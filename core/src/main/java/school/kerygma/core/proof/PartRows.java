@@ -26,8 +26,12 @@ final class PartRows implements Proof.Rows {
   public Stream<Row> of(Matter matter) {
     List<Claim> named = Sides.claims(matter, EnumSet.of(Side.SAID, Side.POSTED), Fact.Kind.PART);
     List<Row> rows = new ArrayList<>();
-    Map<Matter.Text, Set<String>> said = new HashMap<>();
-    matter.of(Side.SAID).forEach(t -> said.put(t, Sides.carrying(t.words())));
+    Map<UUID, Set<String>> said = new HashMap<>();
+    matter.of(Side.SAID).forEach(t -> said.put(t.id(), Sides.carrying(t.words())));
+    Map<String, Matter.Task> tasks = new HashMap<>();
+    for (Matter.Task task : matter.tasks()) {
+      Sides.partsOf(matter, task).forEach(p -> tasks.putIfAbsent(name(p), task));
+    }
     Set<String> known = new HashSet<>();
     for (Matter.Paper paper : matter.papers()) {
       boolean shown = isShown(matter, paper);
@@ -35,7 +39,8 @@ final class PartRows implements Proof.Rows {
         if (!part.label().isEmpty()) {
           known.add(part.label());
           if (shown) {
-            rows.add(row(matter, new Sides.PaperPart(paper, part), named, said));
+            Sides.PaperPart of = new Sides.PaperPart(paper, part);
+            rows.add(row(matter, of, named, said, Optional.ofNullable(tasks.get(name(of)))));
           }
         }
       }
@@ -57,6 +62,10 @@ final class PartRows implements Proof.Rows {
     return rows.stream();
   }
 
+  private static String name(Sides.PaperPart part) {
+    return part.paper().handout() + " " + part.part().label();
+  }
+
   /** "Part" of "Part 3": a paper with parts may have steps that nobody lists. */
   private static String kind(String label) {
     return label.substring(0, label.indexOf(' '));
@@ -68,7 +77,11 @@ final class PartRows implements Proof.Rows {
   }
 
   private static Row row(
-      Matter matter, Sides.PaperPart of, List<Claim> named, Map<Matter.Text, Set<String>> said) {
+      Matter matter,
+      Sides.PaperPart of,
+      List<Claim> named,
+      Map<UUID, Set<String>> said,
+      Optional<Matter.Task> task) {
     String label = of.part().label();
     List<Statement> all = new ArrayList<>();
     named.stream()
@@ -76,20 +89,14 @@ final class PartRows implements Proof.Rows {
         .forEach(c -> all.add(c.statement(false)));
     if (all.isEmpty()) {
       matter.of(Side.SAID).stream()
-          .filter(t -> isOf(said.getOrDefault(t, Set.of()), of))
+          .filter(t -> isOf(said.getOrDefault(t.id(), Set.of()), of))
           .forEach(
               t ->
                   all.add(new Statement(Side.SAID, t.name(), label, "", Sides.place(t, 0), false)));
     }
     boolean explained = all.stream().anyMatch(s -> s.side() == Side.SAID);
     all.add(of.statement(of.part().title().isEmpty() ? label : of.part().title(), false));
-    Optional<UUID> task =
-        matter.tasks().stream()
-            .filter(t -> Sides.partsOf(matter, t).contains(of))
-            .map(Matter.Task::id)
-            .findFirst();
-    task.flatMap(matter::task)
-        .ifPresent(t -> all.add(Sides.posted(t.id(), t.title(), names(matter, t))));
+    task.ifPresent(t -> all.add(Sides.posted(t.id(), t.title(), names(matter, t))));
     return explained
         ? Sides.agrees(Topic.PART, label, Optional.empty(), all)
         : Sides.row(
