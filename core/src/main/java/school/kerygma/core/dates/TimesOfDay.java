@@ -29,7 +29,10 @@ final class TimesOfDay {
           + "|(?<nm>noon|midday|midnight|cob|close\\s+of\\s+business)\\b)(?:\\s+sharp\\b)?";
 
   private static final String CLASS_BEGINS =
-      "(?:before\\s+(?:the\\s+|our\\s+)?(?:class|lesson|school)|(?:(?:at|by)\\s+)?(?:the\\s+)?(?:start|beginning)\\s+of\\s+(?:the\\s+)?(?:class|lesson|school))\\b";
+      "(?:before\\s+(?:the\\s+|our\\s+)?(?:class|lesson|school|(?:first|1st)\\s+period|homeroom|(?:first\\s+)?bell)|(?:(?:at|by)\\s+)?(?:the\\s+)?(?:start|beginning)\\s+of\\s+(?:the\\s+)?(?:class|lesson|school))\\b";
+
+  /** What begins with the school's day, whenever the class meets. */
+  private static final Pattern SCHOOL_BEGINS = Phrase.of("(?:school|period|homeroom|bell)$");
 
   private static final String CLASS_ENDS =
       "(?:after|(?:by|at)\\s+the\\s+end\\s+of)\\s+(?:the\\s+|our\\s+)?(?:class|lesson)\\b";
@@ -162,7 +165,7 @@ final class TimesOfDay {
     String begins = Phrase.group(m, "cls");
     if (begins != null) {
       return Optional.of(
-          begins.toLowerCase(Locale.ROOT).endsWith("school")
+          SCHOOL_BEGINS.matcher(begins).find()
               ? reference.calendar().day().begins()
               : classBegins(date, reference));
     }

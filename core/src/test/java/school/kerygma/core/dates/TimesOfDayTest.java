@@ -22,6 +22,8 @@ class TimesOfDayTest {
         "Friday morning at 9               | 2026-10-02T09:00 |",
         "by the close of school on Tuesday | 2026-10-06T15:10 |",
         "Friday before school              | 2026-10-02T08:50 |",
+        "Friday, Oct. 2, before first period | 2026-10-02T08:50 |",
+        "Friday before the bell            | 2026-10-02T08:50 |",
         "Friday after school               | 2026-10-02T15:10 |",
         "Friday at the end of school       | 2026-10-02T15:10 |",
         "Friday, end of the day            | 2026-10-02T23:59 |",
