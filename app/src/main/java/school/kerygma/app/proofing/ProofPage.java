@@ -3,6 +3,7 @@ package school.kerygma.app.proofing;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -185,7 +186,7 @@ class ProofPage {
   }
 
   private List<Again> again(Places places, Proof.Row row) {
-    Map<UUID, Again> stops = new HashMap<>();
+    Map<UUID, Again> stops = new LinkedHashMap<>();
     String right = right(row);
     for (Proof.Statement s : row.said()) {
       if (s.wrong() && s.place() instanceof Proof.Place.AtStop at) {

@@ -100,40 +100,40 @@ final class TotalRows implements Proof.Rows {
     Optional<UUID> task = tasks.size() == 1 ? Optional.of(tasks.getFirst().id()) : Optional.empty();
     String about = papers.isEmpty() ? "" : papers.getFirst().title();
     if (apart) {
-      return Optional.of(
-          Sides.row(
-              Topic.TOTAL,
-              about,
-              task,
-              all,
-              Verdict.DISAGREES,
-              Reason.TOTAL_AND_RUBRIC,
-              written.getLast().toPlainString(),
-              written.getFirst().toPlainString()));
+      return found(
+          about, task, all, Reason.TOTAL_AND_RUBRIC, written.getLast(), written.getFirst());
     }
     if (uneven.isPresent()) {
-      return Optional.of(
-          Sides.row(
-              Topic.TOTAL,
-              about,
-              task,
-              all,
-              Verdict.DISAGREES,
-              Reason.TOTAL_AND_PARTS,
-              uneven.get().outline().stated().orElseThrow().toPlainString(),
-              uneven.get().outline().points().toPlainString()));
+      Outline outline = uneven.get().outline();
+      return found(
+          about,
+          task,
+          all,
+          Reason.TOTAL_AND_PARTS,
+          outline.stated().orElseThrow(),
+          outline.points());
     }
     if (other || saidOther) {
-      return Optional.of(
-          Sides.row(
-              Topic.TOTAL,
-              about,
-              task,
-              all,
-              Verdict.DISAGREES,
-              other ? Reason.POINTS_OF_TASKS : Reason.OTHER_TOTAL_SAID));
+      return found(about, task, all, other ? Reason.POINTS_OF_TASKS : Reason.OTHER_TOTAL_SAID);
     }
     return Optional.of(Sides.agrees(Topic.TOTAL, about, task, all));
+  }
+
+  private static Optional<Row> found(
+      String about,
+      Optional<UUID> task,
+      List<Statement> all,
+      Reason reason,
+      BigDecimal... numbers) {
+    return Optional.of(
+        Sides.row(
+            Topic.TOTAL,
+            about,
+            task,
+            all,
+            Verdict.DISAGREES,
+            reason,
+            Stream.of(numbers).map(BigDecimal::toPlainString).toArray(String[]::new)));
   }
 
   private static BigDecimal number(Claim claim) {
