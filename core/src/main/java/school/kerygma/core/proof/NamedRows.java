@@ -2,6 +2,7 @@ package school.kerygma.core.proof;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -55,8 +56,11 @@ final class NamedRows implements Proof.Rows {
   private static Optional<Row> paper(Matter matter, String title) {
     Pattern named = Sides.of("(?<!\\w)" + Pattern.quote(title) + "(?!\\w)");
     for (Matter.Text text : matter.texts()) {
+      if (text.side() == Side.WRITTEN || !Sides.mentions(text, title.toLowerCase(Locale.ROOT))) {
+        continue;
+      }
       Matcher found = named.matcher(text.words());
-      if (text.side() != Side.WRITTEN && found.find()) {
+      if (found.find()) {
         return Optional.of(
             Sides.row(
                 Topic.PAPER,

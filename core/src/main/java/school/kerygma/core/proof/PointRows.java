@@ -78,9 +78,10 @@ final class PointRows implements Proof.Rows {
   private static Optional<Sides.PaperPart> partBeside(Matter matter, Claim claim) {
     String sentence = claim.sentence();
     List<String> named =
-        NumberFacts.in(sentence).stream()
-            .filter(f -> f.kind() == Fact.Kind.PART)
-            .map(Fact::value)
+        claim.text().told().stream()
+            .filter(t -> t.fact().kind() == Fact.Kind.PART)
+            .filter(t -> new Claim(claim.text(), t).sentence().equals(sentence))
+            .map(Matter.Told::value)
             .distinct()
             .toList();
     if (named.size() != 1) {
