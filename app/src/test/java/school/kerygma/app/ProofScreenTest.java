@@ -10,6 +10,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpResponse;
 import java.nio.file.Path;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -67,13 +68,20 @@ class ProofScreenTest {
       of.append(of.isEmpty() ? "" : ",")
           .append(TestSchool.id("select id from walkthrough where title = ? limit 1", title));
     }
-    assertThat(Caller.get(teacher, "/walkthroughs/proofs?of=" + of).body())
-        .contains("\"Day: October 8 is a Thursday.\"")
-        .contains("One says 25, the other adds up to 24.\"")
-        .contains("\"Jotting: You noted this while recording.\"")
-        .contains("\"Part Part 4: No stop explains this part.\"")
-        .contains("\"disagree\":3,\"missing\":1")
-        .contains("\"disagree\":0,\"missing\":0");
+    String body = Caller.get(teacher, "/walkthroughs/proofs?of=" + of).body();
+    List<String> found = new ArrayList<>();
+    Matcher lists = Pattern.compile("\"(?:says|misses)\":\\[([^\\]]*)\\]").matcher(body);
+    while (lists.find()) {
+      found.addAll(List.of(lists.group(1).split("(?<=\"),(?=\")")));
+    }
+    // Other tests plan work in this week: that a day asks too much is of theirs.
+    found.removeIf(f -> f.isEmpty() || f.contains("The day asks"));
+    assertThat(found)
+        .containsExactlyInAnyOrder(
+            "\"Day: October 8 is a Thursday.\"",
+            "\"Points in all The Footbridge Project: One says 25, the other adds up to 24.\"",
+            "\"Jotting: You noted this while recording.\"",
+            "\"Part Part 4: No stop explains this part.\"");
   }
 
   @Test

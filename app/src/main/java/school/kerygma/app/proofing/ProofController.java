@@ -83,8 +83,15 @@ class ProofController {
    * What is open of a proof.
    *
    * @param says what disagrees, in words
+   * @param misses what is missing, in words
    */
-  record Open(UUID walkthrough, String title, long disagree, long missing, List<String> says) {}
+  record Open(
+      UUID walkthrough,
+      String title,
+      long disagree,
+      long missing,
+      List<String> says,
+      List<String> misses) {}
 
   /** What is open of some walkthroughs, for the places where it is told in passing. */
   @GetMapping("/walkthroughs/proofs")
@@ -102,10 +109,15 @@ class ProofController {
                 scripts.head(id).title(),
                 view.disagree(),
                 view.missing(),
-                page.of(id, view.open()).stream().map(ProofPage.Line::inWords).toList()));
+                inWords(id, view.open().stream().filter(Proofs.Line::disagrees).toList()),
+                inWords(id, view.open().stream().filter(l -> !l.disagrees()).toList())));
       }
     }
     return all;
+  }
+
+  private List<String> inWords(UUID walkthrough, List<Proofs.Line> lines) {
+    return page.of(walkthrough, lines).stream().map(ProofPage.Line::inWords).toList();
   }
 
   @PostMapping("/walkthroughs/{id}/proof/leave")
@@ -138,9 +150,8 @@ class ProofController {
       @RequestParam String quote,
       @RequestParam(defaultValue = "") String words) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    corrections.put(id, stop, quote, words, sides);
-    proofs.leave(
-        id, sides, messages.getMessage("proof.corrected", new Object[] {words.strip()}, Locale.US));
+    String why = messages.getMessage("proof.corrected", new Object[] {words.strip()}, Locale.US);
+    proofs.correct(id, stop, quote, words, sides, why);
     return back(id);
   }
 

@@ -71,9 +71,11 @@ class Proofs {
 
   private final Matters matters;
   private final LeftFinding.Repository left;
+  private final Corrections corrections;
   private final Clock clock;
 
-  Proofs(Matters matters, LeftFinding.Repository left, Clock clock) {
+  Proofs(Matters matters, LeftFinding.Repository left, Corrections corrections, Clock clock) {
+    this.corrections = corrections;
     this.matters = matters;
     this.left = left;
     this.clock = clock;
@@ -105,6 +107,13 @@ class Proofs {
         .filter(l -> l.row().open())
         .orElseThrow(() -> Problem.conflict("changed-elsewhere"));
     left.save(new LeftFinding(new LeftFinding.Key(walkthrough, sides), why, clock.instant()));
+  }
+
+  /** Puts a line under the player and lets what it answers stand: both, or neither. */
+  public void correct(
+      UUID walkthrough, UUID stop, String quote, String words, String sides, String reason) {
+    corrections.put(walkthrough, stop, quote, words, sides);
+    leave(walkthrough, sides, reason);
   }
 
   /** It is open again. */
