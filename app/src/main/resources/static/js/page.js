@@ -43,7 +43,13 @@ document.addEventListener('alpine:init', () => {
       return this.open.length > 0;
     },
     init() {
-      this.look();
+      // Asked for once its place is seen: the plan book is there without it.
+      new IntersectionObserver((seen, observer) => {
+        if (seen.some((e) => e.isIntersecting)) {
+          observer.disconnect();
+          this.look();
+        }
+      }).observe(this.$root.parentElement);
       document.addEventListener('kerygma:proof', () => this.look());
     },
     async look() {

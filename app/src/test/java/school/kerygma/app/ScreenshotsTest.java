@@ -84,7 +84,6 @@ class ScreenshotsTest {
       BrowserContext desk = chromium.context(1280, 800);
       Page teacher = chromium.teacher(desk);
       String home = DemoServer.address();
-      teacher.locator(".look-at [x-data='openProofs'] a").first().waitFor();
       take(teacher, "planbook");
       teacher.navigate(home + "/handouts/" + sheet);
       take(teacher, "handout");
