@@ -161,6 +161,21 @@ class ProofScreenTest {
         "Monday, October 5",
         "words",
         "Right is Friday.");
+    assertThat(
+            Caller.form(
+                    teacher,
+                    "/walkthroughs/" + walkthrough + "/proof/correct",
+                    "sides",
+                    row.group(1),
+                    "stop",
+                    stop.id().toString(),
+                    "quote",
+                    "Monday, October 5",
+                    "words",
+                    "Once more.")
+                .statusCode())
+        .as("pressed in an older tab")
+        .isEqualTo(409);
     UUID score =
         TestSchool.id(
             "select id from score where walkthrough_id = ? order by seq desc limit 1", walkthrough);

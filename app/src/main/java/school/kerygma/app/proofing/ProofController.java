@@ -177,6 +177,7 @@ class ProofController {
   String task(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
+      @RequestParam String sides,
       @RequestParam UUID task,
       @RequestParam String field,
       @RequestParam String value) {
@@ -184,6 +185,9 @@ class ProofController {
     gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task);
     if (!gate.may(me, Deed.CHANGE, Gate.Kind.WHOLE_TASK, task)) {
       throw Problem.conflict("task-shared");
+    }
+    if (proofs.line(id, sides).filter(Proofs.Line::open).isEmpty()) {
+      throw Problem.conflict("changed-elsewhere"); // An older tab: its proof is another by now.
     }
     TaskView before = tasks.get(task);
     tasks.change(task, before.version(), set(before.sheet(), field, value));

@@ -104,7 +104,7 @@ class Proofs {
       throw Problem.refused("proof-reason").at("reason");
     }
     line(walkthrough, sides)
-        .filter(l -> l.row().open())
+        .filter(Line::open)
         .orElseThrow(() -> Problem.conflict("changed-elsewhere"));
     left.save(new LeftFinding(new LeftFinding.Key(walkthrough, sides), why, clock.instant()));
   }

@@ -219,8 +219,4 @@ public record Proof(List<Row> rows) {
     rows.sort(Comparator.comparing(Row::verdict)); // A stable order: otherwise as they were found.
     return new Proof(List.copyOf(rows));
   }
-
-  public long count(Verdict verdict) {
-    return rows.stream().filter(r -> r.verdict() == verdict).count();
-  }
 }
