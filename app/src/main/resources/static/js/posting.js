@@ -49,6 +49,7 @@ document.addEventListener('alpine:init', () => {
       deed: '',
       letters: [],
       disagreeing: [],
+      lookAt: '',
       wasAsked: false,
       sender: null,
       get hasLetters() {
@@ -59,6 +60,7 @@ document.addEventListener('alpine:init', () => {
         const form = document.getElementById('posting');
         document.addEventListener('kerygma:proofs', (e) => {
           this.disagreeing = e.detail.flatMap((o) => o.says);
+          this.lookAt = e.detail.find((o) => o.says.length > 0)?.href ?? '';
         });
         // Asked once, before it is sent; it is never forbidden.
         addEventListener('submit', (e) => this.askFirst(e, form), true);

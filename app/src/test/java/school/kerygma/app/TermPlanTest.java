@@ -317,11 +317,13 @@ class TermPlanTest {
     plan(school, TaskSheet.of("Sketch an arch", 35, on(school, 2)).how("on paper"));
     DemoServer.bean(DayNotes.class)
         .write(
-            school.section(),
-            MONDAY.plusDays(2),
-            Seen.ANYTHING,
-            "Which bridge?",
-            "The pencils are there.");
+            new DayNotes.Note(
+                school.section(),
+                MONDAY.plusDays(2),
+                "Which bridge?",
+                "The pencils are there.",
+                List.of()),
+            Seen.ANYTHING);
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = signedIn(desk, school);
       page.navigate(DemoServer.address() + "/plan?week=2026-09-28");

@@ -110,11 +110,13 @@ class TicksTest {
     school.post(MONDAY, early, later);
     DemoServer.bean(DayNotes.class)
         .write(
-            school.section(),
-            MONDAY.plusDays(2),
-            Seen.ANYTHING,
-            "What bends before it breaks?",
-            "Key: blue.");
+            new DayNotes.Note(
+                school.section(),
+                MONDAY.plusDays(2),
+                "What bends before it breaks?",
+                "Key: blue.",
+                List.of()),
+            Seen.ANYTHING);
     try (BrowserContext phone = chromium.context(390, 844)) {
       Page page = Chromium.byCard(phone, school.students().iterator().next());
       assertThat(page.getByLabel("Warm up")).isEnabled();

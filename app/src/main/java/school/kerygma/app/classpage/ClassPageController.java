@@ -105,8 +105,9 @@ class ClassPageController {
   String ofStudent(
       @AuthenticationPrincipal SignedIn me,
       @RequestParam(required = false) @Nullable UUID section,
+      @RequestParam(required = false) @Nullable UUID talk,
       Model model) {
-    Optional<StudentPage> page = pages.ofStudent(me.id(), section, any -> true);
+    Optional<StudentPage> page = pages.ofStudent(me.id(), section, talk, any -> true);
     page.ifPresent(p -> model.addAttribute("page", p));
     model.addAttribute("seen", Seen.own("/class"));
     return page.isPresent() ? "classpage/student" : "classpage/none";
@@ -125,12 +126,14 @@ class ClassPageController {
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
       @PathVariable UUID person,
+      @RequestParam(required = false) @Nullable UUID talk,
       Model model) {
     Seen seen = seenAs(me, id, person);
     SectionView section = seen.section().orElseThrow();
     model.addAttribute("seen", seen);
     if (section.students().contains(person)) {
-      model.addAttribute("page", pages.ofStudent(person, id, s -> s.id().equals(id)).orElseThrow());
+      model.addAttribute(
+          "page", pages.ofStudent(person, id, talk, s -> s.id().equals(id)).orElseThrow());
       return "classpage/student";
     }
     List<UUID> here =

@@ -65,11 +65,12 @@ class ClassPages {
    * The page of a student.
    *
    * @param chosen the section to show; of any other, the first is shown
+   * @param talk the walkthrough to play, if it is up there; of any other, that of the next task
    * @param shown which sections may be seen on it
    * @return nothing if the student sits in none of them
    */
   Optional<StudentPage> ofStudent(
-      UUID student, @Nullable UUID chosen, Predicate<SectionView> shown) {
+      UUID student, @Nullable UUID chosen, @Nullable UUID talk, Predicate<SectionView> shown) {
     List<SectionView> all = sections.ofStudent(student).stream().filter(shown).toList();
     if (all.isEmpty()) {
       return Optional.empty();
@@ -98,7 +99,7 @@ class ClassPages {
                 .sum(),
             lines(list.up()),
             strip(list, today),
-            playing(list)));
+            playing(list, talk)));
   }
 
   /** Who put up what is there; where nothing is, one of the section's teachers. */
@@ -121,8 +122,13 @@ class ClassPages {
         .toList();
   }
 
-  /** The player holds the walkthrough of the next task, or else the newest. */
-  private Optional<StudentPage.Playing> playing(TaskLists.SectionList list) {
+  /** The player holds the one that is asked for, that of the next task, or else the newest. */
+  private Optional<StudentPage.Playing> playing(TaskLists.SectionList list, @Nullable UUID talk) {
+    Optional<UUID> asked =
+        list.up().stream()
+            .flatMap(d -> d.walkthrough().stream())
+            .filter(w -> w.equals(talk))
+            .findFirst();
     Optional<UUID> next =
         list.tasks().stream()
             .filter(t -> !t.done())
@@ -133,7 +139,9 @@ class ClassPages {
         list.up().stream()
             .max(Comparator.comparing(d -> d.moments().goesUpAt()))
             .flatMap(DeliveryView::walkthrough);
-    return next.or(() -> newest)
+    return asked
+        .or(() -> next)
+        .or(() -> newest)
         .flatMap(id -> scores.current(id).map(s -> new StudentPage.Playing(scripts.head(id), s)));
   }
 

@@ -6,12 +6,14 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.posting.ToldTasks;
 
 /**
  * A task as a student's or a family's list shows it.
  *
  * @param number in the order of doing, from 1
  * @param day on which the section does it
+ * @param improve until when it may be improved, if it may be after it is due
  * @param state what to make of it now
  * @param over whether its time has passed
  * @param waitsFor the tasks that must be ticked first: their numbers, or their titles in quotation
@@ -20,6 +22,7 @@ import school.kerygma.app.planning.TaskView;
  * @param explained where a walkthrough explains it
  * @param ways to choose from, if there are several
  * @param papers to read
+ * @param changes what is another than it was told, for a week
  * @param worth its share of the term's grade, in words; empty if that is not known
  */
 record ListedTask(
@@ -28,6 +31,7 @@ record ListedTask(
     UUID section,
     LocalDate day,
     Instant due,
+    Optional<Instant> improve,
     Optional<Instant> tickedAt,
     State state,
     boolean over,
@@ -36,10 +40,11 @@ record ListedTask(
     Optional<Explained> explained,
     List<Way> ways,
     List<Paper> papers,
-    String worth) {
+    String worth,
+    List<ToldTasks.Change> changes) {
 
-  /** One of several ways. */
-  record Way(UUID id, String text, boolean done) {}
+  /** One of several ways, and where a walkthrough that is up explains it. */
+  record Way(UUID id, String text, boolean done, Optional<Explained> explained) {}
 
   /** A paper to read. */
   record Paper(UUID id, String title, boolean key) {}

@@ -9,8 +9,9 @@ import school.kerygma.app.planning.SessionView;
  *
  * @param tasks in the order of doing; in the week of today also what is left from before
  * @param sessions in order of time, cancelled ones too
+ * @param first how many of the tasks come first on the shown day
  */
-record ListedWeek(LocalDate monday, List<ListedTask> tasks, List<SessionView> sessions) {
+record ListedWeek(LocalDate monday, List<ListedTask> tasks, List<SessionView> sessions, int first) {
 
   /** The sessions of one day. */
   List<SessionView> sessionsOn(LocalDate day) {

@@ -57,7 +57,8 @@ class PagePapers {
     if (student) {
       shown.put(
           "page",
-          then.ofStudent(person, section.id(), s -> s.id().equals(section.id())).orElseThrow());
+          then.ofStudent(person, section.id(), null, s -> s.id().equals(section.id()))
+              .orElseThrow());
     } else {
       List<UUID> here =
           people.studentsOf(person).stream().filter(section.students()::contains).toList();

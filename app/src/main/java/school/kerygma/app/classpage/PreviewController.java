@@ -100,7 +100,8 @@ class PreviewController {
             Optional.of(people.contacts(Set.of(person)).get(person).name()),
             Optional.of(section)));
     if (student) {
-      model.addAttribute("page", then.ofStudent(person, in, s -> s.id().equals(in)).orElseThrow());
+      model.addAttribute(
+          "page", then.ofStudent(person, in, null, s -> s.id().equals(in)).orElseThrow());
       return "classpage/student";
     }
     Set<UUID> here = new HashSet<>(people.studentsOf(person));

@@ -57,10 +57,8 @@ record StudentPage(
     return next.filter(task::equals).isPresent();
   }
 
-  /** Whether the player can jump to where a task is explained. */
-  public boolean explains(ListedTask task) {
-    return task.explained()
-        .flatMap(e -> playing.filter(p -> p.walkthrough().id().equals(e.walkthrough())))
-        .isPresent();
+  /** Whether the player can jump to where something is explained; else it is a page away. */
+  public boolean plays(ListedTask.Explained explained) {
+    return playing.filter(p -> p.walkthrough().id().equals(explained.walkthrough())).isPresent();
   }
 }

@@ -34,6 +34,7 @@ import school.kerygma.app.planning.Worths;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.posting.Standing;
+import school.kerygma.app.posting.ToldTasks;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
@@ -57,6 +58,7 @@ class TaskLists {
   private final Scripts scripts;
   private final Scores scores;
   private final Audience audience;
+  private final ToldTasks told;
   private final Clock clock;
   private final List<DeliveryView> drafts;
 
@@ -71,10 +73,11 @@ class TaskLists {
       Scripts scripts,
       Scores scores,
       Audience audience,
+      ToldTasks told,
       Clock clock) {
     this(
-        sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, clock,
-        List.of());
+        sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, told,
+        clock, List.of());
   }
 
   private TaskLists(
@@ -87,6 +90,7 @@ class TaskLists {
       Scripts scripts,
       Scores scores,
       Audience audience,
+      ToldTasks told,
       Clock clock,
       List<DeliveryView> drafts) {
     this.drafts = drafts;
@@ -99,21 +103,22 @@ class TaskLists {
     this.scripts = scripts;
     this.scores = scores;
     this.audience = audience;
+    this.told = told;
     this.clock = clock;
   }
 
   /** The same lists as they will be, or were, at another moment. */
   TaskLists at(Clock other) {
     return new TaskLists(
-        sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, other,
-        drafts);
+        sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, told,
+        other, drafts);
   }
 
   /** The same lists as if something were posted that is not. */
   TaskLists with(List<DeliveryView> other) {
     return new TaskLists(
-        sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, clock,
-        other);
+        sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, told,
+        clock, other);
   }
 
   /**
@@ -141,7 +146,12 @@ class TaskLists {
     }
   }
 
-  private record Placed(TaskView task, Standing.Due due) {
+  /**
+   * A task on its day.
+   *
+   * @param first its place among those that come first on the shown day, from 1; 0 if it does not
+   */
+  private record Placed(TaskView task, Standing.Due due, int first) {
 
     LocalDate monday() {
       return SchoolCalendar.mondayOf(due.day());
@@ -154,8 +164,10 @@ class TaskLists {
       Map<UUID, Instant> ticks,
       Set<UUID> ways,
       Map<UUID, ListedTask.Explained> explained,
+      Map<UUID, ListedTask.Explained> explainedWays,
       Map<UUID, String> papers,
-      Worths worths) {}
+      Worths worths,
+      ToldTasks.Told told) {}
 
   /**
    * What a student has to do in the week that holds {@code shown}, what is left from before, and
@@ -181,11 +193,12 @@ class TaskLists {
             now);
     Known known =
         known(student, own, sectionIds.stream().flatMap(s -> standing.up(s).stream()).toList());
-    Map<UUID, String> starters =
-        notes.between(sectionIds, shown, shown).stream()
-            .collect(Collectors.toMap(DayNotes.Note::section, DayNotes.Note::starter));
+    Map<UUID, DayNotes.Note> day = new HashMap<>();
+    sectionIds.forEach(s -> day.put(s, DayNotes.Note.none(s, shown)));
+    notes.between(sectionIds, shown, shown).forEach(n -> day.put(n.section(), n));
     Map<UUID, List<Placed>> placed = new HashMap<>();
-    own.forEach(s -> placed.put(s.id(), placed(s, standing, known, shown)));
+    own.forEach(
+        s -> placed.put(s.id(), placed(s, standing, known, shown, day.get(s.id()).first())));
     List<SessionView> held = held(sectionIds, placed.values(), shown);
     List<SectionList> lists = new ArrayList<>();
     for (SectionView section : own) {
@@ -193,8 +206,8 @@ class TaskLists {
           new SectionList(
               section,
               standing.up(section.id()),
-              weeks(section, placed.get(section.id()), held, known, shown),
-              starters.getOrDefault(section.id(), "")));
+              weeks(section, placed.get(section.id()), held, known, standing, shown),
+              day.get(section.id()).starter()));
     }
     return lists;
   }
@@ -218,11 +231,12 @@ class TaskLists {
       List<Placed> placed,
       List<SessionView> held,
       Known known,
+      Standing standing,
       LocalDate shown) {
     LocalDate now = SchoolCalendar.mondayOf(shown);
     TreeMap<LocalDate, List<Placed>> byWeek = new TreeMap<>(Map.of(now, new ArrayList<>()));
     for (Placed p : placed) {
-      LocalDate monday = p.monday().isBefore(now) ? now : p.monday();
+      LocalDate monday = p.monday().isBefore(now) || p.first() > 0 ? now : p.monday();
       byWeek.computeIfAbsent(monday, added -> new ArrayList<>()).add(p);
     }
     List<Step> steps = placed.stream().map(p -> step(p, known)).toList();
@@ -241,11 +255,12 @@ class TaskLists {
             weeks.add(
                 new ListedWeek(
                     monday,
-                    listed(section, week, steps, numbers, known),
+                    listed(section, week, steps, numbers, known, standing),
                     held.stream()
                         .filter(s -> s.section().equals(section.id()))
                         .filter(s -> SchoolCalendar.mondayOf(s.sheet().day()).equals(monday))
-                        .toList())));
+                        .toList(),
+                    (int) week.stream().filter(p -> p.first() > 0).count())));
     return weeks;
   }
 
@@ -280,7 +295,7 @@ class TaskLists {
         tasks.among(ids).stream().collect(Collectors.toMap(TaskView::id, t -> t));
     Set<UUID> papers = new HashSet<>();
     for (TaskView task : posted.values()) {
-      papers.addAll(task.sheet().handouts());
+      papers.addAll(task.sheet().allHandouts());
       papers.addAll(task.sheet().keys());
     }
     return new Known(
@@ -288,8 +303,10 @@ class TaskLists {
         audience.ticks(Set.of(student), ids).getOrDefault(student, Map.of()),
         audience.ways(student, ids),
         explained(ids, walkthroughs(up)),
+        explainedWays(posted.values(), walkthroughs(up)),
         handouts.titles(papers),
-        worths(own));
+        worths(own),
+        told.of(up.stream().map(DeliveryView::id).toList()));
   }
 
   /** Points are weighed against all of the term, and that is looked up only where they are. */
@@ -314,13 +331,16 @@ class TaskLists {
   }
 
   private static List<Placed> placed(
-      SectionView section, Standing standing, Known known, LocalDate shown) {
+      SectionView section, Standing standing, Known known, LocalDate shown, List<UUID> first) {
     LocalDate monday = SchoolCalendar.mondayOf(shown);
     return standing.up(section.id()).stream()
         .flatMap(d -> d.tasks().stream())
         .distinct()
         .map(id -> known.tasks().get(id).in(section.id()))
-        .map(task -> new Placed(task, standing.due(task, section).orElseThrow()))
+        .map(
+            task ->
+                new Placed(
+                    task, standing.due(task, section).orElseThrow(), first.indexOf(task.id()) + 1))
         .filter(
             p -> {
               LocalDate day = p.due().day();
@@ -328,7 +348,9 @@ class TaskLists {
               return left || !day.isBefore(monday);
             })
         .sorted(
-            Comparator.comparing((Placed p) -> p.due().day())
+            Comparator.comparing((Placed p) -> p.first() == 0)
+                .thenComparing(Placed::first)
+                .thenComparing(p -> p.due().day())
                 .thenComparing(p -> p.task().position()))
         .toList();
   }
@@ -338,7 +360,8 @@ class TaskLists {
       List<Placed> week,
       List<Step> steps,
       Map<UUID, Integer> numbers,
-      Known known) {
+      Known known,
+      Standing standing) {
     Set<UUID> here = week.stream().map(p -> p.task().id()).collect(Collectors.toSet());
     List<ListedTask> listed = new ArrayList<>();
     for (Placed p : week) {
@@ -365,6 +388,7 @@ class TaskLists {
               section.id(),
               p.due().day(),
               due,
+              p.due().improve(),
               ticked,
               state(sheet, ticked, due, !waitsFor.isEmpty() || opensAt.isPresent()),
               due.isBefore(clock.instant()),
@@ -373,7 +397,11 @@ class TaskLists {
               Optional.ofNullable(known.explained().get(p.task().id())),
               ways(sheet, known),
               papers(sheet, !due.isAfter(clock.instant()), known),
-              worth(section, sheet, known)));
+              worth(section, sheet, known),
+              standing
+                  .delivery(p.task().id(), section.id())
+                  .map(d -> known.told().lately(d.id(), p.task(), due, clock.instant()))
+                  .orElse(List.of())));
     }
     return listed;
   }
@@ -381,7 +409,13 @@ class TaskLists {
   private static List<ListedTask.Way> ways(TaskSheet sheet, Known known) {
     return sheet.board().stream()
         .flatMap(b -> b.ways().stream())
-        .map(w -> new ListedTask.Way(w.id(), w.text(), known.ways().contains(w.id())))
+        .map(
+            w ->
+                new ListedTask.Way(
+                    w.id(),
+                    w.text(),
+                    known.ways().contains(w.id()),
+                    w.stop().map(known.explainedWays()::get)))
         .toList();
   }
 
@@ -421,22 +455,38 @@ class TaskLists {
     Map<UUID, Scores.Info> current = scores.currentOf(walkthroughs);
     Map<UUID, ListedTask.Explained> explained = new HashMap<>();
     for (StopView stop : scripts.explaining(taskIds)) {
-      Scores.Info score = current.get(stop.walkthrough());
-      Optional<Span> span = score == null ? Optional.empty() : score.order().programOf(stop.id());
-      span.ifPresent(
-          s ->
-              stop.tasks()
-                  .forEach(
-                      task ->
-                          explained.putIfAbsent(
-                              task,
-                              new ListedTask.Explained(
-                                  stop.walkthrough(),
-                                  stop.id(),
-                                  stop.number(),
-                                  s.startMs(),
-                                  s.endMs()))));
+      explained(stop, current)
+          .ifPresent(e -> stop.tasks().forEach(task -> explained.putIfAbsent(task, e)));
     }
     return explained;
+  }
+
+  /** Where the posted walkthroughs explain single ways, by the stop. */
+  private Map<UUID, ListedTask.Explained> explainedWays(
+      Collection<TaskView> posted, Set<UUID> walkthroughs) {
+    Set<UUID> stops =
+        posted.stream()
+            .flatMap(t -> t.sheet().board().stream())
+            .flatMap(b -> b.ways().stream())
+            .flatMap(w -> w.stop().stream())
+            .collect(Collectors.toSet());
+    Map<UUID, ListedTask.Explained> explained = new HashMap<>();
+    if (!stops.isEmpty()) {
+      Map<UUID, Scores.Info> current = scores.currentOf(walkthroughs);
+      scripts
+          .among(stops)
+          .forEach(stop -> explained(stop, current).ifPresent(e -> explained.put(stop.id(), e)));
+    }
+    return explained;
+  }
+
+  private static Optional<ListedTask.Explained> explained(
+      StopView stop, Map<UUID, Scores.Info> current) {
+    Scores.Info score = current.get(stop.walkthrough());
+    Optional<Span> span = score == null ? Optional.empty() : score.order().programOf(stop.id());
+    return span.map(
+        s ->
+            new ListedTask.Explained(
+                stop.walkthrough(), stop.id(), stop.number(), s.startMs(), s.endMs()));
   }
 }

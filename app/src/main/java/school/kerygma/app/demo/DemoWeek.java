@@ -82,6 +82,8 @@ class DemoWeek {
             .reading(Set.of(papers.get("sheet")), 0),
         week.task("Sketch three bridges", 35, Map.of("7A Design", 2, "7C Design", 3))
             .how("on paper. Take a picture of the page.")
+            .at("the tray by the window")
+            .improved(5)
             .worth(6, PROJECT)
             .withKeys(Set.of(papers.get("example")))
             .opening(true, Opens.WHEN_THOSE_BEFORE_ARE_TICKED),
@@ -182,16 +184,20 @@ class DemoWeek {
 
   private void write(LocalDate monday, Map<String, UUID> classes) {
     notes.write(
-        classes.get("7A Design"),
-        monday.plusDays(2),
-        Seen.ANYTHING,
-        "Which bridge do you cross every week?",
-        "The pencils are in the second drawer. Ilya and Wren work at the window.");
+        new DayNotes.Note(
+            classes.get("7A Design"),
+            monday.plusDays(2),
+            "Which bridge do you cross every week?",
+            "The pencils are in the second drawer. Ilya and Wren work at the window.",
+            List.of()),
+        Seen.ANYTHING);
     notes.write(
-        classes.get("9 Electronics"),
-        monday.plusDays(4),
-        Seen.ANYTHING,
-        "What switches on by itself at night?",
-        "");
+        new DayNotes.Note(
+            classes.get("9 Electronics"),
+            monday.plusDays(4),
+            "What switches on by itself at night?",
+            "",
+            List.of()),
+        Seen.ANYTHING);
   }
 }

@@ -21,6 +21,7 @@ import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.PostedTitles;
 import school.kerygma.app.posting.Standing;
+import school.kerygma.app.posting.ToldTasks;
 import school.kerygma.app.sections.SectionView;
 
 /** The words in which students and families are told of postings. */
@@ -37,11 +38,19 @@ class Letters {
   private final People people;
   private final Tasks tasks;
   private final PostedTitles titles;
+  private final ToldTasks told;
   private final MessageSource words;
   private final Clock clock;
   private final Wording show = new Wording();
 
-  Letters(People people, Tasks tasks, PostedTitles titles, MessageSource words, Clock clock) {
+  Letters(
+      People people,
+      Tasks tasks,
+      PostedTitles titles,
+      ToldTasks told,
+      MessageSource words,
+      Clock clock) {
+    this.told = told;
     this.people = people;
     this.tasks = tasks;
     this.titles = titles;
@@ -140,13 +149,33 @@ class Letters {
     return show.fullDay(date) + ", " + show.time(at, section.zone());
   }
 
-  /** The same about a posting that has changed since. */
-  Piece changed(Piece piece, DeliveryView delivery, SectionView section) {
+  /** What is another than it was told, in lines; may be empty. */
+  String changes(DeliveryView delivery, SectionView section) {
+    return told.lately(delivery).stream()
+        .map(
+            c ->
+                text(
+                    "mail.change",
+                    c.task().title(),
+                    c.changes().stream()
+                        .map(one -> changed(one, section))
+                        .collect(Collectors.joining("; "))))
+        .collect(Collectors.joining("\n"));
+  }
+
+  /** The same about a posting that has changed since, with what is another. */
+  Piece changed(Piece piece, DeliveryView delivery, SectionView section, String changes) {
     return new Piece(
         piece.to(),
         piece.student(),
         text("mail.subject-changed", titles.of(delivery), section.name()),
-        piece.body());
+        changes.isEmpty() ? piece.body() : changes + "\n\n" + piece.body());
+  }
+
+  private String changed(ToldTasks.Change change, SectionView section) {
+    return change.what() == ToldTasks.What.DUE
+        ? text("mail.change.DUE", moment(change.isAt(), section), moment(change.wasAt(), section))
+        : text("mail.change." + change.what(), change.is(), change.was());
   }
 
   /** One letter of all that a person is told at one time; it ends with the way to the page. */

@@ -23,6 +23,7 @@ import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.audience.Audience;
 import school.kerygma.app.posting.DeliveryChanged;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.DeliveryWentUp;
@@ -41,6 +42,7 @@ class Messages implements Remembers {
   private final Message.Repository messages;
   private final Letters letters;
   private final Sections sections;
+  private final Audience audience;
   private final People people;
   private final MailServer server;
   private final ObjectProvider<SchedulerClient> scheduler;
@@ -52,6 +54,7 @@ class Messages implements Remembers {
       Message.Repository messages,
       Letters letters,
       Sections sections,
+      Audience audience,
       People people,
       MailServer server,
       ObjectProvider<SchedulerClient> scheduler,
@@ -61,6 +64,7 @@ class Messages implements Remembers {
     this.messages = messages;
     this.letters = letters;
     this.sections = sections;
+    this.audience = audience;
     this.people = people;
     this.server = server;
     this.scheduler = scheduler;
@@ -102,14 +106,17 @@ class Messages implements Remembers {
   void on(DeliveryChanged event) {
     DeliveryView delivery = event.delivery();
     SectionView section = sections.get(delivery.section());
-    Map<UUID, List<Message>> before = new HashMap<>();
+    Map<UUID, List<Message>> told = new HashMap<>();
     messages
         .about(delivery.id())
-        .forEach(m -> before.computeIfAbsent(m.toId(), added -> new ArrayList<>()).add(m));
+        .forEach(m -> told.computeIfAbsent(m.toId(), added -> new ArrayList<>()).add(m));
     Instant soon = clock.instant().plus(gather);
-    Map<UUID, People.Contact> contacts = people.contacts(before.keySet());
-    for (Letters.Piece piece : letters.about(delivery, section, section.students())) {
-      List<Message> own = before.getOrDefault(piece.to(), List.of());
+    Map<UUID, People.Contact> contacts = people.contacts(told.keySet());
+    String changes = letters.changes(delivery, section);
+    for (Letters.Piece before :
+        letters.about(delivery, section, concerned(event, section.students()))) {
+      Letters.Piece piece = letters.changed(before, delivery, section, changes);
+      List<Message> own = told.getOrDefault(piece.to(), List.of());
       boolean waits = own.stream().anyMatch(m -> m.state() == Message.State.WAITING);
       if (!own.isEmpty() && !waits) {
         keep(
@@ -124,6 +131,17 @@ class Messages implements Remembers {
             contacts.get(piece.to()));
       }
     }
+  }
+
+  /** Who has done all that is another need not know. */
+  private Set<UUID> concerned(DeliveryChanged event, Set<UUID> students) {
+    if (event.tasks().isEmpty()) {
+      return students;
+    }
+    Map<UUID, Map<UUID, Instant>> ticks = audience.ticks(students, event.tasks());
+    Set<UUID> open = new HashSet<>(students);
+    open.removeIf(s -> ticks.getOrDefault(s, Map.of()).keySet().containsAll(event.tasks()));
+    return open;
   }
 
   private void keep(Message written, People.Contact to) {

@@ -153,7 +153,10 @@ class Outbox {
                   piece ->
                       pieces.put(
                           message,
-                          message.round() == 0 ? piece : letters.changed(piece, about, section)));
+                          message.round() == 0
+                              ? piece
+                              : letters.changed(
+                                  piece, about, section, letters.changes(about, section))));
         }
       }
     }

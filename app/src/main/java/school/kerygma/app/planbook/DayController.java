@@ -3,6 +3,7 @@ package school.kerygma.app.planbook;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -21,6 +22,8 @@ import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.frame.Ribbon;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.planning.DayNotes;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
@@ -33,17 +36,29 @@ import school.kerygma.core.time.SchoolCalendar;
 class DayController {
 
   /** A section's day. */
-  record SectionDay(SectionView section, WeekView.Cell cell, Optional<Meeting.Hours> hours) {}
+  record SectionDay(
+      SectionView section,
+      WeekView.Cell cell,
+      Optional<Meeting.Hours> hours,
+      List<TaskView> ofWeek) {}
 
   private final Weeks weeks;
   private final DayNotes notes;
+  private final Tasks tasks;
   private final Sections sections;
   private final Handouts handouts;
   private final Gate gate;
   private final Clock clock;
 
   DayController(
-      Weeks weeks, DayNotes notes, Sections sections, Handouts handouts, Gate gate, Clock clock) {
+      Weeks weeks,
+      DayNotes notes,
+      Tasks tasks,
+      Sections sections,
+      Handouts handouts,
+      Gate gate,
+      Clock clock) {
+    this.tasks = tasks;
     this.handouts = handouts;
     this.weeks = weeks;
     this.notes = notes;
@@ -80,7 +95,11 @@ class DayController {
                           row.section()
                               .meets()
                               .on(shown, row.section().calendar())
-                              .flatMap(Meeting::hours))));
+                              .flatMap(Meeting::hours),
+                          row.cells().stream()
+                              .flatMap(w -> w.tasks().stream())
+                              .map(WeekView.Planned::task)
+                              .toList())));
     }
     model.addAttribute("day", shown);
     model.addAttribute("days", days);
@@ -99,6 +118,23 @@ class DayController {
     return handouts.titles(ids);
   }
 
+  /** The tasks that are chosen to come first, in their order, each once. */
+  private List<TaskView> first(@Nullable List<String> sent) {
+    List<UUID> ids = new ArrayList<>();
+    for (String one : sent == null ? List.<String>of() : sent) {
+      try {
+        if (one != null && !one.isEmpty() && !ids.contains(UUID.fromString(one))) {
+          ids.add(UUID.fromString(one));
+        }
+      } catch (IllegalArgumentException e) {
+        throw Problem.unreadable();
+      }
+    }
+    return tasks.among(ids).stream()
+        .sorted(Comparator.comparing(t -> ids.indexOf(t.id())))
+        .toList();
+  }
+
   @PostMapping("/plan/day")
   String write(
       @AuthenticationPrincipal SignedIn me,
@@ -106,12 +142,21 @@ class DayController {
       @RequestParam(name = "section", required = false) @Nullable Set<UUID> chosen,
       @RequestParam(defaultValue = "") String seen,
       @RequestParam String starter,
-      @RequestParam String forSubstitute) {
+      @RequestParam String forSubstitute,
+      @RequestParam(required = false) @Nullable List<String> first) {
     if (chosen == null) {
       throw Problem.refused("no-section-day");
     }
     chosen.forEach(s -> gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, s));
-    chosen.forEach(s -> notes.write(s, day, seen, starter, forSubstitute));
+    List<TaskView> put = first(first);
+    for (UUID section : chosen) {
+      List<UUID> own =
+          put.stream()
+              .filter(t -> t.sheet().days().containsKey(section))
+              .map(TaskView::id)
+              .toList();
+      notes.write(new DayNotes.Note(section, day, starter, forSubstitute, own), seen);
+    }
     return "redirect:/plan/day?day=" + day;
   }
 }

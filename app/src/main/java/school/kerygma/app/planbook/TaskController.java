@@ -219,6 +219,8 @@ class TaskController {
         .filter(h -> !keys.contains(h))
         .forEach(h -> gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, h));
     sheet = sheet.withKeys(withOthers(me, sheet.keys(), keys));
+    sheet = withPapersOfSections(me, sheet, before);
+    checkWays(me, form.stopsOfWays(), before);
     UUID saved = id;
     if (saved == null) {
       saved = tasks.plan(me.id(), sheet);
@@ -249,6 +251,38 @@ class TaskController {
     all.removeIf(h -> gate.may(me, Deed.CHANGE, Gate.Kind.HANDOUT, h));
     all.addAll(chosen);
     return all;
+  }
+
+  /** What single sections read instead: own papers, and what somebody else chose before. */
+  private TaskSheet withPapersOfSections(SignedIn me, TaskSheet sheet, Optional<TaskSheet> before) {
+    Map<UUID, TaskSheet.Difference> differs = new HashMap<>();
+    sheet
+        .differs()
+        .forEach(
+            (section, d) -> {
+              Set<UUID> known =
+                  before
+                      .map(b -> b.differs().get(section))
+                      .map(d0 -> d0.handouts())
+                      .orElse(Set.of());
+              d.handouts().stream()
+                  .filter(h -> !known.contains(h))
+                  .forEach(h -> gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, h));
+              differs.put(section, d.reading(withOthers(me, d.handouts(), known)));
+            });
+    return sheet.on(sheet.days(), differs);
+  }
+
+  private void checkWays(SignedIn me, Set<UUID> stops, Optional<TaskSheet> before) {
+    Set<UUID> known =
+        before.stream()
+            .flatMap(b -> b.board().stream())
+            .flatMap(b -> b.ways().stream())
+            .flatMap(w -> w.stop().stream())
+            .collect(Collectors.toSet());
+    stops.stream()
+        .filter(s -> !known.contains(s))
+        .forEach(s -> gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, scripts.walkthroughOf(s)));
   }
 
   /** Sections that somebody else teaches keep their day: they are not on this form. */

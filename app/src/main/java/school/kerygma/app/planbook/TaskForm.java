@@ -40,10 +40,13 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
               text("detail-" + section),
               number("minutes-" + section, "minutes"),
               number("points-" + section, "points"),
-              rule("-" + section)));
+              rule("-" + section),
+              text("place-" + section),
+              ids("handout-" + section)));
     }
     Integer minutes = number("minutes", "minutes");
     Integer answers = number("answers", "answers");
+    Integer improve = number("improve", "improve");
     return new TaskSheet(
         text("title"),
         text("detail"),
@@ -55,6 +58,8 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
         opens(),
         after(),
         rule(""),
+        improve == null ? 0 : improve,
+        text("place"),
         board(before.flatMap(TaskSheet::board)),
         ids("handout"),
         ids("key"),
@@ -136,12 +141,35 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
     }
     Integer pick = number("pick", "board");
     try {
-      return Optional.of(
+      ChoiceBoard board =
           ChoiceBoard.of(
-              pick == null ? 1 : pick, ways, before.map(ChoiceBoard::ways).orElse(List.of())));
+              pick == null ? 1 : pick, ways, before.map(ChoiceBoard::ways).orElse(List.of()));
+      return Optional.of(board.explained(explained(board)));
     } catch (IllegalArgumentException e) {
       throw Problem.refused("board");
     }
+  }
+
+  /** The stops that are chosen to explain ways, each by the place of its line. */
+  private Map<UUID, UUID> explained(ChoiceBoard board) {
+    Map<UUID, UUID> stops = new HashMap<>();
+    for (int i = 0; i < board.ways().size(); i++) {
+      String stop = text("way-" + (i + 1));
+      if (!stop.isEmpty()) {
+        stops.put(board.ways().get(i).id(), id(stop));
+      }
+    }
+    return stops;
+  }
+
+  /** The stops that are chosen for ways. */
+  Set<UUID> stopsOfWays() {
+    return form.keySet().stream()
+        .filter(k -> k.matches("way-[1-9]"))
+        .map(this::text)
+        .filter(s -> !s.isEmpty())
+        .map(TaskForm::id)
+        .collect(Collectors.toSet());
   }
 
   /** The rule that is chosen, with the time, weekday or count beside it. */

@@ -108,7 +108,7 @@ record TermBook(
       Map<UUID, Scripts.Head> heads = new HashMap<>(scripts.heads(told));
       scripts.ofTeacher(teacher).forEach(h -> heads.put(h.id(), h));
       Set<UUID> papers = new HashSet<>();
-      planned.forEach(t -> papers.addAll(t.sheet().handouts()));
+      planned.forEach(t -> papers.addAll(t.sheet().allHandouts()));
       return new TermBook(
           sections,
           planned,

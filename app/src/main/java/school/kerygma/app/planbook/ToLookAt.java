@@ -16,7 +16,11 @@ record ToLookAt(
     List<Crowded> crowded,
     List<Heavy> heavy,
     List<Untold> untold,
+    List<Changed> changed,
     List<Noted> noted) {
+
+  /** What is another than students and families were told. */
+  record Changed(String title, SectionView section, DeliveryView delivery) {}
 
   /**
    * What was jotted down while a walkthrough was recorded, and is not put right.
@@ -55,6 +59,7 @@ record ToLookAt(
         + crowded.size()
         + heavy.size()
         + untold.size()
+        + changed.size()
         + noted.size();
   }
 }

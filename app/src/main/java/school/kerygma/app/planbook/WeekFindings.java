@@ -33,7 +33,11 @@ class WeekFindings {
   }
 
   ToLookAt of(
-      TermBook book, List<Row> rows, List<ToLookAt.Untold> untold, List<ToLookAt.Noted> noted) {
+      TermBook book,
+      List<Row> rows,
+      List<ToLookAt.Untold> untold,
+      List<ToLookAt.Changed> changed,
+      List<ToLookAt.Noted> noted) {
     List<LocalDate> dates = rows.getFirst().cells().stream().map(Cell::date).toList();
     Map<List<SectionView>, List<UUID>> shared = inSeveral(book.sections());
     return new ToLookAt(
@@ -43,6 +47,7 @@ class WeekFindings {
         crowded(book, dates, shared.keySet()),
         heavy(book, dates.getFirst()),
         untold,
+        changed,
         noted);
   }
 

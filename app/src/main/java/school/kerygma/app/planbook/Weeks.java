@@ -22,6 +22,7 @@ import school.kerygma.app.planning.DayNotes;
 import school.kerygma.app.planning.SessionView;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.ToldTasks;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.core.audience.Progress;
@@ -41,6 +42,7 @@ class Weeks {
   private final Scripts scripts;
   private final Audience audience;
   private final Jottings jottings;
+  private final ToldTasks told;
 
   Weeks(
       TermBook.Opener books,
@@ -48,13 +50,15 @@ class Weeks {
       DayNotes notes,
       Scripts scripts,
       Audience audience,
-      Jottings jottings) {
+      Jottings jottings,
+      ToldTasks told) {
     this.books = books;
     this.findings = findings;
     this.notes = notes;
     this.scripts = scripts;
     this.audience = audience;
     this.jottings = jottings;
+    this.told = told;
   }
 
   /** What is looked up for one week beside the book of its term. */
@@ -98,7 +102,7 @@ class Weeks {
             .filter(h -> !h.complete())
             .limit(SHOWN_UNRECORDED)
             .toList(),
-        findings.of(book, rows, untold(book), noted(teacher)));
+        findings.of(book, rows, untold(book), changed(book), noted(teacher)));
   }
 
   private Shown shown(TermBook book, List<LocalDate> dates, LocalDate today) {
@@ -198,6 +202,14 @@ class Weeks {
     return book.deliveries().stream()
         .filter(d -> d.up() && d.untold())
         .map(d -> new ToLookAt.Untold(book.title(d), section(book, d), d))
+        .toList();
+  }
+
+  private List<ToLookAt.Changed> changed(TermBook book) {
+    Set<UUID> changed = told.open(book.deliveries()).keySet();
+    return book.deliveries().stream()
+        .filter(d -> changed.contains(d.id()))
+        .map(d -> new ToLookAt.Changed(book.title(d), section(book, d), d))
         .toList();
   }
 

@@ -19,19 +19,34 @@ public class DayNotes {
    *
    * @param starter up to 300 characters, seen by students on that day; may be empty
    * @param forSubstitute up to 2000 characters, seen by teachers only; may be empty
+   * @param first tasks that come first on that day, in order; up to 3
    */
-  public record Note(UUID section, LocalDate day, String starter, String forSubstitute) {
+  public record Note(
+      UUID section, LocalDate day, String starter, String forSubstitute, List<UUID> first) {
+
+    public Note {
+      if (starter.length() > 300 || forSubstitute.length() > 2000 || first.size() > MOST_FIRST) {
+        throw Problem.refused("day-note");
+      }
+      first = List.copyOf(first);
+    }
 
     /** A day over which nothing stands. */
     public static Note none(UUID section, LocalDate day) {
-      return new Note(section, day, "", "");
+      return new Note(section, day, "", "", List.of());
     }
 
     /** What its form shows. */
     public String seen() {
-      return Seen.of(starter, forSubstitute);
+      return Seen.of(starter, forSubstitute, first);
+    }
+
+    private boolean isEmpty() {
+      return starter.isBlank() && forSubstitute.isBlank() && first.isEmpty();
     }
   }
+
+  private static final int MOST_FIRST = 3;
 
   private final DayNote.Repository notes;
 
@@ -40,18 +55,18 @@ public class DayNotes {
   }
 
   /** Writes what stands over a day, if that still is as it was {@code seen}. */
-  public void write(
-      UUID section, LocalDate day, String seen, String starter, String forSubstitute) {
-    if (starter.length() > 300 || forSubstitute.length() > 2000) {
-      throw Problem.refused("day-note");
-    }
-    DayNote.Key key = new DayNote.Key(section, day);
-    Note now = notes.findById(key).map(DayNote::view).orElseGet(() -> Note.none(section, day));
+  public void write(Note note, String seen) {
+    DayNote.Key key = new DayNote.Key(note.section(), note.day());
+    Note now =
+        notes
+            .findById(key)
+            .map(DayNote::view)
+            .orElseGet(() -> Note.none(note.section(), note.day()));
     Seen.check(seen, now.seen());
-    if (starter.isBlank() && forSubstitute.isBlank()) {
-      notes.deleteAllByIdInBatch(List.of(key));
+    if (note.isEmpty()) {
+      notes.deleteById(key);
     } else {
-      notes.save(new DayNote(key, starter.strip(), forSubstitute.strip()));
+      notes.save(new DayNote(key, note));
     }
   }
 

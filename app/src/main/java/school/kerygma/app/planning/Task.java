@@ -49,7 +49,8 @@ class Task {
       @Nullable String detail,
       @Nullable Integer minutes,
       @Nullable Integer points,
-      @Nullable String due) {
+      @Nullable String due,
+      @Nullable String place) {
 
     static Placement of(LocalDate day, TaskSheet.Difference other) {
       return new Placement(
@@ -57,22 +58,27 @@ class Task {
           other.detail(),
           other.minutes(),
           other.points(),
-          other.due().map(DueRuleText::write).orElse(null));
+          other.due().map(DueRuleText::write).orElse(null),
+          other.place());
     }
 
     Placement on(LocalDate other) {
-      return new Placement(other, detail, minutes, points, due);
+      return new Placement(other, detail, minutes, points, due, place);
     }
 
-    TaskSheet.Difference difference() {
+    TaskSheet.Difference difference(Set<UUID> papers) {
       return new TaskSheet.Difference(
-          detail, minutes, points, Optional.ofNullable(due).map(DueRuleText::read));
+          detail, minutes, points, Optional.ofNullable(due).map(DueRuleText::read), place, papers);
     }
   }
 
-  /** One of several ways. */
+  /** One of several ways, and the stop that explains it. */
   @Embeddable
-  record Way(UUID id, String text) {}
+  record Way(UUID id, String text, @Nullable UUID stopId) {}
+
+  /** A paper that one section reads instead of what all read. */
+  @Embeddable
+  record OtherPaper(UUID sectionId, UUID handoutId) {}
 
   @Id @GeneratedValue private UUID id;
   private UUID ownerId;
@@ -88,6 +94,8 @@ class Task {
   private Opens opens;
 
   private @Nullable String due;
+  private int improve;
+  private String place;
   private int pick;
   private int position;
   private Instant createdAt;
@@ -109,6 +117,11 @@ class Task {
   @CollectionTable(name = "task_handout", joinColumns = @JoinColumn(name = "task_id"))
   @Column(name = "handout_id")
   private Set<UUID> handouts = new HashSet<>();
+
+  @ElementCollection
+  @Fetch(FetchMode.SUBSELECT)
+  @CollectionTable(name = "task_section_handout", joinColumns = @JoinColumn(name = "task_id"))
+  private Set<OtherPaper> otherPapers = new HashSet<>();
 
   @ElementCollection
   @Fetch(FetchMode.SUBSELECT)
@@ -142,11 +155,13 @@ class Task {
     this.required = sheet.required();
     this.opens = sheet.opens();
     this.due = sheet.due().map(DueRuleText::write).orElse(null);
+    this.improve = sheet.improve();
+    this.place = sheet.place();
     this.pick = sheet.board().map(ChoiceBoard::pick).orElse(0);
     List<Way> offered =
         sheet.board().stream()
             .flatMap(b -> b.ways().stream())
-            .map(w -> new Way(w.id(), w.text()))
+            .map(w -> new Way(w.id(), w.text(), w.stop().orElse(null)))
             .toList();
     if (!offered.equals(ways)) {
       this.ways.clear();
@@ -158,6 +173,12 @@ class Task {
     this.handouts.addAll(sheet.handouts());
     this.keys.retainAll(sheet.keys());
     this.keys.addAll(sheet.keys());
+    Set<OtherPaper> others = new HashSet<>();
+    sheet
+        .differs()
+        .forEach((section, d) -> d.handouts().forEach(h -> others.add(new OtherPaper(section, h))));
+    this.otherPapers.retainAll(others);
+    this.otherPapers.addAll(others);
     this.days.keySet().retainAll(sheet.days().keySet());
     sheet
         .days()
@@ -193,7 +214,10 @@ class Task {
                 section,
                 Placement.of(d, TaskSheet.Difference.NONE),
                 (before, fresh) -> before.on(fresh.day())),
-        () -> days.remove(section));
+        () -> {
+          days.remove(section);
+          otherPapers.removeIf(p -> p.sectionId().equals(section));
+        });
   }
 
   UUID ownerId() {
@@ -206,7 +230,7 @@ class Task {
     days.forEach(
         (section, placement) -> {
           placed.put(section, placement.day());
-          differs.put(section, placement.difference());
+          differs.put(section, placement.difference(otherPapers(section)));
         });
     return new TaskView(
         id,
@@ -224,6 +248,8 @@ class Task {
             opens,
             after,
             Optional.ofNullable(due).map(DueRuleText::read),
+            improve,
+            place,
             board(),
             handouts,
             keys,
@@ -231,12 +257,24 @@ class Task {
             differs));
   }
 
+  private Set<UUID> otherPapers(UUID section) {
+    Set<UUID> papers = new HashSet<>();
+    otherPapers.stream()
+        .filter(p -> p.sectionId().equals(section))
+        .forEach(p -> papers.add(p.handoutId()));
+    return papers;
+  }
+
   private Optional<ChoiceBoard> board() {
     return ways.isEmpty()
         ? Optional.empty()
         : Optional.of(
             new ChoiceBoard(
-                pick, ways.stream().map(w -> new ChoiceBoard.Way(w.id(), w.text())).toList()));
+                pick,
+                ways.stream()
+                    .map(
+                        w -> new ChoiceBoard.Way(w.id(), w.text(), Optional.ofNullable(w.stopId())))
+                    .toList()));
   }
 
   interface Repository extends JpaRepository<Task, UUID> {
@@ -290,7 +328,9 @@ class Task {
         nativeQuery = true)
     boolean isUsed(UUID task);
 
-    @Query("select t.id from Task t where :handout member of t.handouts")
+    @Query(
+        "select t.id from Task t where :handout member of t.handouts"
+            + " or exists (select 1 from t.otherPapers p where p.handoutId = :handout)")
     List<UUID> reading(UUID handout);
 
     @Query("select t.id from Task t where :handout member of t.keys")

@@ -2,11 +2,12 @@ package school.kerygma.app.planning;
 
 import java.time.LocalDate;
 import java.util.HashMap;
-import java.util.List;
+import java.util.HashSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.plan.ChoiceBoard;
@@ -25,6 +26,8 @@ import school.kerygma.core.time.DueRuleText;
  * @param kind of its points, as the sections' grading names it; may be empty
  * @param after the tasks that must be ticked first, if that is how it opens
  * @param due when it is due; without a rule, when its posting says
+ * @param improve how many school days after that it may be improved, 0 to 60
+ * @param place where it is done or handed in: words, or a link; up to 200 characters, may be empty
  * @param board several ways to do it
  * @param handouts papers to read for it
  * @param keys papers that appear when a section's work is due: an answer key, a filled-in example
@@ -42,29 +45,41 @@ public record TaskSheet(
     Opens opens,
     Set<UUID> after,
     Optional<DueRule> due,
+    int improve,
+    String place,
     Optional<ChoiceBoard> board,
     Set<UUID> handouts,
     Set<UUID> keys,
     Map<UUID, LocalDate> days,
     Map<UUID, Difference> differs) {
 
-  /** What one section does otherwise; null and nothing stand for what all do. */
+  /** What one section does otherwise; null, nothing and no papers stand for what all do. */
   public record Difference(
       @Nullable String detail,
       @Nullable Integer minutes,
       @Nullable Integer points,
-      Optional<DueRule> due) {
+      Optional<DueRule> due,
+      @Nullable String place,
+      Set<UUID> handouts) {
 
     /** As all do. */
-    public static final Difference NONE = new Difference(null, null, null, Optional.empty());
+    public static final Difference NONE =
+        new Difference(null, null, null, Optional.empty(), null, Set.of());
 
     public Difference {
       detail = detail == null || detail.isBlank() ? null : detail.strip();
+      place = place == null || place.isBlank() ? null : place.strip();
+      handouts = Set.copyOf(handouts);
     }
 
     /** The rule in writing, for the form; empty if there is none. */
     public String dueInWriting() {
       return due.map(DueRuleText::write).orElse("");
+    }
+
+    /** The same with other papers. */
+    public Difference reading(Set<UUID> other) {
+      return new Difference(detail, minutes, points, due, place, other);
     }
   }
 
@@ -72,13 +87,17 @@ public record TaskSheet(
     title = title.strip();
     detail = detail.strip();
     kind = kind.strip();
+    place = place.strip();
     if (title.isEmpty() || title.length() > 200) {
       throw Problem.refused("name");
     }
     if (kind.length() > 40) {
       throw Problem.refused("grading");
     }
-    check(detail, minutes, points);
+    check(detail, minutes, points, place);
+    if (improve < 0 || improve > 60) {
+      throw Problem.refused("improve");
+    }
     if (answers < 0 || answers > 50) {
       throw Problem.refused("answers");
     }
@@ -86,7 +105,8 @@ public record TaskSheet(
       check(
           other.detail() == null ? "" : other.detail(),
           other.minutes() == null ? minutes : other.minutes(),
-          other.points());
+          other.points(),
+          other.place() == null ? "" : other.place());
     }
     after = opens == Opens.WHEN_CHOSEN_ARE_TICKED ? Set.copyOf(after) : Set.of();
     if (after.isEmpty() && opens == Opens.WHEN_CHOSEN_ARE_TICKED) {
@@ -101,7 +121,10 @@ public record TaskSheet(
     differs = Map.copyOf(real);
   }
 
-  private static void check(String detail, int minutes, @Nullable Integer points) {
+  private static void check(String detail, int minutes, @Nullable Integer points, String place) {
+    if (place.length() > 200) {
+      throw Problem.refused("place");
+    }
     if (detail.length() > 500) {
       throw Problem.refused("detail");
     }
@@ -126,6 +149,8 @@ public record TaskSheet(
         Opens.WITH_ITS_POSTING,
         Set.of(),
         Optional.empty(),
+        0,
+        "",
         Optional.empty(),
         Set.of(),
         Set.of(),
@@ -133,96 +158,124 @@ public record TaskSheet(
         Map.of());
   }
 
-  public TaskSheet how(String other) {
+  /** The same task with something else; what is not set stays. */
+  private final class But {
+    private String title = TaskSheet.this.title;
+    private String detail = TaskSheet.this.detail;
+    private int minutes = TaskSheet.this.minutes;
+    private int answers = TaskSheet.this.answers;
+    private @Nullable Integer points = TaskSheet.this.points;
+    private String kind = TaskSheet.this.kind;
+    private boolean required = TaskSheet.this.required;
+    private Opens opens = TaskSheet.this.opens;
+    private Set<UUID> after = TaskSheet.this.after;
+    private Optional<DueRule> due = TaskSheet.this.due;
+    private int improve = TaskSheet.this.improve;
+    private String place = TaskSheet.this.place;
+    private Optional<ChoiceBoard> board = TaskSheet.this.board;
+    private Set<UUID> handouts = TaskSheet.this.handouts;
+    private Set<UUID> keys = TaskSheet.this.keys;
+    private Map<UUID, LocalDate> days = TaskSheet.this.days;
+    private Map<UUID, Difference> differs = TaskSheet.this.differs;
+  }
+
+  private TaskSheet but(Consumer<But> change) {
+    But other = new But();
+    change.accept(other);
     return new TaskSheet(
-        title, other, minutes, answers, points, kind, required, opens, after, due, board, handouts,
-        keys, days, differs);
+        other.title,
+        other.detail,
+        other.minutes,
+        other.answers,
+        other.points,
+        other.kind,
+        other.required,
+        other.opens,
+        other.after,
+        other.due,
+        other.improve,
+        other.place,
+        other.board,
+        other.handouts,
+        other.keys,
+        other.days,
+        other.differs);
+  }
+
+  public TaskSheet how(String other) {
+    return but(b -> b.detail = other);
   }
 
   public TaskSheet worth(@Nullable Integer other, String ofKind) {
-    return new TaskSheet(
-        title, detail, minutes, answers, other, ofKind, required, opens, after, due, board,
-        handouts, keys, days, differs);
+    return but(
+        b -> {
+          b.points = other;
+          b.kind = ofKind;
+        });
   }
 
   /** The same task, of other minutes. */
   public TaskSheet lasting(int other) {
-    return new TaskSheet(
-        title, detail, other, answers, points, kind, required, opens, after, due, board, handouts,
-        keys, days, differs);
+    return but(b -> b.minutes = other);
   }
 
   public TaskSheet opening(boolean needed, Opens other) {
-    return new TaskSheet(
-        title, detail, minutes, answers, points, kind, needed, other, after, due, board, handouts,
-        keys, days, differs);
+    return but(
+        b -> {
+          b.required = needed;
+          b.opens = other;
+        });
   }
 
   /** The same task, to be opened when all the others are ticked; without any, with its posting. */
   public TaskSheet after(Set<UUID> others) {
-    return new TaskSheet(
-        title,
-        detail,
-        minutes,
-        answers,
-        points,
-        kind,
-        required,
-        others.isEmpty() ? Opens.WITH_ITS_POSTING : Opens.WHEN_CHOSEN_ARE_TICKED,
-        others,
-        due,
-        board,
-        handouts,
-        keys,
-        days,
-        differs);
+    return but(
+        b -> {
+          b.opens = others.isEmpty() ? Opens.WITH_ITS_POSTING : Opens.WHEN_CHOSEN_ARE_TICKED;
+          b.after = others;
+        });
   }
 
   public TaskSheet due(Optional<DueRule> other) {
-    return new TaskSheet(
-        title, detail, minutes, answers, points, kind, required, opens, after, other, board,
-        handouts, keys, days, differs);
+    return but(b -> b.due = other);
+  }
+
+  /** The same task, to be improved for some school days after it is due. */
+  public TaskSheet improved(int schoolDays) {
+    return but(b -> b.improve = schoolDays);
+  }
+
+  /** The same task, done or handed in elsewhere. */
+  public TaskSheet at(String other) {
+    return but(b -> b.place = other);
   }
 
   /** The same task with ways to choose from. */
   public TaskSheet choosing(ChoiceBoard other) {
-    return new TaskSheet(
-        title,
-        detail,
-        minutes,
-        answers,
-        points,
-        kind,
-        required,
-        opens,
-        after,
-        due,
-        Optional.of(other),
-        handouts,
-        keys,
-        days,
-        differs);
+    return but(b -> b.board = Optional.of(other));
   }
 
   /** The same task with papers to read and short answers to write. */
   public TaskSheet reading(Set<UUID> papers, int toAnswer) {
-    return new TaskSheet(
-        title, detail, minutes, toAnswer, points, kind, required, opens, after, due, board, papers,
-        keys, days, differs);
+    return but(
+        b -> {
+          b.handouts = papers;
+          b.answers = toAnswer;
+        });
   }
 
   /** The same task with other papers that appear when it is due. */
   public TaskSheet withKeys(Set<UUID> other) {
-    return new TaskSheet(
-        title, detail, minutes, answers, points, kind, required, opens, after, due, board, handouts,
-        other, days, differs);
+    return but(b -> b.keys = other);
   }
 
   /** The same task on other days, with differences by the same sections. */
   public TaskSheet on(Map<UUID, LocalDate> other, Map<UUID, Difference> otherwise) {
-    return new TaskSheet(
-        title, detail, minutes, answers, points, kind, required, opens, after, due, board, handouts,
-        keys, other, otherwise);
+    return but(
+        b -> {
+          b.days = other;
+          b.differs = otherwise;
+        });
   }
 
   /** The same task to be planned once more: nobody has done anything of its ways yet. */
@@ -231,10 +284,11 @@ public record TaskSheet(
         .map(
             b ->
                 choosing(
-                    ChoiceBoard.of(
+                    new ChoiceBoard(
                         b.pick(),
-                        b.ways().stream().map(ChoiceBoard.Way::text).toList(),
-                        List.of())))
+                        b.ways().stream()
+                            .map(w -> new ChoiceBoard.Way(UUID.randomUUID(), w.text(), w.stop()))
+                            .toList())))
         .orElse(this);
   }
 
@@ -254,21 +308,21 @@ public record TaskSheet(
     if (other == null) {
       return this;
     }
-    return new TaskSheet(
-        title,
-        other.detail() == null ? detail : other.detail(),
-        other.minutes() == null ? minutes : other.minutes(),
-        answers,
-        other.points() == null ? points : other.points(),
-        kind,
-        required,
-        opens,
-        after,
-        other.due().or(() -> due),
-        board,
-        handouts,
-        keys,
-        days,
-        differs);
+    return but(
+        b -> {
+          b.detail = other.detail() == null ? detail : other.detail();
+          b.minutes = other.minutes() == null ? minutes : other.minutes();
+          b.points = other.points() == null ? points : other.points();
+          b.due = other.due().or(() -> due);
+          b.place = other.place() == null ? place : other.place();
+          b.handouts = other.handouts().isEmpty() ? handouts : other.handouts();
+        });
+  }
+
+  /** The papers that any section reads for it. */
+  public Set<UUID> allHandouts() {
+    Set<UUID> all = new HashSet<>(handouts);
+    differs.values().forEach(d -> all.addAll(d.handouts()));
+    return all;
   }
 }

@@ -1,4 +1,11 @@
 package school.kerygma.app.posting;
 
-/** What goes with a delivery that is up has changed, and those it concerns are to be told. */
-public record DeliveryChanged(DeliveryView delivery) {}
+import java.util.Set;
+import java.util.UUID;
+
+/**
+ * Who was told of a delivery is to be told of a change.
+ *
+ * @param tasks that are others: who has done them all need not know; empty if it concerns everybody
+ */
+public record DeliveryChanged(DeliveryView delivery, Set<UUID> tasks) {}

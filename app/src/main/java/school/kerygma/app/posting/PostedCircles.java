@@ -180,7 +180,12 @@ class PostedCircles implements Gate.CircleSource {
    * Where tasks are posted for which a handout is to be read, or that are due and whose key it is.
    */
   private List<DeliveryView> openTo(UUID handout) {
-    List<DeliveryView> all = new ArrayList<>(postings.ofTasks(tasks.reading(handout)));
+    List<DeliveryView> all = new ArrayList<>();
+    for (TaskView task : tasks.among(tasks.reading(handout))) {
+      postings.ofTask(task.id()).stream()
+          .filter(d -> task.sheet().in(d.section()).handouts().contains(handout))
+          .forEach(all::add);
+    }
     Instant now = clock.instant();
     for (TaskView task : tasks.among(tasks.keyed(handout))) {
       List<DeliveryView> posted = postings.ofTask(task.id());

@@ -213,6 +213,9 @@ class Posting implements Persistable<UUID> {
     @Query(WHOLE + "p.walkthroughId in :walkthroughs order by d.goesUpAt")
     List<Delivery> ofWalkthroughs(Collection<UUID> walkthroughs);
 
+    @Query(WHOLE + "d.announcedAt is not null and d.withdrawnAt is null")
+    List<Delivery> announced();
+
     @Query(WHOLE + ":task member of p.tasks")
     List<Delivery> ofTask(UUID task);
 

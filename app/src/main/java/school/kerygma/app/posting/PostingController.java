@@ -36,7 +36,6 @@ import school.kerygma.app.marking.RosterNames;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.PartView;
 import school.kerygma.app.scripts.Scripts;
@@ -64,6 +63,8 @@ class PostingController {
   private final RosterNames names;
   private final PostingLook look;
   private final Telling telling;
+  private final ReadyTalks ready;
+  private final ToldTasks toldTasks;
   private final HasMail mail;
   private final Gate gate;
   private final Clock clock;
@@ -80,6 +81,8 @@ class PostingController {
       RosterNames names,
       PostingLook look,
       Telling telling,
+      ReadyTalks ready,
+      ToldTasks toldTasks,
       HasMail mail,
       Gate gate,
       Clock clock) {
@@ -87,6 +90,8 @@ class PostingController {
     this.messages = messages;
     this.look = look;
     this.telling = telling;
+    this.ready = ready;
+    this.toldTasks = toldTasks;
     this.mail = mail;
     this.scores = scores;
     this.handouts = handouts;
@@ -108,12 +113,13 @@ class PostingController {
     List<TaskView> tied = tasks.among(explained);
     Map<UUID, DeliveryView> posted = new HashMap<>();
     postings.ofWalkthroughs(Set.of(id)).forEach(d -> posted.put(d.section(), d));
+    Map<UUID, List<ToldTasks.Changed>> changed = toldTasks.open(posted.values());
     Instant now = clock.instant();
     List<PostingRow> rows = new ArrayList<>();
     for (SectionView section : offered(me, posted.keySet())) {
       rows.add(
           Optional.ofNullable(posted.get(section.id()))
-              .map(d -> PostingRow.posted(section, d, telling.of(d), now))
+              .map(d -> PostingRow.posted(section, d, telling.of(d), changed, now))
               .orElseGet(() -> PostingRow.fresh(section, tied, now)));
     }
     model.addAttribute("walkthrough", scripts.head(id));
@@ -189,7 +195,7 @@ class PostingController {
     Set<UUID> pages = new HashSet<>();
     scores.current(walkthrough).ifPresent(score -> pages.addAll(scores.pages(score.id())));
     Set<UUID> papers =
-        tied.stream().flatMap(t -> t.sheet().handouts().stream()).collect(Collectors.toSet());
+        tied.stream().flatMap(t -> t.sheet().allHandouts().stream()).collect(Collectors.toSet());
     handouts.ofTeacher(teacher).stream()
         .filter(h -> papers.contains(h.id()))
         .forEach(h -> h.shown().forEach(p -> pages.add(p.id())));
@@ -218,16 +224,7 @@ class PostingController {
       @RequestParam(defaultValue = "") String toFamilies,
       @RequestParam MultiValueMap<String, String> form) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    if (!scripts.head(id).complete()) {
-      throw Problem.refused("not-recorded");
-    }
-    scripts.stopsOf(id).stream()
-        .filter(StopView::draftOnly)
-        .findFirst()
-        .ifPresent(
-            stop -> {
-              throw Problem.refused("draft-not-read", stop.number());
-            });
+    ready.check(id);
     Set<UUID> put = chosenTasks == null ? Set.of() : chosenTasks;
     put.forEach(task -> gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task));
     List<TaskView> going = tasks.among(put);
@@ -293,6 +290,8 @@ class PostingController {
       case "withdraw" -> postings.withdraw(id);
       case "again" -> postings.putUpAgain(id);
       case "tell" -> postings.tell(id);
+      case "tell-change" -> toldTasks.tell(id, true);
+      case "let-be" -> toldTasks.tell(id, false);
       default ->
           postings.change(
               id,

@@ -2,7 +2,9 @@ package school.kerygma.app.posting;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.UUID;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.core.time.Moments;
@@ -13,6 +15,7 @@ import school.kerygma.core.time.Moments;
  * @param doubts about the moments
  * @param tasks those that are put up with it for this section
  * @param told who has been told, if it is posted
+ * @param changed what is another since
  */
 record PostingRow(
     SectionView section,
@@ -21,10 +24,16 @@ record PostingRow(
     List<Moments.Doubt> doubts,
     List<TaskView> tasks,
     Optional<Told> told,
+    List<ToldTasks.Changed> changed,
     Instant now) {
 
   /** A section to which it is posted. */
-  static PostingRow posted(SectionView section, DeliveryView delivery, Told told, Instant now) {
+  static PostingRow posted(
+      SectionView section,
+      DeliveryView delivery,
+      Told told,
+      Map<UUID, List<ToldTasks.Changed>> changed,
+      Instant now) {
     Moments moments = delivery.moments();
     return new PostingRow(
         section,
@@ -33,6 +42,7 @@ record PostingRow(
         moments.doubts(section.calendar(), now),
         List.of(),
         Optional.of(told),
+        changed.getOrDefault(delivery.id(), List.of()),
         now);
   }
 
@@ -51,6 +61,7 @@ record PostingRow(
         moments.doubts(section.calendar(), now),
         tasks,
         Optional.empty(),
+        List.of(),
         now);
   }
 

@@ -102,7 +102,7 @@ public class Postings {
     for (Posting.Delivery d : held) {
       touched(d);
       if (tell && d.announced() && d.view(now()).up()) {
-        events.publishEvent(new DeliveryChanged(d.view(now())));
+        events.publishEvent(new DeliveryChanged(d.view(now()), Set.of()));
       }
     }
   }
@@ -190,6 +190,17 @@ public class Postings {
   @Transactional(readOnly = true)
   public List<DeliveryView> ofTasks(Collection<UUID> tasks) {
     return tasks.isEmpty() ? List.of() : views(deliveries.ofTasks(tasks));
+  }
+
+  /** A delivery that nobody else changes until this is over. */
+  DeliveryView held(UUID delivery) {
+    return toChange(delivery).view(now());
+  }
+
+  /** All that is up, whoever has put it up. */
+  @Transactional(readOnly = true)
+  List<DeliveryView> up() {
+    return views(deliveries.announced()).stream().filter(DeliveryView::up).toList();
   }
 
   /** Sections in which a delivery closed after a moment and up to another. */

@@ -33,13 +33,15 @@ public final class Standing {
    * @param thatDay whether it is due on that day
    * @param doubts what should be looked at; none if no rule of its own says when it is due
    * @param nearest the nearest right instant, if one is known
+   * @param improve until when it may be improved, if it may be afterwards
    */
   public record Due(
       LocalDate day,
       Instant at,
       boolean thatDay,
       List<DueRule.Doubt> doubts,
-      Optional<Instant> nearest) {}
+      Optional<Instant> nearest,
+      Optional<Instant> improve) {}
 
   private record Placed(UUID task, UUID section) {}
 
@@ -139,7 +141,7 @@ public final class Standing {
     return task.sheet()
         .in(section.id())
         .due()
-        .map(rule -> byRule(rule, day, section, delivery))
+        .map(rule -> byRule(task, rule, day, section, delivery))
         .or(
             () ->
                 delivery.map(
@@ -148,12 +150,29 @@ public final class Standing {
                       Instant posted = d.moments().dueAt();
                       Instant at = onItsDay.isAfter(posted) ? onItsDay : posted;
                       return new Due(
-                          day, at, calendar.dateOf(at).equals(day), List.of(), Optional.empty());
+                          day,
+                          at,
+                          calendar.dateOf(at).equals(day),
+                          List.of(),
+                          Optional.empty(),
+                          improve(task, at, calendar));
                     }));
   }
 
+  /** The last day to improve it is over at 11:59 p.m., as other days are. */
+  private static Optional<Instant> improve(TaskView task, Instant due, SchoolCalendar calendar) {
+    int days = task.sheet().improve();
+    return days == 0
+        ? Optional.empty()
+        : Optional.of(calendar.dueOn(calendar.schoolDayAfter(calendar.dateOf(due), days)));
+  }
+
   private Due byRule(
-      DueRule rule, LocalDate day, SectionView section, Optional<? extends DeliveryView> delivery) {
+      TaskView task,
+      DueRule rule,
+      LocalDate day,
+      SectionView section,
+      Optional<? extends DeliveryView> delivery) {
     SchoolCalendar calendar = section.calendar();
     Instant goesUp =
         delivery
@@ -164,7 +183,12 @@ public final class Standing {
             new DueRule.Setting(
                 day, goesUp, goesUp.isBefore(now) ? goesUp : now, section.meets(), calendar));
     return new Due(
-        day, due.at(), calendar.dateOf(due.at()).equals(day), due.doubts(), due.nearest());
+        day,
+        due.at(),
+        calendar.dateOf(due.at()).equals(day),
+        due.doubts(),
+        due.nearest(),
+        improve(task, due.at(), calendar));
   }
 
   /** When what is not posted yet is taken to go up: before its week, or for counting on its day. */

@@ -7,11 +7,14 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -44,6 +47,8 @@ class WeekPostingController {
   private final Tasks tasks;
   private final PostingLook look;
   private final Telling telling;
+  private final ToldTasks toldTasks;
+  private final ReadyTalks ready;
   private final HasMail mail;
   private final Gate gate;
   private final Clock clock;
@@ -54,11 +59,15 @@ class WeekPostingController {
       Tasks tasks,
       PostingLook look,
       Telling telling,
+      ToldTasks toldTasks,
+      ReadyTalks ready,
       HasMail mail,
       Gate gate,
       Clock clock) {
     this.look = look;
     this.telling = telling;
+    this.toldTasks = toldTasks;
+    this.ready = ready;
     this.mail = mail;
     this.postings = postings;
     this.sections = sections;
@@ -87,6 +96,7 @@ class WeekPostingController {
     List<TaskView> planned = planned(own, monday);
     List<DeliveryView> deliveries = deliveries(own);
     Standing standing = Standing.of(deliveries, now);
+    Map<UUID, List<ToldTasks.Changed>> changed = toldTasks.open(deliveries);
     List<PostingRow> rows = new ArrayList<>();
     for (SectionView section : own) {
       Set<UUID> inWeek =
@@ -94,7 +104,7 @@ class WeekPostingController {
       deliveries.stream()
           .filter(d -> d.section().equals(section.id()) && d.walkthrough().isEmpty())
           .filter(d -> d.tasks().stream().anyMatch(inWeek::contains))
-          .forEach(d -> rows.add(PostingRow.posted(section, d, telling.of(d), now)));
+          .forEach(d -> rows.add(PostingRow.posted(section, d, telling.of(d), changed, now)));
       List<TaskView> left = left(planned, section, monday, standing);
       if (!left.isEmpty()) {
         rows.add(PostingRow.fresh(section, left, now));
@@ -105,6 +115,9 @@ class WeekPostingController {
     model.addAttribute("fresh", rows.stream().anyMatch(r -> r.delivery().isEmpty()));
     model.addAttribute(
         "titles", planned.stream().collect(Collectors.toMap(TaskView::id, TaskView::title)));
+    Set<TaskView> waiting = new LinkedHashSet<>();
+    rows.forEach(r -> waiting.addAll(r.tasks()));
+    model.addAttribute("talks", ready.explaining(me.id(), waiting));
     model.addAttribute("postingId", UUID.randomUUID());
     model.addAttribute("mail", mail.hasMail());
     model.addAttribute(
@@ -158,6 +171,7 @@ class WeekPostingController {
       @RequestParam UUID posting,
       @RequestParam(name = "section", required = false) @Nullable Set<UUID> chosen,
       @RequestParam(name = "task", required = false) @Nullable Set<String> put,
+      @RequestParam(name = "talk", required = false) @Nullable Set<UUID> talks,
       @RequestParam(defaultValue = "") String toStudents,
       @RequestParam(defaultValue = "") String toFamilies,
       @RequestParam MultiValueMap<String, String> form) {
@@ -165,7 +179,12 @@ class WeekPostingController {
       throw Problem.refused("no-section");
     }
     LocalDate monday = SchoolCalendar.mondayOf(week);
-    Map<Set<UUID>, Map<UUID, Moments>> groups = new LinkedHashMap<>();
+    Set<UUID> told = talks == null ? Set.of() : new TreeSet<>(talks);
+    for (UUID talk : told) {
+      gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, talk);
+      ready.check(talk);
+    }
+    Map<Group, Map<UUID, Moments>> groups = new LinkedHashMap<>();
     PostingForm read = new PostingForm(form, clock.instant());
     for (UUID id : chosen) {
       gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, id);
@@ -174,18 +193,47 @@ class WeekPostingController {
       if (own.isEmpty()) {
         throw Problem.refused("no-task", section.name());
       }
-      groups
-          .computeIfAbsent(
-              own.stream().map(TaskView::id).collect(Collectors.toSet()), k -> new HashMap<>())
-          .put(id, read.of(section, own));
+      for (Group group : groups(own, told)) {
+        List<TaskView> of = own.stream().filter(t -> group.tasks().contains(t.id())).toList();
+        groups.computeIfAbsent(group, k -> new HashMap<>()).put(id, read.of(section, of));
+      }
     }
+    Set<UUID> written = new HashSet<>();
     groups.forEach(
-        (own, moments) ->
-            postings.post(
-                named(posting, own),
-                me.id(),
-                new PostingSheet(null, own, toStudents, toFamilies, moments)));
+        (group, moments) -> {
+          // What is written to them goes with one posting of a section, and not with all.
+          boolean first = moments.keySet().stream().noneMatch(written::contains);
+          written.addAll(moments.keySet());
+          postings.post(
+              named(posting, group),
+              me.id(),
+              new PostingSheet(
+                  group.talk(),
+                  group.tasks(),
+                  first ? toStudents : "",
+                  first ? toFamilies : "",
+                  moments));
+        });
     return "redirect:/plan/post?posted&week=" + monday;
+  }
+
+  /** What is put up together: a walkthrough with what it explains, or what none explains. */
+  private record Group(@Nullable UUID talk, Set<UUID> tasks) {}
+
+  private List<Group> groups(List<TaskView> own, Set<UUID> talks) {
+    Set<UUID> left = own.stream().map(TaskView::id).collect(Collectors.toSet());
+    List<Group> groups = new ArrayList<>();
+    for (UUID talk : talks) {
+      Set<UUID> explained = ready.explained(talk, left);
+      if (!explained.isEmpty()) {
+        groups.add(new Group(talk, Set.copyOf(explained)));
+        left.removeAll(explained);
+      }
+    }
+    if (!left.isEmpty()) {
+      groups.add(new Group(null, Set.copyOf(left)));
+    }
+    return groups;
   }
 
   /** A section's tasks of the week that are chosen on the form. */
@@ -215,8 +263,11 @@ class WeekPostingController {
   }
 
   /** The same for the same form, so that a second press posts nothing a second time. */
-  private static UUID named(UUID form, Set<UUID> tasks) {
-    String name = form + tasks.stream().sorted().map(UUID::toString).collect(Collectors.joining());
+  private static UUID named(UUID form, Group group) {
+    String name =
+        form
+            + group.tasks().stream().sorted().map(UUID::toString).collect(Collectors.joining())
+            + (group.talk() == null ? "" : group.talk());
     return UUID.nameUUIDFromBytes(name.getBytes(StandardCharsets.UTF_8));
   }
 }

@@ -222,10 +222,12 @@ class Matters {
     for (TaskView task : of) {
       Set<String> lines = new LinkedHashSet<>();
       lines.add(task.title() + ". " + task.sheet().detail());
+      lines.add(task.sheet().place());
       task.sheet().differs().values().stream()
-          .map(TaskSheet.Difference::detail)
+          .flatMap(d -> Stream.of(d.detail(), d.place()))
           .filter(d -> d != null)
           .forEach(lines::add);
+      lines.remove("");
       for (String line : lines) {
         texts.add(
             new Matter.Text(
@@ -280,7 +282,6 @@ class Matters {
                   || sheet.opens() == Opens.WHEN_CHOSEN_ARE_TICKED,
               sheet.board().map(b -> b.ways().size()).orElse(0),
               sheet.board().map(b -> b.pick()).orElse(0),
-              sheet.handouts(),
               meant.stream()
                   .map(s -> doing(task, s, standing, asked.getOrDefault(s.id(), new TreeMap<>())))
                   .toList()));
@@ -370,7 +371,7 @@ class Matters {
               });
     }
     for (TaskView task : of) {
-      for (UUID handout : task.sheet().handouts()) {
+      for (UUID handout : task.sheet().allHandouts()) {
         order.add(handout);
         related.computeIfAbsent(handout, h -> new HashSet<>()).add(task.id());
       }

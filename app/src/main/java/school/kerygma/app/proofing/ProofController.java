@@ -221,7 +221,9 @@ class ProofController {
                         d.detail(),
                         field.equals("minutes") ? null : d.minutes(),
                         field.equals("points") ? null : d.points(),
-                        field.equals("due") ? Optional.empty() : d.due())));
+                        field.equals("due") ? Optional.empty() : d.due(),
+                        d.place(),
+                        d.handouts())));
     return sheet.on(sheet.days(), differs);
   }
 

@@ -494,6 +494,14 @@ public class Scripts {
         : stops.explaining(taskIds).stream().map(s -> view(s, Map.of())).toList();
   }
 
+  /** Some stops, in no order. */
+  @Transactional(readOnly = true)
+  public List<StopView> among(Collection<UUID> ids) {
+    return ids.isEmpty()
+        ? List.of()
+        : stops.findAllById(ids).stream().map(s -> view(s, Map.of())).toList();
+  }
+
   private StopView view(Walkthrough.StopEntity s, Map<UUID, Long> recorded) {
     return new StopView(
         s.id(),

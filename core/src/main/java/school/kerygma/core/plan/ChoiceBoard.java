@@ -2,6 +2,8 @@ package school.kerygma.core.plan;
 
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 
@@ -20,8 +22,14 @@ public record ChoiceBoard(int pick, List<Way> ways) {
    * One way.
    *
    * @param text 1 to 200 characters
+   * @param stop of a walkthrough, that explains this way
    */
-  public record Way(UUID id, String text) {
+  public record Way(UUID id, String text, Optional<UUID> stop) {
+
+    /** A way that no stop explains. */
+    public Way(UUID id, String text) {
+      this(id, text, Optional.empty());
+    }
 
     /**
      * @throws IllegalArgumentException if the text is empty or too long
@@ -58,31 +66,46 @@ public record ChoiceBoard(int pick, List<Way> ways) {
 
   /**
    * The board with other texts. A way keeps its id by its text, or else by its place, so that what
-   * was done of it stays done when its wording is mended.
+   * was done of it stays done when its wording is mended; and the stop that explains it.
    */
   public static ChoiceBoard of(int pick, List<String> texts, List<Way> before) {
-    Set<UUID> kept = new HashSet<>();
+    Set<UUID> used = new HashSet<>();
     List<UUID> ids = new java.util.ArrayList<>();
     for (String text : texts) {
       UUID same =
           before.stream()
-              .filter(w -> w.text().equals(text.strip()) && !kept.contains(w.id()))
+              .filter(w -> w.text().equals(text.strip()) && !used.contains(w.id()))
               .map(Way::id)
               .findFirst()
               .orElse(null);
       ids.add(same);
       if (same != null) {
-        kept.add(same);
+        used.add(same);
       }
     }
     List<Way> ways = new java.util.ArrayList<>();
     for (int i = 0; i < texts.size(); i++) {
       UUID id = ids.get(i);
-      if (id == null && i < before.size() && kept.add(before.get(i).id())) {
+      if (id == null && i < before.size() && used.add(before.get(i).id())) {
         id = before.get(i).id();
       }
-      ways.add(new Way(id == null ? UUID.randomUUID() : id, texts.get(i)));
+      UUID kept = id;
+      Optional<UUID> stop =
+          before.stream()
+              .filter(w -> w.id().equals(kept))
+              .flatMap(w -> w.stop().stream())
+              .findFirst();
+      ways.add(new Way(kept == null ? UUID.randomUUID() : kept, texts.get(i), stop));
     }
     return new ChoiceBoard(pick, ways);
+  }
+
+  /** The board, each way with the stop that explains it; ways that are not named have none. */
+  public ChoiceBoard explained(Map<UUID, UUID> stops) {
+    return new ChoiceBoard(
+        pick,
+        ways.stream()
+            .map(w -> new Way(w.id(), w.text(), Optional.ofNullable(stops.get(w.id()))))
+            .toList());
   }
 }

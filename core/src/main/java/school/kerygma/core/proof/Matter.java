@@ -129,7 +129,6 @@ public record Matter(
    * @param ordered whether it opens only when others are done
    * @param ways of a choice; 0 if there is none
    * @param pick how many of them are asked
-   * @param papers to read for it
    * @param in by section, in the order of the sections; nothing where a section does not do it
    */
   public record Task(
@@ -139,7 +138,6 @@ public record Matter(
       boolean ordered,
       int ways,
       int pick,
-      Set<UUID> papers,
       List<Optional<Doing>> in) {}
 
   /**

@@ -152,6 +152,15 @@ public record SchoolCalendar(
     return day;
   }
 
+  /** The n-th school day after {@code date}; of 0, the day itself. */
+  public LocalDate schoolDayAfter(LocalDate date, int n) {
+    LocalDate day = date;
+    for (int i = 0; i < n; i++) {
+      day = schoolDayAfter(day);
+    }
+    return day;
+  }
+
   /** The first Monday to Friday after a day. */
   public static LocalDate nextWeekday(LocalDate day) {
     LocalDate next = day.plusDays(1);

@@ -92,7 +92,7 @@ class CoverageTest {
   }
 
   private static Matter.Task task(UUID id, String title) {
-    return new Matter.Task(id, title, true, false, 0, 0, Set.of(), List.of());
+    return new Matter.Task(id, title, true, false, 0, 0, List.of());
   }
 
   private static List<String> lines(Coverage coverage) {

@@ -220,7 +220,6 @@ class ProofTest {
           ordered,
           id.equals(LAB) ? ways : 0,
           pick,
-          Set.of(SHEET),
           of.stream()
               .map(
                   c ->
@@ -516,7 +515,6 @@ class ProofTest {
                 false,
                 0,
                 0,
-                Set.of(),
                 List.of(at(matter, 0, "2026-10-16T09:40"), at(matter, 1, "2026-10-16T13:00"))));
     Proof proof =
         Proof.of(
