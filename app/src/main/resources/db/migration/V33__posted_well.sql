@@ -43,3 +43,17 @@ create table told_task (
   primary key (delivery_id, task_id, round)
 );
 create index on told_task (task_id);
+
+-- Sentences of a walkthrough brought into another term that are no longer right there.
+create table say_again (
+  id             uuid         primary key,
+  walkthrough_id uuid         not null references walkthrough on delete cascade,
+  stop_id        uuid         not null references stop on delete cascade,
+  quote          varchar(300) not null,
+  sentence       varchar(600) not null,
+  why            varchar(20)  not null,
+  section        varchar(100) not null,
+  becomes        varchar(100) not null
+);
+create index on say_again (walkthrough_id);
+create index on say_again (stop_id);

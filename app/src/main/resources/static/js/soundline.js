@@ -54,6 +54,7 @@ document.addEventListener('alpine:init', () => {
         document.addEventListener('kerygma:heard', (e) => e.detail !== this.$root && this.halt());
         addEventListener('resize', () => this.draw());
         this.take(await lines(this.$root.dataset.walkthrough).catch(() => ({ stops: [] })));
+        this.chooseAsked();
         this.$root.dataset.ready = 'true';
       },
 
@@ -326,6 +327,25 @@ document.addEventListener('alpine:init', () => {
         this.someLeft = !this.allStruck;
         this.paintWords();
         this.draw();
+      },
+
+      /** Words that the proof asks to be said again are chosen already. */
+      chooseAsked() {
+        const asked = new URLSearchParams(location.search).get('say');
+        if (!asked || !line || location.hash !== `#stop-${this.$root.dataset.stop}`) {
+          return;
+        }
+        const plain = (s) => s.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
+        const heard = line.words.flatMap((w, i) => plain(w.text).map((t) => ({ t, i })));
+        const wanted = plain(asked);
+        const at = heard.findIndex((_, n) => wanted.every((t, k) => heard[n + k]?.t === t));
+        if (at >= 0 && wanted.length > 0) {
+          this.chooseWords(heard[at].i, heard[at + wanted.length - 1].i);
+          this.$nextTick(() => {
+            this.$refs.words.focus();
+            this.$root.scrollIntoView({ block: 'center' });
+          });
+        }
       },
 
       ownWords() {

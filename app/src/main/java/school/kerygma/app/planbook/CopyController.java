@@ -6,6 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -43,13 +45,16 @@ class CopyController {
   record Week(LocalDate monday, int number, int tasks, boolean lastYear) {}
 
   private final PlanChanges changes;
+  private final Units units;
   private final Tasks tasks;
   private final Sections sections;
   private final Gate gate;
   private final Clock clock;
 
-  CopyController(PlanChanges changes, Tasks tasks, Sections sections, Gate gate, Clock clock) {
+  CopyController(
+      PlanChanges changes, Units units, Tasks tasks, Sections sections, Gate gate, Clock clock) {
     this.changes = changes;
+    this.units = units;
     this.tasks = tasks;
     this.sections = sections;
     this.gate = gate;
@@ -62,6 +67,7 @@ class CopyController {
       @AuthenticationPrincipal SignedIn me,
       @RequestParam LocalDate to,
       @RequestParam(required = false) @Nullable LocalDate from,
+      @RequestParam(defaultValue = "1") int weeks,
       @RequestParam MultiValueMap<String, String> form,
       Model model) {
     List<SectionView> all = sections.ofTeacher(me.id());
@@ -77,6 +83,7 @@ class CopyController {
     if (from != null) {
       LocalDate source = SchoolCalendar.mondayOf(from);
       List<SectionView> sources = SectionView.during(source, all);
+      Map<LocalDate, LocalDate> goes = Units.weeks(source, weeks, target, sources, targets);
       List<WeekCopy.Pair> pairs = pairs(me, sources, targets, form);
       model.addAttribute("source", source);
       model.addAttribute("sources", sources);
@@ -85,7 +92,14 @@ class CopyController {
           "names", targets.stream().collect(Collectors.toMap(SectionView::id, SectionView::name)));
       model.addAttribute(
           "chosen", pairs.stream().collect(Collectors.toMap(p -> p.to().id(), p -> p.from().id())));
-      model.addAttribute("copy", changes.look(pairs, source, target));
+      WeekCopy copy = changes.look(pairs, goes);
+      model.addAttribute("copy", copy);
+      model.addAttribute("count", weeks);
+      model.addAttribute("most", Units.MOST_WEEKS);
+      model.addAttribute("goes", goes);
+      model.addAttribute("talks", units.talks(me.id(), copy));
+      model.addAttribute(
+          "elsewhere", pairs.stream().anyMatch(p -> !p.from().id().equals(p.to().id())));
     }
     return "planbook/copy";
   }
@@ -144,14 +158,27 @@ class CopyController {
       @AuthenticationPrincipal SignedIn me,
       @RequestParam LocalDate from,
       @RequestParam LocalDate to,
+      @RequestParam(defaultValue = "1") int weeks,
+      @RequestParam(name = "talk", required = false) @Nullable Set<UUID> talks,
       @RequestParam MultiValueMap<String, String> form,
       RedirectAttributes flash) {
     List<SectionView> all = sections.ofTeacher(me.id());
     LocalDate source = SchoolCalendar.mondayOf(from);
     LocalDate target = SchoolCalendar.mondayOf(to);
-    List<WeekCopy.Pair> pairs =
-        pairs(me, SectionView.during(source, all), SectionView.during(target, all), form);
-    WeekCopy copy = changes.copyWeek(me.id(), pairs, source, target);
+    List<SectionView> sources = SectionView.during(source, all);
+    List<SectionView> targets = SectionView.during(target, all);
+    List<WeekCopy.Pair> pairs = pairs(me, sources, targets, form);
+    Set<UUID> along = talks == null ? Set.of() : talks;
+    along.forEach(t -> gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, t));
+    Units.Done done =
+        units.bring(me.id(), pairs, Units.weeks(source, weeks, target, sources, targets), along);
+    WeekCopy copy = done.copy();
+    flash.addFlashAttribute(
+        "brought",
+        new ArrayList<>(
+            done.talks().stream()
+                .map(b -> List.of(b.walkthrough().toString(), b.title()))
+                .toList()));
     Wording show = new Wording();
     flash.addFlashAttribute("copied", copy.tasks().size());
     flash.addFlashAttribute("held", copy.sessions().size());

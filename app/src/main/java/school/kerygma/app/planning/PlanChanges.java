@@ -129,35 +129,41 @@ public class PlanChanges {
   }
 
   /**
-   * What a week would become.
+   * What weeks would become.
    *
-   * @param source a Monday
-   * @param target another
+   * @param weeks the Mondays that they go to, by their own
    * @throws Problem if a section's week is copied onto itself
    */
   @Transactional(readOnly = true)
-  public WeekCopy look(Collection<WeekCopy.Pair> pairs, LocalDate source, LocalDate target) {
-    if (source.equals(target) && pairs.stream().anyMatch(p -> p.from().id().equals(p.to().id()))) {
+  public WeekCopy look(Collection<WeekCopy.Pair> pairs, Map<LocalDate, LocalDate> weeks) {
+    if (weeks.entrySet().stream().anyMatch(w -> w.getKey().equals(w.getValue()))
+        && pairs.stream().anyMatch(p -> p.from().id().equals(p.to().id()))) {
       throw Problem.refused("same-week");
     }
     List<UUID> from = pairs.stream().map(p -> p.from().id()).distinct().toList();
-    List<UUID> ids = from.isEmpty() ? List.of() : tasks.idsIn(from, source, source.plusDays(6));
+    if (from.isEmpty() || weeks.isEmpty()) {
+      return WeekCopy.of(List.of(), List.of(), List.copyOf(pairs), weeks);
+    }
+    LocalDate first = weeks.keySet().stream().min(LocalDate::compareTo).orElseThrow();
+    LocalDate last = weeks.keySet().stream().max(LocalDate::compareTo).orElseThrow().plusDays(6);
+    List<UUID> ids = tasks.idsIn(from, first, last);
     return WeekCopy.of(
         ids.isEmpty() ? List.of() : tasks.among(ids).stream().map(Task::view).toList(),
-        from.isEmpty()
-            ? List.of()
-            : sessions.between(from, source, source.plusDays(6)).stream()
-                .map(Session::view)
-                .toList(),
+        sessions.between(from, first, last).stream().map(Session::view).toList(),
         List.copyOf(pairs),
-        source,
-        target);
+        weeks);
   }
 
-  /** Plans a week once more, as {@link #look} has shown it. */
-  public WeekCopy copyWeek(
-      UUID owner, Collection<WeekCopy.Pair> pairs, LocalDate source, LocalDate target) {
-    WeekCopy copy = look(pairs, source, target);
+  /**
+   * What was planned once more.
+   *
+   * @param now the new tasks, by those they were
+   */
+  public record Copied(WeekCopy copy, Map<UUID, UUID> now) {}
+
+  /** Plans weeks once more, as {@link #look} has shown it; all of it is undone together. */
+  public Copied copy(UUID owner, Collection<WeekCopy.Pair> pairs, Map<LocalDate, LocalDate> weeks) {
+    WeekCopy copy = look(pairs, weeks);
     UUID deed = UUID.randomUUID();
     int position = tasks.lastPosition(owner);
     events.publishEvent(new SectionTouched(pairs.stream().map(p -> p.to().id()).toList()));
@@ -188,6 +194,8 @@ public class PlanChanges {
               held.sheet().day(),
               clock.instant()));
     }
-    return copy;
+    Map<UUID, UUID> now = new HashMap<>();
+    made.forEach((was, task) -> now.put(was, task.id()));
+    return new Copied(copy, now);
   }
 }

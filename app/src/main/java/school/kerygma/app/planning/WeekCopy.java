@@ -13,10 +13,10 @@ import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.SchoolCalendar;
 
 /**
- * What a week becomes when it is planned once more: each section's work by the meetings of the
- * section for which it is planned.
+ * What a week, or a unit of several, becomes when it is planned once more: each section's work by
+ * the meetings of the section for which it is planned.
  *
- * @param tasks the tasks of the other week, each as it will be
+ * @param tasks the tasks of the other weeks, each as it will be
  * @param sessions the sessions that are held again
  * @param squeezed tasks that could not keep their place, and where they are now
  * @param left tasks and sessions that found no day at all
@@ -30,7 +30,22 @@ public record WeekCopy(
     List<String> undated) {
 
   /** A section's week that is planned once more for the same section, or for another. */
-  public record Pair(SectionView from, SectionView to) {}
+  public record Pair(SectionView from, SectionView to) {
+
+    /** Where the work of a day goes; nothing if its week goes nowhere, or to one without school. */
+    public Optional<RollForward.Move> move(LocalDate day, Map<LocalDate, LocalDate> weeks) {
+      LocalDate source = SchoolCalendar.mondayOf(day);
+      LocalDate target = weeks.get(source);
+      return target == null
+          ? Optional.empty()
+          : RollForward.week(List.of(day), source, target, rhythm(from), rhythm(to)).stream()
+              .findFirst();
+    }
+
+    private static RollForward.Rhythm rhythm(SectionView section) {
+      return new RollForward.Rhythm(section.meets(), section.calendar());
+    }
+  }
 
   /** A task that could not keep its place in a section's week. */
   public record Squeezed(String task, String section, LocalDate day) {}
@@ -45,8 +60,7 @@ public record WeekCopy(
       List<TaskView> tasks,
       List<SessionView> sessions,
       List<Pair> pairs,
-      LocalDate source,
-      LocalDate target) {
+      Map<LocalDate, LocalDate> weeks) {
     WeekCopy copy =
         new WeekCopy(
             new ArrayList<>(),
@@ -55,30 +69,30 @@ public record WeekCopy(
             new ArrayList<>(),
             new ArrayList<>());
     for (TaskView task : tasks) {
-      copy.add(task, pairs, source, target);
+      copy.add(task, pairs, weeks);
     }
     for (SessionView session : sessions) {
       for (Pair pair : pairs) {
         if (pair.from().id().equals(session.section()) && !session.cancelled()) {
-          copy.add(session.sheet(), pair, source, target);
+          copy.add(session.sheet(), pair, weeks);
         }
       }
     }
     return copy;
   }
 
-  private void add(TaskView task, List<Pair> pairs, LocalDate source, LocalDate target) {
+  private void add(TaskView task, List<Pair> pairs, Map<LocalDate, LocalDate> weeks) {
     TaskSheet sheet = task.sheet();
     Map<UUID, LocalDate> days = new LinkedHashMap<>();
     Map<UUID, TaskSheet.Difference> differs = new LinkedHashMap<>();
     boolean asked = false;
     for (Pair pair : pairs) {
       LocalDate day = sheet.days().get(pair.from().id());
-      if (day == null || !SchoolCalendar.mondayOf(day).equals(source)) {
+      if (day == null || !weeks.containsKey(SchoolCalendar.mondayOf(day))) {
         continue;
       }
       asked = true;
-      Optional<RollForward.Move> move = move(day, pair, source, target);
+      Optional<RollForward.Move> move = pair.move(day, weeks);
       if (move.isPresent()) {
         days.put(pair.to().id(), move.get().to());
         TaskSheet.Difference other = sheet.differs().get(pair.from().id());
@@ -102,23 +116,12 @@ public record WeekCopy(
     }
   }
 
-  private void add(SessionSheet sheet, Pair pair, LocalDate source, LocalDate target) {
-    Optional<RollForward.Move> move = move(sheet.day(), pair, source, target);
+  private void add(SessionSheet sheet, Pair pair, Map<LocalDate, LocalDate> weeks) {
+    Optional<RollForward.Move> move = pair.move(sheet.day(), weeks);
     if (move.isPresent()) {
       sessions.add(new Held(pair.to().id(), sheet.on(move.get().to())));
     } else {
       left.add(sheet.title());
     }
-  }
-
-  private static Optional<RollForward.Move> move(
-      LocalDate day, Pair pair, LocalDate source, LocalDate target) {
-    return RollForward.week(List.of(day), source, target, rhythm(pair.from()), rhythm(pair.to()))
-        .stream()
-        .findFirst();
-  }
-
-  private static RollForward.Rhythm rhythm(SectionView section) {
-    return new RollForward.Rhythm(section.meets(), section.calendar());
   }
 }

@@ -40,6 +40,7 @@ class ProofController {
 
   private final Proofs proofs;
   private final Corrections corrections;
+  private final SayAgains sayAgains;
   private final MessageSource messages;
   private final ProofPage page;
   private final Scripts scripts;
@@ -50,6 +51,7 @@ class ProofController {
   ProofController(
       Proofs proofs,
       Corrections corrections,
+      SayAgains sayAgains,
       MessageSource messages,
       ProofPage page,
       Scripts scripts,
@@ -58,6 +60,7 @@ class ProofController {
       Gate gate) {
     this.proofs = proofs;
     this.corrections = corrections;
+    this.sayAgains = sayAgains;
     this.messages = messages;
     this.page = page;
     this.scripts = scripts;
@@ -75,8 +78,18 @@ class ProofController {
     model.addAttribute("open", page.of(id, view.open()));
     model.addAttribute("plain", page.of(id, view.plain()));
     model.addAttribute("corrections", corrections.of(id));
+    model.addAttribute("sayAgain", sayAgains.of(id));
     model.addAttribute("left", page.of(id, view.left()));
     return "proofing/proof";
+  }
+
+  /** What was said in another term is right in this one, too. */
+  @PostMapping("/said-before/{id}/stands")
+  String stands(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    UUID walkthrough = sayAgains.walkthroughOf(id);
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
+    sayAgains.stands(id);
+    return back(walkthrough);
   }
 
   /**

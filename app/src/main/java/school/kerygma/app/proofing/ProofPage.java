@@ -20,6 +20,7 @@ import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.core.proof.Matter;
 import school.kerygma.core.proof.Proof;
+import school.kerygma.core.text.Sentences;
 import school.kerygma.core.text.WordMatch;
 import school.kerygma.core.walkthrough.PlaybackScore;
 
@@ -45,7 +46,8 @@ class ProofPage {
   record Setting(UUID task, String field, String value, String label) {}
 
   /** A stop that can be said again, or has a line put under it. */
-  record Again(UUID stop, int number, String quote, boolean recorded, String right) {}
+  record Again(
+      UUID stop, int number, String quote, String sentence, boolean recorded, String right) {}
 
   /**
    * A row.
@@ -192,7 +194,13 @@ class ProofPage {
       if (s.wrong() && s.place() instanceof Proof.Place.AtStop at) {
         stops.putIfAbsent(
             at.stop(),
-            new Again(at.stop(), at.number(), s.quote(), places.at(at).isPresent(), right));
+            new Again(
+                at.stop(),
+                at.number(),
+                s.quote(),
+                places.sentence(at),
+                places.at(at).isPresent(),
+                right));
       }
     }
     return List.copyOf(stops.values());
@@ -246,6 +254,11 @@ class ProofPage {
       String word = rest.isEmpty() ? "" : rest.split("\\s+", 2)[0];
       return score.flatMap(
           s -> scores.saidAt(s, place.stop(), WordMatch.words(before).size(), word));
+    }
+
+    private String sentence(Proof.Place.AtStop place) {
+      StopView stop = stops.get(place.stop());
+      return stop == null ? "" : Sentences.at(stop.script(), place.start());
     }
 
     String under(Proof.Statement statement) {

@@ -1,6 +1,7 @@
 package school.kerygma.app.scripts;
 
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -98,6 +99,34 @@ public class Scripts {
     UUID id = write(owner, title);
     walkthroughs.findById(id).orElseThrow().sample();
     return id;
+  }
+
+  /**
+   * Copies a walkthrough: a draft that is posted nowhere.
+   *
+   * @param owner of the copy
+   * @param tasks that its stops explain instead; of others they explain none
+   */
+  public WalkthroughCopied copy(UUID walkthrough, UUID owner, Map<UUID, UUID> tasks) {
+    Walkthrough from = walkthroughs.findById(walkthrough).orElseThrow(Problem::notFound);
+    Walkthrough to = new Walkthrough(owner, from.title(), clock.instant());
+    to.speak(from.language());
+    UUID id = walkthroughs.save(to).id();
+    Map<UUID, UUID> ids = new HashMap<>();
+    List<Walkthrough.StopEntity> all = new ArrayList<>(stops.ofWalkthrough(walkthrough));
+    all.addAll(stops.joined(walkthrough));
+    for (Walkthrough.StopEntity stop : all) {
+      ids.put(stop.id(), stops.save(stop.copy(id, tasks)).id());
+    }
+    for (Walkthrough.StopEntity stop : all) {
+      if (stop.joinedTo() != null) {
+        entity(ids.get(stop.id())).join(ids.get(stop.joinedTo()));
+      }
+    }
+    stops.flush();
+    WalkthroughCopied copied = new WalkthroughCopied(walkthrough, id, Map.copyOf(ids));
+    events.publishEvent(copied);
+    return copied;
   }
 
   private static String title(String title) {

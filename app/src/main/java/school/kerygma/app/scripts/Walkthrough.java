@@ -12,6 +12,7 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
@@ -177,6 +178,24 @@ class Walkthrough {
 
     void captionsRead() {
       this.captionsRead = true;
+    }
+
+    /** The same stop in another walkthrough, explaining other tasks. */
+    StopEntity copy(UUID other, Map<UUID, UUID> explained) {
+      StopEntity to = new StopEntity(other, position);
+      to.title = title;
+      to.script = script;
+      to.pageId = pageId;
+      to.frameX = frameX;
+      to.frameY = frameY;
+      to.frameWidth = frameWidth;
+      to.frameHeight = frameHeight;
+      to.saidAgain = saidAgain;
+      to.captionsRead = captionsRead;
+      to.draft = draft;
+      to.beginsPart = beginsPart;
+      tasks.stream().filter(explained::containsKey).forEach(t -> to.tasks.add(explained.get(t)));
+      return to;
     }
 
     /** Whether something is said, nobody has written a word of it, and nobody has looked. */

@@ -81,6 +81,29 @@ class FileMediaStore implements MediaStore {
   }
 
   @Override
+  public void copy(String from, String to) {
+    Path source = path(from);
+    if (!Files.isRegularFile(source)) {
+      return;
+    }
+    try {
+      Path target = path(to);
+      Files.createDirectories(target.getParent());
+      Files.deleteIfExists(target);
+      // What is kept is never written anew, so that both names may hold the same bytes.
+      Files.createLink(target, source);
+    } catch (UnsupportedOperationException | FileSystemException unlinked) {
+      try (InputStream bytes = Files.newInputStream(source)) {
+        put(to, bytes);
+      } catch (IOException e) {
+        throw cannotKeep(e);
+      }
+    } catch (IOException e) {
+      throw cannotKeep(e);
+    }
+  }
+
+  @Override
   public Optional<Resource> find(String name) {
     Path file = path(name);
     return Files.isRegularFile(file) ? Optional.of(new FileSystemResource(file)) : Optional.empty();

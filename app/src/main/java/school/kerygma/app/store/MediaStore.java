@@ -26,6 +26,9 @@ public interface MediaStore {
   /** Keeps a file, which is moved away from where it was. */
   void putFile(String name, Path file);
 
+  /** Keeps under another name, too, what is kept under one; nothing if there is nothing. */
+  void copy(String from, String to);
+
   Optional<Resource> find(String name);
 
   /**

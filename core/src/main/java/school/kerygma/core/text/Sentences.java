@@ -19,35 +19,46 @@ public final class Sentences {
   private Sentences() {}
 
   public static List<String> of(String text) {
+    return spans(text).stream().map(s -> words(text, s)).filter(s -> !s.isEmpty()).toList();
+  }
+
+  /** The sentence that holds a place of a text; empty if none does. */
+  public static String at(String text, int place) {
+    return spans(text).stream()
+        .filter(s -> s.from() <= place && place < s.to())
+        .findFirst()
+        .map(s -> words(text, s))
+        .orElse("");
+  }
+
+  private record Stretch(int from, int to) {}
+
+  private static List<Stretch> spans(String text) {
     BreakIterator breaks = BreakIterator.getSentenceInstance(Locale.US);
     breaks.setText(text);
-    List<String> sentences = new ArrayList<>();
-    StringBuilder open = new StringBuilder();
-    int from = breaks.first();
+    List<Stretch> all = new ArrayList<>();
+    int begun = breaks.first();
+    int from = begun;
     for (int to = breaks.next(); to != BreakIterator.DONE; from = to, to = breaks.next()) {
-      open.append(text, from, to);
-      if (!endsInAbbreviation(open, text, to)) {
-        add(open, sentences);
+      if (!endsInAbbreviation(text.substring(begun, to), text, to)) {
+        all.add(new Stretch(begun, to));
+        begun = to;
       }
     }
-    add(open, sentences);
-    return List.copyOf(sentences);
-  }
-
-  private static void add(StringBuilder open, List<String> sentences) {
-    String sentence = open.toString().strip().replaceAll("\\s+", " ");
-    if (!sentence.isEmpty()) {
-      sentences.add(sentence);
+    if (begun < from) {
+      all.add(new Stretch(begun, from));
     }
-    open.setLength(0);
+    return all;
   }
 
-  private static boolean endsInAbbreviation(CharSequence open, String text, int next) {
-    String soFar = open.toString().strip().toLowerCase(Locale.ROOT);
+  private static String words(String text, Stretch of) {
+    return text.substring(of.from(), of.to()).strip().replaceAll("\\s+", " ");
+  }
+
+  private static boolean endsInAbbreviation(String open, String text, int next) {
+    String soFar = open.strip().toLowerCase(Locale.ROOT);
     String last = soFar.substring(soFar.lastIndexOf(' ') + 1);
-    if (!ABBREVIATIONS.contains(last)
-        || next >= text.length()
-        || open.toString().contains("\n\n")) {
+    if (!ABBREVIATIONS.contains(last) || next >= text.length() || open.contains("\n\n")) {
       return false;
     }
     // "a.m." and "p.m." do end a sentence when a capital follows.
