@@ -4,9 +4,12 @@ import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
+import school.kerygma.app.planning.Worths;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.core.plan.Workload;
 
@@ -21,22 +24,30 @@ public class DayLoads {
   }
 
   /**
-   * By section and day.
+   * What a term asks.
+   *
+   * @param minutes by section and day
+   * @param worths of its points
+   */
+  public record Asked(Map<UUID, SortedMap<LocalDate, Integer>> minutes, Worths worths) {
+
+    /** Minutes of a section's day. */
+    public int on(UUID section, LocalDate day) {
+      return minutes.getOrDefault(section, new TreeMap<>()).getOrDefault(day, 0);
+    }
+  }
+
+  /**
+   * What the term of some sections asks.
    *
    * @param sections at least one
    */
-  public Map<UUID, SortedMap<LocalDate, Integer>> of(
-      UUID teacher, List<SectionView> sections, LocalDate day) {
-    TermBook book = books.of(teacher, sections, day);
-    Map<UUID, SortedMap<LocalDate, Integer>> loads = new HashMap<>();
+  public Asked of(List<SectionView> sections, LocalDate day) {
+    TermBook book = books.asked(sections, day, Set.of());
+    Map<UUID, SortedMap<LocalDate, Integer>> minutes = new HashMap<>();
     for (SectionView section : sections) {
-      loads.put(
-          section.id(),
-          Workload.byDay(
-              book.load(section).stream()
-                  .filter(p -> !(p.item() instanceof Workload.Item.Session))
-                  .toList()));
+      minutes.put(section.id(), Workload.byDay(book.load(section)));
     }
-    return loads;
+    return new Asked(minutes, book.worths());
   }
 }

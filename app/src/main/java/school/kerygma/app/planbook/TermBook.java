@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.papers.Handouts;
@@ -82,44 +81,71 @@ record TermBook(
      * @param week a day of a week that is shown though it may lie outside the terms
      */
     TermBook of(UUID teacher, List<SectionView> sections, LocalDate week) {
-      LocalDate monday = SchoolCalendar.mondayOf(week);
-      LocalDate first =
-          sections.stream()
-              .map(s -> s.calendar().firstMonday())
-              .min(LocalDate::compareTo)
-              .filter(d -> d.isBefore(monday))
-              .orElse(monday);
-      LocalDate last =
-          sections.stream()
-              .map(s -> s.calendar().end().minusDays(1))
-              .max(LocalDate::compareTo)
-              .filter(d -> d.isAfter(monday.plusDays(6)))
-              .orElse(monday.plusDays(6));
       List<UUID> ids = sections.stream().map(SectionView::id).toList();
-      List<TaskView> planned = tasks.between(ids, first, last);
+      List<DeliveryView> deliveries = postings.ofSections(ids);
+      Set<UUID> posted = new HashSet<>();
+      deliveries.forEach(d -> d.walkthrough().ifPresent(posted::add));
+      TermBook asked = asked(sections, week, posted);
+      Map<UUID, Scripts.Head> heads = new HashMap<>(asked.heads);
+      scripts.ofTeacher(teacher).forEach(h -> heads.put(h.id(), h));
+      return new TermBook(
+          sections,
+          asked.tasks,
+          sessions.between(ids, first(sections, week), last(sections, week)),
+          asked.stopOfTask,
+          heads,
+          asked.words,
+          deliveries,
+          titles.of(deliveries),
+          Standing.of(deliveries, clock.instant()),
+          asked.worths);
+    }
+
+    /**
+     * The same without what is posted and without sessions: enough for what a term asks.
+     *
+     * @param also walkthroughs of which something is said
+     */
+    TermBook asked(List<SectionView> sections, LocalDate week, Set<UUID> also) {
+      List<UUID> ids = sections.stream().map(SectionView::id).toList();
+      List<TaskView> planned = tasks.between(ids, first(sections, week), last(sections, week));
       Map<UUID, StopView> stopOfTask = new HashMap<>();
       scripts
           .explaining(planned.stream().map(TaskView::id).toList())
           .forEach(s -> s.tasks().forEach(t -> stopOfTask.putIfAbsent(t, s)));
-      Set<UUID> told =
-          stopOfTask.values().stream().map(StopView::walkthrough).collect(Collectors.toSet());
-      List<DeliveryView> deliveries = postings.ofSections(ids);
-      deliveries.forEach(d -> d.walkthrough().ifPresent(told::add));
-      Map<UUID, Scripts.Head> heads = new HashMap<>(scripts.heads(told));
-      scripts.ofTeacher(teacher).forEach(h -> heads.put(h.id(), h));
+      Set<UUID> told = new HashSet<>(also);
+      stopOfTask.values().forEach(s -> told.add(s.walkthrough()));
       Set<UUID> papers = new HashSet<>();
       planned.forEach(t -> papers.addAll(t.sheet().allHandouts()));
       return new TermBook(
           sections,
           planned,
-          sessions.between(ids, first, last),
+          List.of(),
           stopOfTask,
-          heads,
+          scripts.heads(told),
           handouts.words(papers),
-          deliveries,
-          titles.of(deliveries),
-          Standing.of(deliveries, clock.instant()),
+          List.of(),
+          Map.of(),
+          Standing.of(List.of(), clock.instant()),
           Worths.of(sections, planned));
+    }
+
+    private static LocalDate first(List<SectionView> sections, LocalDate week) {
+      LocalDate monday = SchoolCalendar.mondayOf(week);
+      return sections.stream()
+          .map(s -> s.calendar().firstMonday())
+          .min(LocalDate::compareTo)
+          .filter(d -> d.isBefore(monday))
+          .orElse(monday);
+    }
+
+    private static LocalDate last(List<SectionView> sections, LocalDate week) {
+      LocalDate sunday = SchoolCalendar.mondayOf(week).plusDays(6);
+      return sections.stream()
+          .map(s -> s.calendar().end().minusDays(1))
+          .max(LocalDate::compareTo)
+          .filter(d -> d.isAfter(sunday))
+          .orElse(sunday);
     }
   }
 

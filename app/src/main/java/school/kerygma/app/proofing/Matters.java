@@ -12,8 +12,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.SortedMap;
-import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -128,7 +126,7 @@ class Matters {
     return new Matter(
         texts,
         seen.papers(),
-        tasks(head.owner(), of, meant),
+        tasks(of, meant),
         meant.stream()
             .map(
                 s ->
@@ -262,14 +260,14 @@ class Matters {
     return texts;
   }
 
-  private List<Matter.Task> tasks(UUID owner, List<TaskView> of, List<SectionView> meant) {
+  private List<Matter.Task> tasks(List<TaskView> of, List<SectionView> meant) {
     List<DeliveryView> deliveries =
         postings.ofSections(meant.stream().map(SectionView::id).toList());
     Standing standing = Standing.of(deliveries, clock.instant());
-    Map<UUID, SortedMap<LocalDate, Integer>> asked =
-        of.isEmpty()
-            ? Map.of()
-            : loads.of(owner, meant, meant.getFirst().calendar().dateOf(clock.instant()));
+    if (of.isEmpty()) {
+      return List.of();
+    }
+    DayLoads.Asked asked = loads.of(meant, meant.getFirst().calendar().dateOf(clock.instant()));
     List<Matter.Task> all = new ArrayList<>();
     for (TaskView task : of) {
       TaskSheet sheet = task.sheet();
@@ -282,15 +280,13 @@ class Matters {
                   || sheet.opens() == Opens.WHEN_CHOSEN_ARE_TICKED,
               sheet.board().map(b -> b.ways().size()).orElse(0),
               sheet.board().map(b -> b.pick()).orElse(0),
-              meant.stream()
-                  .map(s -> doing(task, s, standing, asked.getOrDefault(s.id(), new TreeMap<>())))
-                  .toList()));
+              meant.stream().map(s -> doing(task, s, standing, asked)).toList()));
     }
     return all;
   }
 
   private static Optional<Matter.Doing> doing(
-      TaskView task, SectionView section, Standing standing, SortedMap<LocalDate, Integer> asked) {
+      TaskView task, SectionView section, Standing standing, DayLoads.Asked asked) {
     LocalDate day = task.sheet().days().get(section.id());
     Optional<DeliveryView> delivery = standing.delivery(task.id(), section.id());
     if (day == null && delivery.isEmpty()) {
@@ -306,7 +302,12 @@ class Matters {
             delivery.map(d -> d.moments().goesUpAt()),
             delivery.flatMap(d -> d.moments().closesAt()),
             due.map(Standing.Due::doubts).orElse(List.of()),
-            day == null ? 0 : asked.getOrDefault(day, 0)));
+            day == null ? 0 : asked.on(section.id(), day),
+            asked.worths().share(section.id(), task.sheet()).stream()
+                .mapToObj(share -> BigDecimal.valueOf(share * 100))
+                .findFirst(),
+            due.flatMap(Standing.Due::improve),
+            sheet.place()));
   }
 
   /** Papers that are shown, read or attached, with all they say. */

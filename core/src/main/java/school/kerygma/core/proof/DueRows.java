@@ -32,7 +32,7 @@ final class DueRows implements Proof.Rows {
     Map<Matter.Task, List<Claim>> wrong = new LinkedHashMap<>();
     Map<String, List<Claim>> later = new LinkedHashMap<>();
     for (Claim claim : Sides.claims(matter, EnumSet.allOf(Side.class), Fact.Kind.DUE)) {
-      if (!isDate(claim) || DayRows.isOff(claim.told())) {
+      if (!isDate(claim) || DayRows.isOff(claim.told()) || ImproveRows.isOf(claim)) {
         continue;
       }
       List<Matter.Task> due =

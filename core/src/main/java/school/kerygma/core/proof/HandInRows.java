@@ -30,6 +30,12 @@ final class HandInRows implements Proof.Rows {
       Sides.of(
           "\\b(?:(?:hand|turn)(?:ed)?\\s+(?:[\\w']+\\s+){0,4}?in|submit(?:ted)?|bring|upload(?:ed)?)\\b[^.!?\\n]{0,60}?\\b(?<w>on\\s+paper|printed|hard\\s+copy|print-?out|to\\s+my\\s+desk|in\\s+the\\s+tray|online|electronically|on\\s+the\\s+class\\s+page|on\\s+this\\s+page|by\\s+e-?mail)\\b|\\b(?<u>upload(?:\\s+it|\\s+them|\\s+your\\s+\\w+)?)\\b");
 
+  private static final Pattern BY_HAND =
+      Sides.of("\\b(?:tray|in-?box|desk|basket|folder|shelf|paper|printed|hard\\s+copy)\\b");
+
+  private static final Pattern BY_PAGE =
+      Sides.of("\\b(?:online|electronically|e-?mail|class\\s+page|upload(?:ed)?)\\b");
+
   @Override
   public Stream<Row> of(Matter matter) {
     Map<Side, List<Statement>> said = new EnumMap<>(Side.class);
@@ -46,7 +52,19 @@ final class HandInRows implements Proof.Rows {
       }
     }
     if (ways.isEmpty()) {
-      return Stream.empty();
+      return Stream.empty(); // Where nobody says anything, the place alone is right.
+    }
+    for (Matter.Task task : matter.tasks()) {
+      for (int i : Sides.doing(matter, task)) {
+        String place = Sides.doing(task, i).place();
+        place(place)
+            .ifPresent(
+                way -> {
+                  said.computeIfAbsent(Side.POSTED, s -> new ArrayList<>())
+                      .add(Sides.posted(task.id(), place, task.title()));
+                  ways.computeIfAbsent(Side.POSTED, s -> EnumSet.noneOf(Way.class)).add(way);
+                });
+      }
     }
     boolean apart =
         ways.values().stream()
@@ -61,6 +79,16 @@ final class HandInRows implements Proof.Rows {
             ? Sides.row(
                 Topic.HAND_IN, "", Optional.empty(), all, Verdict.DISAGREES, Reason.OTHER_PLACE)
             : Sides.agrees(Topic.HAND_IN, "", Optional.empty(), all));
+  }
+
+  /** What a place says of the way, if it says anything. */
+  private static Optional<Way> place(String place) {
+    if (place.startsWith("https://") || place.startsWith("http://")) {
+      return Optional.of(Way.ONLINE);
+    }
+    return BY_HAND.matcher(place).find()
+        ? Optional.of(Way.PAPER)
+        : BY_PAGE.matcher(place).find() ? Optional.of(Way.ONLINE) : Optional.empty();
   }
 
   private static Way way(Matcher found) {

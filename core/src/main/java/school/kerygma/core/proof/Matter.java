@@ -146,6 +146,9 @@ public record Matter(
    * @param goesUp when it is seen, if it is posted
    * @param doubts of its own rule
    * @param dayMinutes what the day asks in all
+   * @param share of the term's grade, in percent, if it is known
+   * @param improve until when it may be improved, if it may be
+   * @param place where it is done or handed in: words, or a link; may be empty
    */
   public record Doing(
       int minutes,
@@ -154,7 +157,10 @@ public record Matter(
       Optional<Instant> goesUp,
       Optional<Instant> closes,
       List<DueRule.Doubt> doubts,
-      int dayMinutes) {}
+      int dayMinutes,
+      Optional<BigDecimal> share,
+      Optional<Instant> improve,
+      String place) {}
 
   /**
    * A section.

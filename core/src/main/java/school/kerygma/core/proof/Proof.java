@@ -18,8 +18,11 @@ public record Proof(List<Row> rows) {
   public enum Topic {
     DUE,
     DAY,
+    ZONE,
+    IMPROVE,
     TOTAL,
     POINTS,
+    SHARE,
     MINUTES,
     PAGES,
     PART,
@@ -51,12 +54,18 @@ public record Proof(List<Row> rows) {
     OTHER_THAN_POSTED,
     /** Nothing is posted that is due then. */
     NOTHING_DUE_THEN,
+    /** Another time zone than the school's: its name. */
+    OTHER_ZONE,
+    OTHER_LAST_DAY,
+    /** It is said that it may be improved, and nothing of that is posted. */
+    NO_IMPROVING,
     /** The paper's total against its rubric, or its parts. */
     TOTAL_AND_RUBRIC,
     TOTAL_AND_PARTS,
     POINTS_OF_TASKS,
     OTHER_TOTAL_SAID,
     NO_SUCH_POINTS,
+    OTHER_SHARE,
     OTHER_MINUTES,
     /** More than the day's budget. */
     OVER_THE_DAY,
@@ -195,9 +204,12 @@ public record Proof(List<Row> rows) {
       List.of(
           new DueRows(),
           new DayRows(),
+          new ZoneRows(),
+          new ImproveRows(),
           new MomentRows(),
           new TotalRows(),
           new PointRows(),
+          new ShareRows(),
           new MinuteRows(),
           new PartRows(),
           new PageRows(),

@@ -65,6 +65,9 @@ class ProofTest {
     private int pick;
     private List<DueRule.Doubt> doubts = List.of();
     private String called = "1";
+    private String share = "";
+    private String improve = "";
+    private String place = "";
 
     Case says(String words) {
       stops.add(new String[] {words});
@@ -236,7 +239,15 @@ class ProofTest {
                                   : Optional.of(
                                       LocalDateTime.parse(closes).atZone(c.zone()).toInstant()),
                               doubts,
-                              day)))
+                              day,
+                              share.isEmpty() || id.equals(ESSAY)
+                                  ? Optional.empty()
+                                  : Optional.of(new BigDecimal(share)),
+                              improve.isEmpty()
+                                  ? Optional.empty()
+                                  : Optional.of(
+                                      LocalDateTime.parse(improve).atZone(c.zone()).toInstant()),
+                              place)))
               .toList());
     }
 
@@ -330,6 +341,41 @@ class ProofTest {
         "You have two options.                               | WAYS NO_CHOICE",
         "There are two ways to look at a bridge.             |",
         "Pick one of the pencils.                            |",
+        "Choose one of four topics.                          |",
+        "There are three bridges in our town.                |",
+        // The zone: the school keeps Atlantic time.
+        "It is due on October 16 at 11:59 p.m. Atlantic time. |",
+        "It is due on October 16 at 11:59 p.m. ADT.          |",
+        "It is due on October 16 at 11:59 p.m. Eastern.      | ZONE OTHER_ZONE",
+        "It is due on October 16 at 11:59 p.m. EST.          | ZONE OTHER_ZONE",
+        "The eastern pier is the weak one.                   |",
+        "At 9 Pacific salmon come up the river.              |",
+        "The Pacific is deep.                                |",
+        "We meet at noon, Central Time.                      | ZONE OTHER_ZONE",
+        "Central to it is the load.                          |",
+        // Improving: nothing of that is posted.
+        "You may improve it until October 23.                | IMPROVE NO_IMPROVING",
+        "Resubmit it by Friday, October 23.                  | IMPROVE NO_IMPROVING",
+        "You can always improve your handwriting.            |",
+        "It can be redone.                                   |",
+        // More ways of saying the same.
+        "The deadline is October 16.                         |",
+        "The deadline is October 14.                         | DUE OTHER_THAN_POSTED",
+        "Turn it in by Friday, October 16, at 11:59 p.m.     |",
+        "Turn it in by Friday, October 16, at noon.          | DUE OTHER_THAN_POSTED",
+        "Remember, Saturday the 16th of October.             | DAY WRONG_WEEKDAY",
+        "On Friday, October 2, we went to the pond.          |",
+        "It is worth twenty-four points altogether.          |",
+        "It is worth thirty points altogether.               | TOTAL OTHER_TOTAL_SAID",
+        "Take 40 minutes.                                    |",
+        "Plan an hour for it.                                | MINUTES OTHER_MINUTES",
+        "Only 8B does this.                                  | SECTIONS NOT_POSTED_THERE",
+        "7A, this one is yours.                              |",
+        "Use the link above.                                 | LINK NO_LINK",
+        "A chain is as strong as its weakest link.           |",
+        "The essay is not required.                          |",
+        "This one is required.                               |",
+        "You may choose not to do this one.                  |",
       })
   void whatIsSaidIsComparedWithWhatIsPosted(String said, String found) {
     Case one = new Case().says(said);
@@ -387,6 +433,20 @@ class ProofTest {
         "Hand it in online.     | Submit it online.           |",
         "Bring it on paper.     | Use lined paper.            |",
         "Upload it.             | Turn in a hard copy.        | HAND_IN OTHER_PLACE",
+        "Turn it in on paper.   | Submit it electronically.   | HAND_IN OTHER_PLACE",
+        "Submit it by e-mail.   | Hand it in on the class page. |",
+        "Hand it in on paper.   | Hand it in to my desk.      |",
+        "Look at pages 86 and 87. | Read pp. 86-87.           |",
+        "Look at page 88.       | Read pp. 86-87.             | PAGES NO_SUCH_PAGE",
+        "Open page 3.           | See pages 2 to 4.           |",
+        "Open page 5.           | See pages 2 to 4.           | PAGES NO_SUCH_PAGE",
+        "Write two pages.       | at most 500 words           |",
+        "Write four pages.      | at most 500 words           | LENGTH OTHER_LENGTH",
+        "Write 100 words.       | Write about 100 words.      |",
+        "Write 150 words.       | Write about 100 words.      | LENGTH OTHER_LENGTH",
+        "Part two, part six.    | Part 2 The table            | PART NO_SUCH_PART",
+        "Part one has four points. | Part 1 Draw, 4 points    |",
+        "Part one has nine points. | Part 1 Draw, 4 points    | POINTS NO_SUCH_POINTS",
       })
   void whatIsSaidIsComparedWithWhatIsWritten(String said, String written, String found) {
     assertThat(new Case().says(said).writes(written).findings())
@@ -448,6 +508,63 @@ class ProofTest {
     assertThat(part.findings()).as("other tasks of the paper come later").isEmpty();
     part.points = "36";
     assertThat(part.findings()).isEqualTo("TOTAL POINTS_OF_TASKS");
+  }
+
+  private static String saying(String words, java.util.function.Consumer<Case> change) {
+    Case one = new Case().says(words);
+    change.accept(one);
+    return one.findings();
+  }
+
+  @ParameterizedTest(name = "{0} / {1}")
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "It is six percent of your grade.            | 5.7 |",
+        "It is five percent of your grade.           | 5.7 | SHARE OTHER_SHARE",
+        "This is 5.7 % of the grade.                 | 5.7 |",
+        "This is 5.5 % of the grade.                 | 5.7 | SHARE OTHER_SHARE",
+        "That is 10 percent of the final grade.      | 10  |",
+        "That is 20% of the final grade.             | 10  | SHARE OTHER_SHARE",
+        "Ninety percent of you know it.              | 10  |",
+        "The beam bends by ten percent.              | 5   |",
+        "It is 20 percent of your grade.             |     |",
+      })
+  void theShareOfTheGradeIsComparedAsExactlyAsItIsSaid(String said, String share, String found) {
+    assertThat(saying(said, c -> c.share = share == null ? "" : share))
+        .isEqualTo(found == null ? "" : found);
+  }
+
+  @ParameterizedTest(name = "{0} / {1}")
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "You may improve it until October 23.        | 2026-10-23T23:59 |",
+        "You may improve it until October 22.        | 2026-10-23T23:59 | IMPROVE OTHER_LAST_DAY",
+        "Revise it by Friday, October 23.            | 2026-10-23T23:59 |",
+        "Resubmit it no later than October 30.       | 2026-10-23T23:59 | IMPROVE OTHER_LAST_DAY",
+        "It is due October 16. Revise it by October 23. | 2026-10-23T23:59 |",
+        "It is due October 23. It can be better.     | 2026-10-23T23:59 | DUE OTHER_THAN_POSTED",
+      })
+  void theLastDayToImproveIsCompared(String said, String improve, String found) {
+    assertThat(saying(said, c -> c.improve = improve)).isEqualTo(found == null ? "" : found);
+  }
+
+  @ParameterizedTest(name = "{0} / {1}")
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "Hand it in on paper.    | the tray by the door     |",
+        "Hand it in online.      | the tray by the door     | HAND_IN OTHER_PLACE",
+        "Upload it.              | https://hand.example/in  |",
+        "Bring it printed.       | https://hand.example/in  | HAND_IN OTHER_PLACE",
+        "Upload it.              | on the class page        |",
+        "Bring it on paper.      | on the class page        | HAND_IN OTHER_PLACE",
+        "Bring it on paper.      | Room 12                  |",
+        "Draw it with a pencil.  | the tray by the door     |",
+      })
+  void thePlaceWhereItIsHandedInIsCompared(String said, String place, String found) {
+    assertThat(saying(said, c -> c.place = place)).isEqualTo(found == null ? "" : found);
   }
 
   @Test
@@ -544,7 +661,10 @@ class ProofTest {
                     d.goesUp(),
                     d.closes(),
                     d.doubts(),
-                    d.dayMinutes()));
+                    d.dayMinutes(),
+                    d.share(),
+                    d.improve(),
+                    d.place()));
   }
 
   @Test
