@@ -57,3 +57,14 @@ create table say_again (
 );
 create index on say_again (walkthrough_id);
 create index on say_again (stop_id);
+
+-- A correction stands under the player, or as a note over the page.
+alter table correction add column over_page boolean not null default false;
+
+-- What a teacher says of a fact that was only likely in what is said: whether it is meant.
+create table said_decision (
+  stop_id uuid         not null references stop on delete cascade,
+  quote   varchar(200) not null,
+  meant   boolean      not null,
+  primary key (stop_id, quote)
+);

@@ -43,6 +43,7 @@ document.addEventListener('alpine:init', () => {
       at: 0,
       duration: 1,
       correction: '',
+      slip: '',
       line1: '',
       line2: '',
       described: '',
@@ -201,7 +202,9 @@ document.addEventListener('alpine:init', () => {
         this.lineLanguage = track && !cue?.spoken ? track.language : score.language;
         this.line1 = cue?.lines[0] ?? '';
         this.line2 = cue?.lines[1] ?? '';
-        this.correction = corrections.find((c) => c.startMs <= at && at < c.endMs)?.words ?? '';
+        const right = (over) => corrections.find((c) => c.overPage === over && c.startMs <= at && at < c.endMs)?.words ?? '';
+        this.correction = right(false);
+        this.slip = right(true);
         const stop = score.stops.find((s) => s.startMs <= at && at < s.endMs);
         this.unchecked = (track ? Boolean(cue?.unchecked) : Boolean(stop?.unchecked)) && this.line1 !== '';
         const seen = moment.marks.map((m) => `${m.kind}: ${m.words || m.number}`);

@@ -20,6 +20,7 @@ class Correction {
   private String quote;
   private String words;
   private String sides;
+  private boolean overPage;
   private Instant madeAt;
 
   @SuppressWarnings("NullAway.Init")
@@ -30,11 +31,18 @@ class Correction {
    * @param sides of the finding that it answers
    */
   Correction(
-      UUID walkthroughId, UUID stopId, String quote, String words, String sides, Instant madeAt) {
+      UUID walkthroughId,
+      UUID stopId,
+      String quote,
+      String words,
+      boolean overPage,
+      String sides,
+      Instant madeAt) {
     this.walkthroughId = walkthroughId;
     this.stopId = stopId;
     this.quote = quote;
     this.words = words;
+    this.overPage = overPage;
     this.sides = sides;
     this.madeAt = madeAt;
   }
@@ -57,6 +65,11 @@ class Correction {
 
   String words() {
     return words;
+  }
+
+  /** Whether it stands over the page, and not under the player. */
+  boolean isOverPage() {
+    return overPage;
   }
 
   String sides() {

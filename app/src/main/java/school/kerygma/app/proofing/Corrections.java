@@ -27,10 +27,10 @@ class Corrections {
   private static final long SHOWN_MS = 20_000;
 
   /** As the player shows it, in program time. */
-  record Shown(long startMs, long endMs, String words) {}
+  record Shown(long startMs, long endMs, String words, boolean overPage) {}
 
   /** As its teacher sees it. */
-  record View(UUID id, int stop, String quote, String words) {}
+  record View(UUID id, int stop, String quote, String words, boolean overPage) {}
 
   private final Correction.Repository corrections;
   private final Scripts scripts;
@@ -45,11 +45,12 @@ class Corrections {
   }
 
   /**
-   * Puts a line under words of a stop.
+   * Puts a line under the player, or a note over the page, while words of a stop are heard.
    *
    * @param words 1 to 200 characters
    */
-  void put(UUID walkthrough, UUID stop, String quote, String words, String sides) {
+  void put(
+      UUID walkthrough, UUID stop, String quote, String words, boolean overPage, String sides) {
     String line = words.strip();
     if (line.isEmpty() || line.length() > LONGEST) {
       throw Problem.refused("correction-words").at("words");
@@ -62,7 +63,8 @@ class Corrections {
     if (quote.isBlank() || quote.length() > LONGEST || !of.script().contains(quote)) {
       throw Problem.conflict("changed-elsewhere");
     }
-    corrections.save(new Correction(walkthrough, stop, quote, line, sides, clock.instant()));
+    corrections.save(
+        new Correction(walkthrough, stop, quote, line, overPage, sides, clock.instant()));
   }
 
   @Transactional(readOnly = true)
@@ -92,7 +94,8 @@ class Corrections {
                     c.id(),
                     Optional.ofNullable(stops.get(c.stopId())).map(StopView::number).orElse(1),
                     c.quote(),
-                    c.words()))
+                    c.words(),
+                    c.isOverPage()))
         .toList();
   }
 
@@ -130,7 +133,11 @@ class Corrections {
             .ifPresent(
                 at ->
                     shown.add(
-                        new Shown(at, Math.min(at + SHOWN_MS, end(compiled, at)), c.words())));
+                        new Shown(
+                            at,
+                            Math.min(at + SHOWN_MS, end(compiled, at)),
+                            c.words(),
+                            c.isOverPage())));
       }
     }
     return shown;

@@ -20,8 +20,10 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.margin.GlossaryWords;
 import school.kerygma.app.marking.RosterNames;
 import school.kerygma.app.scores.Scores;
+import school.kerygma.app.scores.ShownLines;
 import school.kerygma.app.scripts.PartView;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
@@ -32,6 +34,7 @@ import school.kerygma.core.proof.Coverage;
 import school.kerygma.core.proof.Hearers;
 import school.kerygma.core.proof.Matter;
 import school.kerygma.core.time.Span;
+import school.kerygma.core.walkthrough.NarrowCamera;
 import school.kerygma.core.walkthrough.PlaybackScore;
 
 /** What a talk covers, and whether it is good for everyone. */
@@ -53,11 +56,20 @@ class CoverageController {
    */
   record Look(Hearers.Found found, String href) {}
 
+  /** Smaller text is not read on a phone (common practice: 10 px is small print). */
+  private static final int LEAST_PX = 10;
+
+  /** So long it may be seen so small: the whole page, before the camera goes close. */
+  private static final long LONG_MS = 10_000;
+
   private final Matters matters;
   private final Scripts scripts;
   private final Scores scores;
   private final Sections sections;
   private final RosterNames names;
+  private final GlossaryWords glossary;
+  private final ShownLines lines;
+  private final UsualWords usual;
   private final Gate gate;
 
   CoverageController(
@@ -66,12 +78,18 @@ class CoverageController {
       Scores scores,
       Sections sections,
       RosterNames names,
+      GlossaryWords glossary,
+      ShownLines lines,
+      UsualWords usual,
       Gate gate) {
     this.matters = matters;
     this.scripts = scripts;
     this.scores = scores;
     this.sections = sections;
     this.names = names;
+    this.glossary = glossary;
+    this.lines = lines;
+    this.usual = usual;
     this.gate = gate;
   }
 
@@ -130,6 +148,14 @@ class CoverageController {
         parts.isEmpty()
             ? List.of(stops.stream().mapToLong(StopView::lengthMs).sum())
             : parts.stream().map(PartView::lengthMs).toList();
+    Set<UUID> pages = new HashSet<>();
+    stops.forEach(s -> s.sight().ifPresent(shown -> pages.add(shown.pageId())));
+    Map<UUID, Integer> small =
+        score.map(s -> NarrowCamera.small(s, lines.of(s), LEAST_PX, LONG_MS)).orElse(Map.of());
+    Map<UUID, List<String>> seen = new HashMap<>();
+    names
+        .on(teacher, pages)
+        .forEach(n -> seen.computeIfAbsent(n.page(), p -> new ArrayList<>()).add(n.name()));
     Set<UUID> meant = new HashSet<>();
     matter.sections().forEach(s -> meant.add(s.id()));
     OptionalInt grade =
@@ -139,10 +165,24 @@ class CoverageController {
             .mapToInt(Integer::intValue)
             .min();
     return Hearers.of(
-            stops.stream().map(s -> stop(s, score)).toList(),
+            stops.stream()
+                .map(
+                    s ->
+                        stop(
+                            s,
+                            score,
+                            small.getOrDefault(s.id(), 0),
+                            s.sight()
+                                .map(shown -> seen.getOrDefault(shown.pageId(), List.of()))
+                                .orElse(List.of())))
+                .toList(),
             grade,
             watched,
-            new HashSet<>(names.names(teacher)))
+            new Hearers.Known(
+                new HashSet<>(names.names(teacher)),
+                matter.of(Matter.Side.WRITTEN).stream().map(Matter.Text::words).toList(),
+                glossary.open(pages).stream().map(GlossaryWords.Explained::term).toList(),
+                usual))
         .stream()
         .map(f -> new Look(f, href(walkthrough, stops, begins, f)))
         .toList();
@@ -164,7 +204,8 @@ class CoverageController {
   }
 
   /** A stop as it is heard and seen, on its own clock. */
-  private static Hearers.Stop stop(StopView stop, Optional<PlaybackScore> score) {
+  private static Hearers.Stop stop(
+      StopView stop, Optional<PlaybackScore> score, int px, List<String> names) {
     Optional<PlaybackScore.StopPart> part =
         score.stream()
             .flatMap(s -> s.stops().stream())
@@ -190,7 +231,15 @@ class CoverageController {
           .forEach(w -> spoken.add(Span.of(w.startMs() - from, w.endMs() - from)));
     }
     return new Hearers.Stop(
-        stop.id(), stop.number(), stop.script(), stop.lengthMs(), shown, spoken, stop.read());
+        stop.id(),
+        stop.number(),
+        stop.script(),
+        stop.lengthMs(),
+        shown,
+        spoken,
+        stop.read(),
+        px == 0 ? OptionalInt.empty() : OptionalInt.of(px),
+        names.stream().distinct().toList());
   }
 
   /** Ties stops to tasks of which they speak; each as "stop task". */

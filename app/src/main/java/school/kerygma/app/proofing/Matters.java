@@ -58,6 +58,7 @@ class Matters {
   private final Sections sections;
   private final DayLoads loads;
   private final SpokenFacts spoken;
+  private final SaidDecisions decisions;
   private final Clock clock;
 
   Matters(
@@ -71,6 +72,7 @@ class Matters {
       Sections sections,
       DayLoads loads,
       SpokenFacts spoken,
+      SaidDecisions decisions,
       Clock clock) {
     this.scripts = scripts;
     this.scores = scores;
@@ -82,6 +84,7 @@ class Matters {
     this.sections = sections;
     this.loads = loads;
     this.spoken = spoken;
+    this.decisions = decisions;
     this.clock = clock;
   }
 
@@ -108,6 +111,8 @@ class Matters {
     Papers seen = papers(stops, of);
     List<Matter.Text> texts = new ArrayList<>();
     Map<UUID, Set<String>> unsaid = unsaid(walkthrough);
+    Map<UUID, Map<String, Boolean>> decided =
+        decisions.of(stops.stream().map(StopView::id).toList());
     for (StopView stop : stops) {
       String words = said(stop, unsaid.getOrDefault(stop.id(), Set.of()));
       texts.add(
@@ -119,7 +124,8 @@ class Matters {
               stop.tasks(),
               stop.sight().flatMap(s -> seen.shown(s.pageId())),
               words,
-              spoken.of(words, contexts)));
+              SaidDecisions.taken(
+                  spoken.of(words, contexts), decided.getOrDefault(stop.id(), Map.of()))));
     }
     texts.addAll(seen.texts(meant.size()));
     texts.addAll(posted(of, own, contexts));

@@ -1,5 +1,7 @@
 package school.kerygma.app.proofing;
 
+import java.time.Clock;
+import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -24,6 +26,8 @@ import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.Postings;
+import school.kerygma.app.posting.Standing;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
@@ -41,10 +45,13 @@ class ProofController {
   private final Proofs proofs;
   private final Corrections corrections;
   private final SayAgains sayAgains;
+  private final SaidDecisions decisions;
   private final MessageSource messages;
   private final ProofPage page;
   private final Scripts scripts;
   private final Tasks tasks;
+  private final Postings postings;
+  private final Clock clock;
   private final Sections sections;
   private final Gate gate;
 
@@ -52,19 +59,25 @@ class ProofController {
       Proofs proofs,
       Corrections corrections,
       SayAgains sayAgains,
+      SaidDecisions decisions,
       MessageSource messages,
       ProofPage page,
       Scripts scripts,
       Tasks tasks,
+      Postings postings,
+      Clock clock,
       Sections sections,
       Gate gate) {
     this.proofs = proofs;
     this.corrections = corrections;
     this.sayAgains = sayAgains;
+    this.decisions = decisions;
     this.messages = messages;
     this.page = page;
     this.scripts = scripts;
     this.tasks = tasks;
+    this.postings = postings;
+    this.clock = clock;
     this.sections = sections;
     this.gate = gate;
   }
@@ -79,6 +92,7 @@ class ProofController {
     model.addAttribute("plain", page.of(id, view.plain()));
     model.addAttribute("corrections", corrections.of(id));
     model.addAttribute("sayAgain", sayAgains.of(id));
+    model.addAttribute("questions", page.questions(id, view.questions()));
     model.addAttribute("left", page.of(id, view.left()));
     return "proofing/proof";
   }
@@ -161,10 +175,28 @@ class ProofController {
       @RequestParam String sides,
       @RequestParam UUID stop,
       @RequestParam String quote,
-      @RequestParam(defaultValue = "") String words) {
+      @RequestParam(defaultValue = "") String words,
+      @RequestParam(defaultValue = "false") boolean over) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    String why = messages.getMessage("proof.corrected", new Object[] {words.strip()}, Locale.US);
-    proofs.correct(id, stop, quote, words, sides, why);
+    String why =
+        messages.getMessage(
+            over ? "proof.corrected-over" : "proof.corrected",
+            new Object[] {words.strip()},
+            Locale.US);
+    proofs.correct(id, stop, quote, words, over, sides, why);
+    return back(id);
+  }
+
+  /** Says of what may be meant in a stop whether it is. */
+  @PostMapping("/walkthroughs/{id}/proof/said")
+  String said(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam UUID stop,
+      @RequestParam String quote,
+      @RequestParam boolean meant) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    decisions.decide(id, stop, quote, meant);
     return back(id);
   }
 
@@ -203,22 +235,47 @@ class ProofController {
       throw Problem.conflict("changed-elsewhere"); // An older tab: its proof is another by now.
     }
     TaskView before = tasks.get(task);
-    tasks.change(task, before.version(), set(before.sheet(), field, value));
+    tasks.change(task, before.version(), set(before, field, value));
     return back(id);
   }
 
-  private TaskSheet set(TaskSheet sheet, String field, String value) {
+  private TaskSheet set(TaskView task, String field, String value) {
+    TaskSheet sheet = task.sheet();
     try {
       return switch (field) {
         case "points" ->
             withoutDifference(sheet.worth(Integer.valueOf(value), sheet.kind()), field);
         case "minutes" -> withoutDifference(sheet.lasting(Integer.parseInt(value)), field);
+        case "improve" -> sheet.improved(schoolDays(task, value));
         case "due" -> withoutDifference(sheet.due(Optional.of(fixed(sheet, value))), field);
         default -> throw Problem.unreadable();
       };
     } catch (NumberFormatException | DateTimeParseException e) {
       throw Problem.unreadable();
     }
+  }
+
+  /** How many school days lie between the day on which it is due and another. */
+  private int schoolDays(TaskView task, String value) {
+    LocalDate last = LocalDateTime.parse(value).toLocalDate();
+    SectionView section =
+        sections.among(task.sheet().days().keySet()).stream()
+            .findFirst()
+            .orElseThrow(() -> Problem.refused("no-section-task"));
+    LocalDate day =
+        Standing.of(postings.ofTask(task.id()), clock.instant())
+            .due(task, section)
+            .map(due -> section.calendar().dateOf(due.at()))
+            .orElseThrow(() -> Problem.refused("improve"));
+    int days = 0;
+    while (day.isBefore(last) && days <= 60) {
+      day = section.calendar().schoolDayAfter(day);
+      days++;
+    }
+    if (!day.equals(last) || days == 0) {
+      throw Problem.refused("improve-day"); // Not a school day, or before it is due.
+    }
+    return days;
   }
 
   /** What is right is so for all: no section keeps another. */

@@ -71,7 +71,8 @@ class ProofPage {
       List<Again> again,
       @Nullable String page,
       @Nullable UUID jotting,
-      boolean stop) {
+      boolean stop,
+      @Nullable Go go) {
 
     /** "Day: October 8 is a Thursday." */
     String inWords() {
@@ -115,7 +116,8 @@ class ProofPage {
         open && !jotted ? again(places, row) : List.of(),
         open ? page(places, row) : null,
         open && jotted ? UUID.fromString(row.said().getFirst().value()) : null,
-        open && row.reason().equals(Optional.of(Proof.Reason.NOT_EXPLAINED)));
+        open && row.reason().equals(Optional.of(Proof.Reason.NOT_EXPLAINED)),
+        open ? go(places.walkthrough, row) : null);
   }
 
   private List<Cell> cells(
@@ -167,7 +169,8 @@ class ProofPage {
   private List<Setting> sets(Proof.Row row) {
     String field =
         switch (row.reason().orElseThrow()) {
-          case OTHER_THAN_POSTED -> "due";
+          case OTHER_THAN_POSTED, WITHOUT_SCHOOL -> "due";
+          case OTHER_LAST_DAY, NO_IMPROVING -> "improve";
           case POINTS_OF_TASKS -> "points";
           case OTHER_MINUTES -> "minutes";
           default -> "";
@@ -180,11 +183,80 @@ class ProofPage {
     Set<String> values = new LinkedHashSet<>();
     row.statements().stream()
         .filter(s -> s.side() != Matter.Side.POSTED && !posted.contains(s.value()))
-        .filter(s -> field.equals("due") || s.value().matches("\\d{1,4}"))
+        .filter(s -> isMoment(field) || s.value().matches("\\d{1,4}"))
         .forEach(s -> values.add(s.value()));
+    if (row.topic() == Proof.Topic.MOMENT) {
+      values.addAll(row.details());
+    }
     return values.stream()
         .map(v -> new Setting(row.task().get(), field, v, text("proof.set." + field, moment(v))))
         .toList();
+  }
+
+  private static boolean isMoment(String field) {
+    return field.equals("due") || field.equals("improve");
+  }
+
+  /** Where it is changed, if nothing here sets it right. */
+  private static @Nullable Go go(UUID walkthrough, Proof.Row row) {
+    return switch (row.topic()) {
+      case SECTIONS, MOMENT -> new Go("proof.go-posting", "/walkthroughs/" + walkthrough + "/post");
+      case PAPER, LINK, WAYS, ORDER, REQUIRED, HAND_IN, SHARE ->
+          row.task()
+              .or(
+                  () ->
+                      row.posted().stream()
+                          .map(Proof.Statement::place)
+                          .filter(Proof.Place.InPlan.class::isInstance)
+                          .map(p -> ((Proof.Place.InPlan) p).task())
+                          .findFirst())
+              .map(t -> new Go("proof.go-task", "/plan/tasks/" + t))
+              .orElse(new Go("proof.go-posting", "/walkthroughs/" + walkthrough + "/post"));
+      default -> null;
+    };
+  }
+
+  /** A way to where something is changed. */
+  record Go(String key, String href) {}
+
+  /**
+   * Something that may be meant.
+   *
+   * @param stop in which it is said; nothing if it is written
+   * @param as what it would be taken for
+   */
+  record Asked(@Nullable UUID stop, String under, String href, String quote, String as) {}
+
+  /** The questions of a proof. */
+  List<Asked> questions(UUID walkthrough, List<Proof.Question> questions) {
+    if (questions.isEmpty()) {
+      return List.of();
+    }
+    Places places = new Places(walkthrough);
+    return questions.stream()
+        .map(
+            q -> {
+              Proof.Statement said =
+                  new Proof.Statement(q.side(), q.quote(), q.value(), q.of(), q.place(), false);
+              return new Asked(
+                  q.place() instanceof Proof.Place.AtStop at ? at.stop() : null,
+                  places.under(said),
+                  places.href(said),
+                  q.quote(),
+                  as(q));
+            })
+        .distinct()
+        .toList();
+  }
+
+  private String as(Proof.Question question) {
+    return switch (question.kind()) {
+      case TOTAL, POINTS, OFF, EXTRA -> text("proof.value.points", question.value());
+      case MINUTES -> text("proof.value.minutes", question.value());
+      case LENGTH_PAGES -> text("proof.value.pages", question.value());
+      case LENGTH_WORDS -> text("proof.value.words", question.value());
+      default -> moment(question.value());
+    };
   }
 
   private List<Again> again(Places places, Proof.Row row) {

@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.core.proof.Matter;
 import school.kerygma.core.proof.Proof;
 
 /** The proof of a walkthrough, with what its teacher lets stand. */
@@ -45,8 +46,9 @@ class Proofs {
    * The whole of it.
    *
    * @param lines what is open first, then what agrees, then what was left
+   * @param questions what may be meant, and counts for nothing until somebody says so
    */
-  record View(List<Line> lines) {
+  record View(List<Line> lines, List<Proof.Question> questions) {
 
     public List<Line> open() {
       return lines.stream().filter(Line::open).toList();
@@ -86,11 +88,12 @@ class Proofs {
     Map<String, String> reasons = new HashMap<>();
     left.ofWalkthrough(walkthrough).forEach(f -> reasons.put(f.key().sides(), f.reason()));
     List<Line> lines = new ArrayList<>();
-    for (Proof.Row row : Proof.of(matters.of(walkthrough)).rows()) {
+    Matter matter = matters.of(walkthrough);
+    for (Proof.Row row : Proof.of(matter).rows()) {
       String sides = digest(row.sides());
       lines.add(new Line(row, sides, reasons.get(sides)));
     }
-    return new View(List.copyOf(lines));
+    return new View(List.copyOf(lines), Proof.questions(matter));
   }
 
   /**
@@ -111,8 +114,14 @@ class Proofs {
 
   /** Puts a line under the player and lets what it answers stand: both, or neither. */
   public void correct(
-      UUID walkthrough, UUID stop, String quote, String words, String sides, String reason) {
-    corrections.put(walkthrough, stop, quote, words, sides);
+      UUID walkthrough,
+      UUID stop,
+      String quote,
+      String words,
+      boolean overPage,
+      String sides,
+      String reason) {
+    corrections.put(walkthrough, stop, quote, words, overPage, sides);
     leave(walkthrough, sides, reason);
   }
 

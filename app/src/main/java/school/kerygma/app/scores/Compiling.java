@@ -26,7 +26,6 @@ import school.kerygma.app.lectern.Recordings;
 import school.kerygma.app.lectern.Takes;
 import school.kerygma.app.papers.Editions;
 import school.kerygma.app.papers.Handouts;
-import school.kerygma.app.papers.Leaf;
 import school.kerygma.app.papers.PageView;
 import school.kerygma.app.scripts.ScriptChanged;
 import school.kerygma.app.scripts.Scripts;
@@ -36,7 +35,6 @@ import school.kerygma.app.work.Nightly;
 import school.kerygma.app.work.Work;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.captions.CueBuilder;
-import school.kerygma.core.handout.Line;
 import school.kerygma.core.text.Sentences;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.TimedSentence;
@@ -71,6 +69,7 @@ class Compiling implements Work {
   private final Recordings recordings;
   private final Handouts handouts;
   private final Editions editions;
+  private final ShownLines shownLines;
   private final Sounds sounds;
   private final RecordedSound recorded;
   private final StopWords words;
@@ -88,6 +87,7 @@ class Compiling implements Work {
       Recordings recordings,
       Handouts handouts,
       Editions editions,
+      ShownLines shownLines,
       Sounds sounds,
       RecordedSound recorded,
       StopWords words,
@@ -103,6 +103,7 @@ class Compiling implements Work {
     this.recordings = recordings;
     this.handouts = handouts;
     this.editions = editions;
+    this.shownLines = shownLines;
     this.sounds = sounds;
     this.recorded = recorded;
     this.words = words;
@@ -299,7 +300,7 @@ class Compiling implements Work {
         words,
         shown,
         windows.keySet(),
-        lines(pages.keySet()));
+        shownLines.of(pages.keySet()));
   }
 
   /** Other windows are shown like pages, if their pictures are there. */
@@ -317,19 +318,6 @@ class Compiling implements Work {
                         windows.put(
                             p.id(), new PlaybackScore.ShownPage(p.id(), p.width(), p.height()))));
     return windows;
-  }
-
-  /** The lines of the shown pages: what the camera for narrow screens goes by. */
-  private Map<UUID, List<NarrowCamera.TextLine>> lines(Set<UUID> pages) {
-    Map<UUID, List<NarrowCamera.TextLine>> lines = new HashMap<>();
-    for (Leaf leaf : editions.leaves(pages)) {
-      lines.put(
-          leaf.id(),
-          Line.of(leaf.page().words()).stream()
-              .map(l -> NarrowCamera.TextLine.of(l.box(), l.text()))
-              .toList());
-    }
-    return lines;
   }
 
   /**

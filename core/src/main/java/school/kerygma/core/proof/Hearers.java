@@ -5,8 +5,10 @@ import java.util.List;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import school.kerygma.core.text.KeyWords;
 import school.kerygma.core.text.Readability;
 import school.kerygma.core.text.Words;
 import school.kerygma.core.time.Span;
@@ -31,6 +33,12 @@ public final class Hearers {
     /** Seconds in which nobody speaks. */
     SILENT,
     NAME_SAID,
+    /** A name that can be read on a page that is shown. */
+    NAME_SEEN,
+    /** A word of the subject, said often and explained nowhere: how often. */
+    KEY_WORD,
+    /** Text that is smaller on a phone than most can read: its height in CSS pixels. */
+    SMALL,
     NOT_READ
   }
 
@@ -41,6 +49,8 @@ public final class Hearers {
    * @param shown when anything moves, is marked or is turned, in milliseconds from its beginning
    * @param spoken when somebody speaks, in order; nothing if it is not recorded
    * @param read whether its captions have been read
+   * @param px height of the text that a phone shows for long, in CSS pixels, if that is small
+   * @param names of students that can be read on what it shows
    */
   public record Stop(
       UUID id,
@@ -49,7 +59,20 @@ public final class Hearers {
       long lengthMs,
       List<Long> shown,
       List<Span> spoken,
-      boolean read) {}
+      boolean read,
+      OptionalInt px,
+      List<String> names) {}
+
+  /**
+   * What is known around a talk.
+   *
+   * @param names of students
+   * @param read what is seen or read with it
+   * @param explained words whose meaning is written down
+   * @param usual whether everybody knows a word, given in lower case
+   */
+  public record Known(
+      Set<String> names, List<String> read, List<String> explained, Predicate<String> usual) {}
 
   /**
    * Something to look at.
@@ -104,10 +127,8 @@ public final class Hearers {
    *
    * @param grade of the sections; nothing if it is not known
    * @param parts lengths of what is watched in one go, in milliseconds
-   * @param names of students
    */
-  public static List<Found> of(
-      List<Stop> stops, OptionalInt grade, List<Long> parts, Set<String> names) {
+  public static List<Found> of(List<Stop> stops, OptionalInt grade, List<Long> parts, Known known) {
     List<Found> all = new ArrayList<>();
     parts.stream()
         .filter(ms -> ms > LONGEST_MS)
@@ -117,13 +138,16 @@ public final class Hearers {
       level(stop, grade, all);
       words(stop, CLICK_HERE, Note.CLICK_HERE, all);
       words(stop, BY_LOOKS, Note.BY_LOOKS, all);
-      for (String name : names) {
+      for (String name : known.names()) {
         words(
             stop,
             Pattern.compile("(?<![\\p{L}])" + Pattern.quote(name) + "(?![\\p{L}])"),
             Note.NAME_SAID,
             all);
       }
+      stop.names().forEach(n -> all.add(new Found(Note.NAME_SEEN, stop.number(), 0, n, 0)));
+      stop.px().ifPresent(px -> all.add(new Found(Note.SMALL, stop.number(), px, "", 0)));
+      keyWords(stops, stop, known, all);
       shown(stop, all);
       silent(stop, all);
       if (!stop.spoken().isEmpty() && !stop.read()) {
@@ -131,6 +155,26 @@ public final class Hearers {
       }
     }
     return List.copyOf(all);
+  }
+
+  /** Those that are said first in this stop. */
+  private static void keyWords(List<Stop> stops, Stop stop, Known known, List<Found> all) {
+    KeyWords.undefined(
+            stops.stream().map(Stop::words).toList(),
+            known.read(),
+            known.explained(),
+            known.usual())
+        .stream()
+        .filter(k -> stops.get(k.text()).equals(stop))
+        .forEach(
+            k ->
+                all.add(
+                    new Found(
+                        Note.KEY_WORD,
+                        stop.number(),
+                        k.times(),
+                        k.word(),
+                        stop.lengthMs() * k.start() / stop.words().length())));
   }
 
   private static void pace(Stop stop, OptionalInt grade, List<Found> all) {

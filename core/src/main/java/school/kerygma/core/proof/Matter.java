@@ -175,7 +175,7 @@ public record Matter(
   public record Jotted(UUID id, UUID stop, int number, String words) {}
 
   /** The texts of a side. */
-  List<Text> of(Side side) {
+  public List<Text> of(Side side) {
     return texts.stream().filter(t -> t.side() == side).toList();
   }
 

@@ -46,7 +46,34 @@ final class MomentRows implements Proof.Rows {
                 Optional.of(task.id()),
                 all.stream().map(s -> s.marked(true)).toList(),
                 Verdict.DISAGREES,
-                reason));
+                reason,
+                nearest(matter, task, reason).map(LocalDateTime::toString).stream()
+                    .toArray(String[]::new)));
+  }
+
+  /** What is nearest and right, if that is plain: the same time of the next school day. */
+  private static Optional<LocalDateTime> nearest(Matter matter, Matter.Task task, Reason reason) {
+    if (reason != Reason.WITHOUT_SCHOOL) {
+      return Optional.empty();
+    }
+    return Sides.doing(matter, task).stream()
+        .filter(
+            i ->
+                reasons(matter.sections().get(i), Sides.doing(task, i))
+                    .contains(Reason.WITHOUT_SCHOOL))
+        .flatMap(
+            i ->
+                DueRows.local(matter, task, i)
+                    .map(
+                        at ->
+                            matter
+                                .sections()
+                                .get(i)
+                                .calendar()
+                                .schoolDayAfter(at.toLocalDate())
+                                .atTime(at.toLocalTime()))
+                    .stream())
+        .findFirst();
   }
 
   private static Set<Reason> reasons(Matter.Section section, Matter.Doing doing) {

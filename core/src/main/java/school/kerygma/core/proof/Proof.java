@@ -222,6 +222,37 @@ public record Proof(List<Row> rows) {
           new HandInRows(),
           new JottingRows());
 
+  /**
+   * Something that may be meant.
+   *
+   * @param side that says it; on a page it is decided beside the page
+   * @param value as it would be taken
+   * @param of the stop or paper
+   */
+  public record Question(
+      Side side, Fact.Kind kind, String quote, String value, String of, Place place) {}
+
+  /** What is only likely in what is said and written: no finding rests on it. */
+  public static List<Question> questions(Matter matter) {
+    List<Question> questions = new ArrayList<>();
+    for (Matter.Text text : matter.texts()) {
+      text.told().stream()
+          .filter(Matter.Told::asked)
+          .filter(t -> text.side() != Side.POSTED)
+          .map(
+              t ->
+                  new Question(
+                      text.side(),
+                      t.fact().kind(),
+                      t.fact().quote().strip(),
+                      t.value(),
+                      text.name(),
+                      Sides.place(text, t.fact().start())))
+          .forEach(questions::add);
+    }
+    return List.copyOf(questions);
+  }
+
   /** Compares all there is. */
   public static Proof of(Matter matter) {
     List<Row> rows = new ArrayList<>();

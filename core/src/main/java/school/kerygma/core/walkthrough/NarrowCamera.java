@@ -2,6 +2,7 @@ package school.kerygma.core.walkthrough;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -87,6 +88,65 @@ public final class NarrowCamera {
     NarrowCamera camera = new NarrowCamera(score, lines);
     camera.follow();
     return List.copyOf(camera.keys);
+  }
+
+  /**
+   * How small the text is that each stop shows for long.
+   *
+   * @param score with a camera for narrow screens
+   * @param leastPx so high text can be read, in CSS pixels of the em
+   * @param longMs so long smaller text may be seen in a stop
+   * @return by stop, the height of what is seen longest of the text that is too small
+   */
+  public static Map<UUID, Integer> small(
+      PlaybackScore score, Map<UUID, List<TextLine>> lines, int leastPx, long longMs) {
+    Map<UUID, Map<Integer, Long>> seen = new HashMap<>();
+    for (int i = 0; i + 1 < score.narrow().size(); i++) {
+      CameraKey key = score.narrow().get(i);
+      CameraKey next = score.narrow().get(i + 1);
+      int px = px(key, lines.getOrDefault(score.pages().get(key.page()).id(), List.of()));
+      if (px > 0 && px < leastPx && next.atMs() > key.atMs()) {
+        for (StopPart part : score.stops()) {
+          long ms = Math.min(next.atMs(), part.endMs()) - Math.max(key.atMs(), part.startMs());
+          if (ms > 0) {
+            seen.computeIfAbsent(part.id(), s -> new HashMap<>()).merge(px, ms, Long::sum);
+          }
+        }
+      }
+    }
+    Map<UUID, Integer> small = new HashMap<>();
+    seen.forEach(
+        (stop, heights) -> {
+          if (heights.values().stream().mapToLong(Long::longValue).sum() >= longMs) {
+            small.put(
+                stop,
+                heights.entrySet().stream()
+                    .max(Map.Entry.comparingByValue())
+                    .orElseThrow()
+                    .getKey());
+          }
+        });
+    return small;
+  }
+
+  /** The em of the middle one of the lines that are seen, in CSS pixels; 0 if none is. */
+  private static int px(CameraKey key, List<TextLine> lines) {
+    Box view = key.view();
+    List<Double> heights =
+        lines.stream()
+            .map(TextLine::box)
+            .filter(
+                b ->
+                    view.y() <= b.y() + b.height() / 2
+                        && b.y() + b.height() / 2 <= view.y() + view.height()
+                        && b.x() < view.x() + view.width()
+                        && view.x() < b.x() + b.width())
+            .map(Box::height)
+            .sorted()
+            .toList();
+    return heights.isEmpty()
+        ? 0
+        : (int) Math.round(heights.get(heights.size() / 2) * EM * SCREEN / view.width());
   }
 
   private void follow() {

@@ -15,12 +15,13 @@ import school.kerygma.core.time.Span;
 class HearersTest {
 
   private static Hearers.Stop stop(String words, long ms, List<Long> shown, List<Span> spoken) {
-    return new Hearers.Stop(new UUID(0, 1), 1, words, ms, shown, spoken, true);
+    return new Hearers.Stop(
+        new UUID(0, 1), 1, words, ms, shown, spoken, true, OptionalInt.empty(), List.of());
   }
 
   private static String found(Hearers.Stop stop, int grade) {
     return Hearers.of(
-            List.of(stop), OptionalInt.of(grade), List.of(stop.lengthMs()), Set.of("Imani Osei"))
+            List.of(stop), OptionalInt.of(grade), List.of(stop.lengthMs()), known(List.of()))
         .stream()
         .map(f -> f.note() + (f.value() > 0 ? " " + f.value() : ""))
         .collect(Collectors.joining(", "));
@@ -101,11 +102,48 @@ class HearersTest {
         .isEqualTo("SILENT 51");
   }
 
+  @Test
+  void smallTextAndNamesThatAreSeenAreTold() {
+    Hearers.Stop seen =
+        new Hearers.Stop(
+            new UUID(0, 1),
+            1,
+            "Good morning.",
+            2_000,
+            List.of(),
+            List.of(),
+            true,
+            OptionalInt.of(7),
+            List.of("Wren Adeyemi"));
+    assertThat(found(seen, 7)).isEqualTo("NAME_SEEN, SMALL 7");
+  }
+
+  @Test
+  void aWordOfTheSubjectThatIsSaidTwiceAndNowhereExplainedIsToldOnce() {
+    String words = "Draw the abutment. Every abutment rests on the bank.";
+    assertThat(found(stop(words, 10_000, List.of(), List.of()), 7)).isEqualTo("KEY_WORD 2");
+    assertThat(
+            Hearers.of(
+                List.of(stop(words, 10_000, List.of(), List.of())),
+                OptionalInt.empty(),
+                List.of(),
+                known(List.of("Abutment: where a bridge rests."))))
+        .isEmpty();
+  }
+
+  private static Hearers.Known known(List<String> read) {
+    return new Hearers.Known(Set.of("Imani Osei"), read, List.of(), w -> !w.startsWith("abu"));
+  }
+
   /** Guo, Kim, Rubin 2014 (from memory). */
   @Test
   void whatIsWatchedInOneGoIsNotLongerThanSixMinutes() {
     assertThat(
-            Hearers.of(List.of(), OptionalInt.empty(), List.of(6 * 60_000L, 9 * 60_000L), Set.of()))
+            Hearers.of(
+                List.of(),
+                OptionalInt.empty(),
+                List.of(6 * 60_000L, 9 * 60_000L),
+                known(List.of())))
         .extracting(Hearers.Found::value)
         .containsExactly(9);
   }
@@ -113,7 +151,16 @@ class HearersTest {
   @Test
   void captionsThatNobodyHasReadAreTold() {
     Hearers.Stop unread =
-        new Hearers.Stop(new UUID(0, 1), 1, "Good morning.", 2_000, List.of(), all(2_000), false);
+        new Hearers.Stop(
+            new UUID(0, 1),
+            1,
+            "Good morning.",
+            2_000,
+            List.of(),
+            all(2_000),
+            false,
+            OptionalInt.empty(),
+            List.of());
     assertThat(found(unread, 7)).isEqualTo("NOT_READ");
   }
 
