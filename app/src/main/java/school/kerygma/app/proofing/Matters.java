@@ -1,5 +1,7 @@
 package school.kerygma.app.proofing;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.Instant;
@@ -47,6 +49,9 @@ import school.kerygma.core.time.Moments;
 @Component
 @Transactional(readOnly = true)
 class Matters {
+
+  /** Talks of which it is known what was left out. */
+  private static final int KNOWN = 500;
 
   private final Scripts scripts;
   private final Scores scores;
@@ -110,7 +115,7 @@ class Matters {
     List<SpokenFacts.Context> contexts = spoken.contexts(references, names);
     Papers seen = papers(stops, of);
     List<Matter.Text> texts = new ArrayList<>();
-    Map<UUID, Set<String>> unsaid = unsaid(walkthrough);
+    Map<UUID, Set<String>> unsaid = unsaid(walkthrough, stops);
     Map<UUID, Map<String, Boolean>> decided =
         decisions.of(stops.stream().map(StopView::id).toList());
     for (StopView stop : stops) {
@@ -193,15 +198,26 @@ class Matters {
   }
 
   /** Sentences of scripts that nobody said when they were recorded, by stop. */
-  private Map<UUID, Set<String>> unsaid(UUID walkthrough) {
-    Map<UUID, Set<String>> unsaid = new HashMap<>();
-    scores
+  private Map<UUID, Set<String>> unsaid(UUID walkthrough, List<StopView> stops) {
+    return scores
         .current(walkthrough)
-        .ifPresent(
+        .map(
             score ->
-                scores
-                    .stops(score.id())
-                    .forEach(s -> unsaid.put(s.id(), Set.copyOf(s.spoken().leftOut()))));
+                leftOut.get(
+                    new Heard(score.id(), stops.stream().map(StopView::script).toList()),
+                    heard -> leftOut(heard.score())))
+        .orElse(Map.of());
+  }
+
+  /** What was heard, and what was to be said: the one compared with the other. */
+  private record Heard(UUID score, List<String> scripts) {}
+
+  private final Cache<Heard, Map<UUID, Set<String>>> leftOut =
+      Caffeine.newBuilder().maximumSize(KNOWN).build();
+
+  private Map<UUID, Set<String>> leftOut(UUID score) {
+    Map<UUID, Set<String>> unsaid = new HashMap<>();
+    scores.stops(score).forEach(s -> unsaid.put(s.id(), Set.copyOf(s.spoken().leftOut())));
     return unsaid;
   }
 

@@ -136,15 +136,11 @@ class ProofController {
                 scripts.head(id).title(),
                 view.disagree(),
                 view.missing(),
-                inWords(id, view.open().stream().filter(Proofs.Line::disagrees).toList()),
-                inWords(id, view.open().stream().filter(l -> !l.disagrees()).toList())));
+                view.open().stream().filter(Proofs.Line::disagrees).map(page::inWords).toList(),
+                view.open().stream().filter(l -> !l.disagrees()).map(page::inWords).toList()));
       }
     }
     return all;
-  }
-
-  private List<String> inWords(UUID walkthrough, List<Proofs.Line> lines) {
-    return page.of(walkthrough, lines).stream().map(ProofPage.Line::inWords).toList();
   }
 
   @PostMapping("/walkthroughs/{id}/proof/leave")

@@ -72,13 +72,7 @@ class ProofPage {
       @Nullable String page,
       @Nullable UUID jotting,
       boolean stop,
-      @Nullable Go go) {
-
-    /** "Day: October 8 is a Thursday." */
-    String inWords() {
-      return (topic + " " + about).strip() + ": " + why;
-    }
-  }
+      @Nullable Go go) {}
 
   private final Scripts scripts;
   private final Scores scores;
@@ -89,6 +83,14 @@ class ProofPage {
     this.scripts = scripts;
     this.scores = scores;
     this.messages = messages;
+  }
+
+  /** "Day: October 8 is a Thursday." */
+  String inWords(Proofs.Line line) {
+    Proof.Row row = line.row();
+    return (text("proof.topic." + row.topic()) + " " + row.about()).strip()
+        + ": "
+        + row.reason().map(r -> why(r, row)).orElse("");
   }
 
   /** The rows of a proof, in its order. */
