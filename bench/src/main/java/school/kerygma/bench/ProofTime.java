@@ -42,6 +42,7 @@ final class ProofTime {
   private static final int PAGES = 40;
   private static final int SECTIONS = 6;
   private static final int ROUNDS = 100;
+  private static final int WARM_UP = 300;
 
   private static final String SAID =
       "Part %d is the load table in your workbook. It is due on Friday, October 2, before midnight. Fill in six rows, one for every weight, and "
@@ -101,6 +102,9 @@ final class ProofTime {
         Visitor.teacher(school.address(), "odalys.brandt@tidewater.example", "footbridge");
     String asked = "/walkthroughs/proofs?of=" + walkthrough;
     double cold = ms(teacher, asked);
+    for (int i = 0; i < WARM_UP; i++) {
+      ms(teacher, asked); // A server that teachers use is warm.
+    }
     double[] warm = new double[ROUNDS];
     double[] changed = new double[ROUNDS];
     for (int i = 0; i < ROUNDS; i++) {

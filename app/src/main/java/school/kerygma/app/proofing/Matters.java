@@ -32,6 +32,7 @@ import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.posting.Standing;
+import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
@@ -95,7 +96,7 @@ class Matters {
 
   /** What belongs to a walkthrough; without a section there is nothing to compare with. */
   Matter of(UUID walkthrough) {
-    Scripts.Head head = scripts.head(walkthrough);
+    UUID owner = scripts.ownerOf(walkthrough).orElseThrow(Problem::notFound);
     List<StopView> stops = scripts.stopsOf(walkthrough);
     Set<UUID> put = new HashSet<>();
     stops.forEach(s -> put.addAll(s.tasks()));
@@ -105,7 +106,7 @@ class Matters {
             .toList();
     own.forEach(d -> put.addAll(d.tasks()));
     List<TaskView> of = tasks.among(put);
-    List<SectionView> all = sections.ofTeacher(head.owner());
+    List<SectionView> all = sections.ofTeacher(owner);
     List<SectionView> meant = meant(all, of, own);
     if (meant.isEmpty()) {
       return new Matter(List.of(), List.of(), List.of(), List.of(), List.of(), Set.of());
@@ -161,7 +162,7 @@ class Matters {
                             .orElse(1),
                         j.words()))
             .toList(),
-        handouts.titlesOfTeacher(head.owner()).entrySet().stream()
+        handouts.titlesOfTeacher(owner).entrySet().stream()
             .filter(h -> !seen.has(h.getKey()))
             .filter(h -> of.stream().noneMatch(t -> t.sheet().keys().contains(h.getKey())))
             .map(Map.Entry::getValue)

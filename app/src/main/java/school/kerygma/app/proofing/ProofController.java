@@ -133,7 +133,7 @@ class ProofController {
         all.add(
             new Open(
                 id,
-                scripts.head(id).title(),
+                scripts.titleOf(id),
                 view.disagree(),
                 view.missing(),
                 view.open().stream().filter(Proofs.Line::disagrees).map(page::inWords).toList(),

@@ -605,6 +605,11 @@ public class Scripts {
   }
 
   @Transactional(readOnly = true)
+  public String titleOf(UUID walkthrough) {
+    return walkthroughs.findById(walkthrough).orElseThrow(Problem::notFound).title();
+  }
+
+  @Transactional(readOnly = true)
   public Optional<UUID> ownerOf(UUID walkthrough) {
     return walkthroughs.findById(walkthrough).map(Walkthrough::ownerId);
   }
