@@ -202,6 +202,104 @@ class ProofScreenTest {
   }
 
   @Test
+  void whatMayBeMeantIsAskedAndCountsOnceSomebodySaysSo() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID talk =
+        talk(school, task(school, "Load table", FRIDAY, Set.of()), "It is due on the 30th.");
+    try (Chromium chromium = new Chromium(List.of());
+        BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      String proof = DemoServer.address() + "/walkthroughs/" + talk + "/proof";
+      page.navigate(proof);
+      assertThat(page.locator(".tally")).containsText("nothing disagrees");
+      assertThat(page.locator("main")).containsText("as Wednesday, September 30");
+      Chromium.assertAccessible(page);
+      page.getByText("It is meant").click();
+      assertThat(page.locator(".tally")).containsText("1 disagrees");
+      say(talk, "Now. It is due on the 30th.");
+      page.reload();
+      assertThat(page.locator(".tally")).containsText("1 disagrees");
+    }
+    HttpClient other = Caller.teacher(TestSchool.in("America/Halifax", 0).email());
+    assertThat(
+            Caller.form(
+                    other,
+                    "/walkthroughs/" + talk + "/proof/said",
+                    "stop",
+                    scripts.stopsOf(talk).getFirst().id().toString(),
+                    "quote",
+                    "the 30th",
+                    "meant",
+                    "false")
+                .statusCode())
+        .isEqualTo(404);
+  }
+
+  @Test
+  void aTaskWithoutSchoolIsPutOnTheNextSchoolDayAndOneThatMayBeImprovedUntilTheDayThatIsSaid()
+      throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID saturday = task(school, "Load table", LocalDate.parse("2026-10-03"), Set.of());
+    UUID talk = talk(school, saturday, "You may improve it until Friday, October 9.");
+    try (Chromium chromium = new Chromium(List.of());
+        BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/walkthroughs/" + talk + "/proof");
+      assertThat(page.locator(".tally")).containsText("2 disagree");
+      page.getByText("Make it due Monday, October 5, 11:59 p.m.").click();
+      assertThat(page.locator(".tally")).containsText("1 disagrees");
+      page.getByText("Let it be improved until Friday, October 9").click();
+      assertThat(page.locator(".tally")).containsText("nothing disagrees");
+      assertThat(tasks.get(saturday).sheet().improve()).isEqualTo(4);
+    }
+  }
+
+  @Test
+  void aNoteStandsOverThePageAndTheSentenceIsChosenToBeSaidAgain() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID walkthrough = SaidTest.sample(school);
+    StopView first = scripts.stopsOf(walkthrough).getFirst();
+    UUID wrong =
+        tasks.plan(
+            school.teacher(),
+            TaskSheet.of("Design a footbridge", 40, Map.of(school.section(), FRIDAY)).worth(4, ""));
+    scripts.tie(first.id(), Set.of(wrong));
+    // "This is the footbridge project, and it will keep us busy for two weeks": said, and heard.
+    String said = "In pairs you design a footbridge for the school pond.";
+    assertThat(first.script()).contains(said);
+    try (Chromium chromium = new Chromium(List.of());
+        BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(
+          DemoServer.address()
+              + "/walkthroughs/"
+              + walkthrough
+              + "?say="
+              + java.net.URLEncoder.encode(said, java.nio.charset.StandardCharsets.UTF_8)
+              + "#stop-"
+              + first.id());
+      Locator row = page.locator("[data-stop='" + first.id() + "'].sound-line");
+      assertThat(row.locator("[role='option'][aria-selected='true']")).hasCount(10);
+      assertThat(row.locator("[role='option'][aria-selected='true']").first()).hasText("In");
+      assertThat(row.locator("[role='option'][aria-selected='true']").last()).hasText("pond.");
+
+      TestSchool.sql()
+          .sql(
+              "insert into correction (id, walkthrough_id, stop_id, quote, words, sides, made_at, over_page)"
+                  + " values (gen_random_uuid(), ?, ?, 'Good morning', 'Right is Thursday.', 'x', now(), true)")
+          .params(walkthrough, first.id())
+          .update();
+      page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/play?at=2500");
+      assertThat(page.locator(".player .stage .slip")).containsText("Right is Thursday.");
+      assertThat(page.locator(".player .correction")).isHidden();
+      Chromium.assertAccessible(page);
+    }
+  }
+
+  @Test
   void postingWhatDoesNotAgreeAsksOnceAndNeverForbids() throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     UUID walkthrough = SaidTest.sample(school);

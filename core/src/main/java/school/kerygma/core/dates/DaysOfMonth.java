@@ -46,6 +46,8 @@ final class DaysOfMonth implements Family {
         return new Phrase.Day(m.start(), m.end(), later.atDay(day), said);
       }
     }
-    return new Phrase.Day(m.start(), m.end(), first, said);
+    Phrase.Day found = new Phrase.Day(m.start(), m.end(), first, said);
+    // Who says "on the 30th" on the 30th may mean the next one.
+    return said == null && first.equals(reference.today()) ? found.asked() : found;
   }
 }
