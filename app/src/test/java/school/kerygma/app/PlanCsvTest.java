@@ -28,6 +28,8 @@ class PlanCsvTest {
           school.teacher(),
           TaskSheet.of(title, 20, Map.of(school.section(), LocalDate.parse("2026-09-30")))
               .worth(5, "")
+              .at("Room 12")
+              .improved(3)
               .due(Optional.of(DueRuleText.read("next-meeting"))));
     }
     try (Chromium chromium = new Chromium(List.of());
@@ -43,6 +45,8 @@ class PlanCsvTest {
               .get()
               .parse(new StringReader(csv))
               .getRecords();
+      assertThat(records)
+          .allSatisfy(r -> assertThat(r.get("where") + r.get("improve")).isEqualTo("Room 123"));
       assertThat(records)
           .extracting(r -> r.get("task"), r -> r.get("day"), r -> r.get("due"))
           .containsExactly(

@@ -138,7 +138,7 @@ class Feeds {
                           "task-" + task.id() + "-" + section.id() + "@kerygma",
                           task.title(),
                           task.sheet().detail(),
-                          "",
+                          task.sheet().place(),
                           due,
                           due,
                           false)));

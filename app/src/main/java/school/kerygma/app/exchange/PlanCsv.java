@@ -46,6 +46,8 @@ class PlanCsv {
     "required",
     "opens",
     "due",
+    "improve",
+    "where",
     "ways",
     "pick"
   };
@@ -111,6 +113,8 @@ class PlanCsv {
             sheet.required() ? "yes" : "no",
             sheet.opens().name().toLowerCase(Locale.ROOT).replace('_', ' '),
             sheet.due().map(DueRuleText::write).orElse(""),
+            sheet.improve(),
+            harmless(sheet.place()),
             sheet.board().map(PlanCsv::ways).orElse(""),
             sheet.board().map(b -> "" + b.pick()).orElse(""));
       }

@@ -37,6 +37,11 @@ class HelpController {
           new Question("post", "posting"),
           new Question("preview", "posting"),
           new Question("key", "planbook"),
+          new Question("differs", "planbook"),
+          new Question("ways", "classpage"),
+          new Question("first", "day"),
+          new Question("week", "planbook"),
+          new Question("change", "posting"),
           new Question("told", "posting"),
           new Question("as", "classpage"),
           new Question("roster", "section"),
@@ -44,6 +49,7 @@ class HelpController {
           new Question("follow", "followup"),
           new Question("time", "year"),
           new Question("substitute", "day"),
+          new Question("again", "proof"),
           new Question("edition", "edition"));
 
   @GetMapping("/help")
