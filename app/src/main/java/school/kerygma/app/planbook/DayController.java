@@ -40,7 +40,16 @@ class DayController {
       SectionView section,
       WeekView.Cell cell,
       Optional<Meeting.Hours> hours,
-      List<TaskView> ofWeek) {}
+      List<TaskView> ofWeek) {
+
+    /** What comes first on the day, by its titles. */
+    public List<String> first() {
+      return cell.note().first().stream()
+          .flatMap(id -> ofWeek.stream().filter(t -> t.id().equals(id)))
+          .map(TaskView::title)
+          .toList();
+    }
+  }
 
   private final Weeks weeks;
   private final DayNotes notes;
