@@ -257,6 +257,59 @@ class ProofScreenTest {
   }
 
   @Test
+  void whatTheProofCallsPostedIsWhatListsLettersAndCalendarsSay() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID task = task(school, "Load table", FRIDAY, Set.of());
+    UUID talk = talk(school, task, "It is due on Friday, October 2. This is optional.");
+    school.post(LocalDate.parse("2026-09-28"), task);
+    HttpClient teacher = Caller.teacher(school.email());
+    assertThat(Caller.get(teacher, "/walkthroughs/" + talk + "/proof").body())
+        .contains("Friday, October 2, 11:59 p.m.");
+    People people = DemoServer.bean(People.class);
+    UUID student = school.students().iterator().next();
+    UUID guardian =
+        TestSchool.id("select guardian_id from guardian_student where student_id = ?", student);
+    Map<UUID, String> cards = people.cardLinks(Set.of(student, guardian));
+    assertThat(todo(Caller.get(Caller.byCard(cards.get(student)), "/class")))
+        .contains("Load table", "due Friday, 11:59 p.m.");
+    assertThat(Caller.get(Caller.byCard(cards.get(guardian)), "/family").body())
+        .contains("Load table", "due Friday, 11:59 p.m.");
+    for (UUID person : List.of(student, guardian)) {
+      org.awaitility.Awaitility.await()
+          .atMost(java.time.Duration.ofMinutes(1))
+          .until(
+              () ->
+                  TestSchool.count("select count(*)::int from message where to_id = ?", person)
+                      == 1);
+      assertThat(
+              TestSchool.sql()
+                  .sql("select body from message where to_id = ?")
+                  .param(person)
+                  .query(String.class)
+                  .single())
+          .contains("Load table (40 min), due Friday, October 2, 11:59 p.m.");
+    }
+    assertThat(
+            TestSchool.sql()
+                .sql("select starts_at from feed_entry where section_id = ?")
+                .param(school.section())
+                .query(java.time.OffsetDateTime.class)
+                .single()
+                .toInstant())
+        .isEqualTo("2026-10-03T02:59:00Z");
+    try (Chromium chromium = new Chromium(List.of());
+        BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = desk.newPage();
+      chromium.signIn(page, DemoServer.address(), school.email());
+      page.navigate(DemoServer.address() + "/walkthroughs/" + talk + "/proof");
+      assertThat(page.locator(".tally")).containsText("1 disagrees");
+      page.getByText("Make it optional").click();
+      assertThat(page.locator(".tally")).containsText("nothing disagrees");
+    }
+    assertThat(tasks.get(task).sheet().required()).isFalse();
+  }
+
+  @Test
   void aNoteStandsOverThePageAndTheSentenceIsChosenToBeSaidAgain() throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     UUID walkthrough = SaidTest.sample(school);

@@ -242,6 +242,7 @@ class ProofController {
         case "points" ->
             withoutDifference(sheet.worth(Integer.valueOf(value), sheet.kind()), field);
         case "minutes" -> withoutDifference(sheet.lasting(Integer.parseInt(value)), field);
+        case "required" -> sheet.opening(value.equals("yes"), sheet.opens());
         case "improve" -> sheet.improved(schoolDays(task, value));
         case "due" -> withoutDifference(sheet.due(Optional.of(fixed(sheet, value))), field);
         default -> throw Problem.unreadable();

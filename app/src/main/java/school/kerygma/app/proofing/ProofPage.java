@@ -173,12 +173,18 @@ class ProofPage {
         switch (row.reason().orElseThrow()) {
           case OTHER_THAN_POSTED, WITHOUT_SCHOOL -> "due";
           case OTHER_LAST_DAY, NO_IMPROVING -> "improve";
+          case SAID_OPTIONAL, SAID_REQUIRED -> "required";
           case POINTS_OF_TASKS -> "points";
           case OTHER_MINUTES -> "minutes";
           default -> "";
         };
     if (field.isEmpty() || row.task().isEmpty()) {
       return List.of();
+    }
+    if (field.equals("required")) {
+      String value = row.reason().orElseThrow() == Proof.Reason.SAID_REQUIRED ? "yes" : "no";
+      return List.of(
+          new Setting(row.task().get(), field, value, text("proof.set.required-" + value)));
     }
     Set<String> posted = new LinkedHashSet<>();
     row.posted().forEach(s -> posted.add(s.value()));
