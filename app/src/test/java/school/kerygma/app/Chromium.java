@@ -103,6 +103,14 @@ final class Chromium implements AutoCloseable {
     page.waitForURL("**/plan**");
   }
 
+  /** A page of a test school's teacher, signed in. */
+  Page at(BrowserContext desk, TestSchool school, String path) {
+    Page page = desk.newPage();
+    signIn(page, DemoServer.address(), school.email());
+    page.navigate(DemoServer.address() + path);
+    return page;
+  }
+
   /** The first page of a student or a guardian who comes with a pass card. */
   static Page byCard(BrowserContext context, UUID person) {
     Page page = context.newPage();

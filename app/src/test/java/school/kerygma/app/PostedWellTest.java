@@ -15,6 +15,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.awaitility.Awaitility;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.accounts.People;
@@ -35,6 +37,18 @@ import school.kerygma.core.time.MeetingPattern;
 
 /** What students and families get of a task that differs, that changes, or that comes first. */
 class PostedWellTest {
+
+  private static Chromium chromium;
+
+  @BeforeAll
+  static void open() {
+    chromium = new Chromium(List.of());
+  }
+
+  @AfterAll
+  static void close() {
+    chromium.close();
+  }
 
   private static final LocalDate MONDAY = LocalDate.parse("2026-09-28");
 
@@ -102,11 +116,8 @@ class PostedWellTest {
     assertThat(text(student(done), "/class")).doesNotContain("Changed:");
 
     String before = "select count(*)::int from message where round = 1 and delivery_id = ?";
-    try (Chromium chromium = new Chromium(List.of());
-        BrowserContext desk = chromium.context(1280, 800)) {
-      Page page = desk.newPage();
-      chromium.signIn(page, DemoServer.address(), school.email());
-      page.navigate(DemoServer.address() + screen);
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.at(desk, school, screen);
       Chromium.assertAccessible(page);
       page.getByText("Write to those who have not done it").dblclick();
       page.waitForURL("**changed**");
@@ -287,12 +298,9 @@ class PostedWellTest {
     ChoiceBoard board = ChoiceBoard.of(1, List.of("Truss", "Arch"), List.of());
     change(
         draw, s -> s.choosing(board.explained(Map.of(board.ways().getLast().id(), second.id()))));
-    try (Chromium chromium = new Chromium(List.of());
-        BrowserContext desk = chromium.context(1280, 800);
+    try (BrowserContext desk = chromium.context(1280, 800);
         BrowserContext phone = chromium.context(390, 844)) {
-      Page page = desk.newPage();
-      chromium.signIn(page, DemoServer.address(), school.email());
-      page.navigate(DemoServer.address() + "/plan/post?week=" + MONDAY);
+      Page page = chromium.at(desk, school, "/plan/post?week=" + MONDAY);
       assertThat(page.locator(".talks li")).containsText("explains Draw");
       Chromium.assertAccessible(page);
       page.locator("input[name='section']").check();

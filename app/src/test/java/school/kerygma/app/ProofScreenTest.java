@@ -18,6 +18,8 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.accounts.People;
@@ -30,6 +32,18 @@ import school.kerygma.core.time.SchoolCalendar;
 
 /** The proof of a walkthrough, what is mended from it, and what is looked at before it goes up. */
 class ProofScreenTest {
+
+  private static Chromium chromium;
+
+  @BeforeAll
+  static void open() {
+    chromium = new Chromium(List.of());
+  }
+
+  @AfterAll
+  static void close() {
+    chromium.close();
+  }
 
   @TempDir private Path directory;
 
@@ -89,11 +103,8 @@ class ProofScreenTest {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     UUID task = task(school, "Load table", FRIDAY, Set.of());
     UUID talk = talk(school, task, "It is due on Monday, October 5. Plan about 45 minutes for it.");
-    try (Chromium chromium = new Chromium(List.of());
-        BrowserContext desk = chromium.context(1280, 800)) {
-      Page page = desk.newPage();
-      chromium.signIn(page, DemoServer.address(), school.email());
-      page.navigate(DemoServer.address() + "/walkthroughs/" + talk + "/proof");
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.at(desk, school, "/walkthroughs/" + talk + "/proof");
       assertThat(page.locator(".tally")).containsText("2 disagree");
       assertThat(page.locator("tr.open").first()).containsText("Monday, October 5");
       Chromium.assertAccessible(page);
@@ -121,11 +132,8 @@ class ProofScreenTest {
   void theCountIsToldAnewWhileTheScriptIsWritten() throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     UUID talk = talk(school, task(school, "Load table", FRIDAY, Set.of()), "Good morning.");
-    try (Chromium chromium = new Chromium(List.of());
-        BrowserContext desk = chromium.context(1280, 800)) {
-      Page page = desk.newPage();
-      chromium.signIn(page, DemoServer.address(), school.email());
-      page.navigate(DemoServer.address() + "/walkthroughs/" + talk);
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.at(desk, school, "/walkthroughs/" + talk);
       assertThat(page.locator(".open-proof strong")).hasCount(0);
       Locator words = page.locator("textarea").first();
       words.fill("It is due on Thursday, October 1.");
@@ -185,11 +193,8 @@ class ProofScreenTest {
         .contains("Left: A line under the player says: Right is Friday.");
     HttpClient other = Caller.teacher(TestSchool.in("America/Halifax", 0).email());
     assertThat(Caller.get(other, lines).statusCode()).isEqualTo(404);
-    try (Chromium chromium = new Chromium(List.of());
-        BrowserContext desk = chromium.context(1280, 800)) {
-      Page page = desk.newPage();
-      chromium.signIn(page, DemoServer.address(), school.email());
-      page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/play?at=3000");
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.at(desk, school, "/walkthroughs/" + walkthrough + "/play?at=3000");
       assertThat(page.locator(".player .correction")).containsText("Right is Friday.");
     }
     UUID correction =
@@ -206,8 +211,7 @@ class ProofScreenTest {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     UUID talk =
         talk(school, task(school, "Load table", FRIDAY, Set.of()), "It is due on the 30th.");
-    try (Chromium chromium = new Chromium(List.of());
-        BrowserContext desk = chromium.context(1280, 800)) {
+    try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = desk.newPage();
       chromium.signIn(page, DemoServer.address(), school.email());
       String proof = DemoServer.address() + "/walkthroughs/" + talk + "/proof";
@@ -242,11 +246,8 @@ class ProofScreenTest {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     UUID saturday = task(school, "Load table", LocalDate.parse("2026-10-03"), Set.of());
     UUID talk = talk(school, saturday, "You may improve it until Friday, October 9.");
-    try (Chromium chromium = new Chromium(List.of());
-        BrowserContext desk = chromium.context(1280, 800)) {
-      Page page = desk.newPage();
-      chromium.signIn(page, DemoServer.address(), school.email());
-      page.navigate(DemoServer.address() + "/walkthroughs/" + talk + "/proof");
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.at(desk, school, "/walkthroughs/" + talk + "/proof");
       assertThat(page.locator(".tally")).containsText("2 disagree");
       page.getByText("Make it due Monday, October 5, 11:59 p.m.").click();
       assertThat(page.locator(".tally")).containsText("1 disagrees");
@@ -297,11 +298,8 @@ class ProofScreenTest {
                 .single()
                 .toInstant())
         .isEqualTo("2026-10-03T02:59:00Z");
-    try (Chromium chromium = new Chromium(List.of());
-        BrowserContext desk = chromium.context(1280, 800)) {
-      Page page = desk.newPage();
-      chromium.signIn(page, DemoServer.address(), school.email());
-      page.navigate(DemoServer.address() + "/walkthroughs/" + talk + "/proof");
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.at(desk, school, "/walkthroughs/" + talk + "/proof");
       assertThat(page.locator(".tally")).containsText("1 disagrees");
       page.getByText("Make it optional").click();
       assertThat(page.locator(".tally")).containsText("nothing disagrees");
@@ -322,18 +320,17 @@ class ProofScreenTest {
     // "This is the footbridge project, and it will keep us busy for two weeks": said, and heard.
     String said = "In pairs you design a footbridge for the school pond.";
     assertThat(first.script()).contains(said);
-    try (Chromium chromium = new Chromium(List.of());
-        BrowserContext desk = chromium.context(1280, 800)) {
-      Page page = desk.newPage();
-      chromium.signIn(page, DemoServer.address(), school.email());
-      page.navigate(
-          DemoServer.address()
-              + "/walkthroughs/"
-              + walkthrough
-              + "?say="
-              + java.net.URLEncoder.encode(said, java.nio.charset.StandardCharsets.UTF_8)
-              + "#stop-"
-              + first.id());
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page =
+          chromium.at(
+              desk,
+              school,
+              "/walkthroughs/"
+                  + walkthrough
+                  + "?say="
+                  + java.net.URLEncoder.encode(said, java.nio.charset.StandardCharsets.UTF_8)
+                  + "#stop-"
+                  + first.id());
       Locator row = page.locator("[data-stop='" + first.id() + "'].sound-line");
       assertThat(row.locator("[role='option'][aria-selected='true']")).hasCount(10);
       assertThat(row.locator("[role='option'][aria-selected='true']").first()).hasText("In");
@@ -361,11 +358,8 @@ class ProofScreenTest {
     scripts.tie(stop.id(), Set.of(task(school, "Load table", FRIDAY, Set.of())));
     stop = scripts.stopsOf(walkthrough).getFirst();
     scripts.say(stop.id(), stop.version(), "One", "It is due on Monday, October 5.");
-    try (Chromium chromium = new Chromium(List.of());
-        BrowserContext desk = chromium.context(1280, 800)) {
-      Page page = desk.newPage();
-      chromium.signIn(page, DemoServer.address(), school.email());
-      page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/post");
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.at(desk, school, "/walkthroughs/" + walkthrough + "/post");
       assertThat(page.locator(".open-proof strong")).isVisible();
       page.locator("input[name='section']").first().check();
       page.locator("button[form='posting']").click();

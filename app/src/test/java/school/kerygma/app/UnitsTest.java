@@ -20,14 +20,19 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.awaitility.Awaitility;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.context.PayloadApplicationEvent;
+import org.springframework.context.event.ApplicationEventMulticaster;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.Standing;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
+import school.kerygma.app.scripts.WalkthroughGone;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.plan.ChoiceBoard;
@@ -36,6 +41,18 @@ import school.kerygma.core.time.MeetingPattern;
 
 /** A unit that is brought into another term: its work, its papers, its walkthroughs. */
 class UnitsTest {
+
+  private static Chromium chromium;
+
+  @BeforeAll
+  static void open() {
+    chromium = new Chromium(List.of());
+  }
+
+  @AfterAll
+  static void close() {
+    chromium.close();
+  }
 
   private static final LocalDate SOURCE = LocalDate.parse("2026-10-26");
 
@@ -120,18 +137,17 @@ class UnitsTest {
         first.version(),
         "One",
         "Draw it on Monday. It is due on October 26. " + first.script());
-    try (Chromium chromium = new Chromium(List.of());
-        BrowserContext desk = chromium.context(1280, 800)) {
-      Page page = desk.newPage();
-      chromium.signIn(page, DemoServer.address(), school.email());
-      page.navigate(
-          DemoServer.address()
-              + "/plan/copy?to=2026-12-14&from="
-              + SOURCE
-              + "&weeks=2&of-"
-              + other
-              + "="
-              + school.section());
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page =
+          chromium.at(
+              desk,
+              school,
+              "/plan/copy?to=2026-12-14&from="
+                  + SOURCE
+                  + "&weeks=2&of-"
+                  + other
+                  + "="
+                  + school.section());
       // Between December 21 and January 3 there is no school: the second week goes to January.
       assertThat(page.locator("main"))
           .containsText(
@@ -208,6 +224,12 @@ class UnitsTest {
     assertThat(scripts.head(copy).complete()).isTrue();
     assertThat(scripts.head(copy).recordedMs()).isEqualTo(scripts.head(talk).recordedMs());
     assertThat(Caller.get(teacher, "/walkthroughs/" + copy + "/play").statusCode()).isEqualTo(200);
+    DemoServer.bean(ApplicationEventMulticaster.class)
+        .multicastEvent(new PayloadApplicationEvent<>(this, new WalkthroughGone(talk)));
+    TestSchool.sql().sql("delete from walkthrough where id = ?").param(talk).update();
+    assertThat(Caller.get(teacher, "/walkthroughs/" + copy + "/sound-lines").statusCode())
+        .as("its sound is its own")
+        .isEqualTo(200);
     HttpClient stranger = Caller.teacher(TestSchool.in("America/Halifax", 0).email());
     assertThat(Caller.get(stranger, "/walkthroughs/" + copy + "/proof").statusCode())
         .isEqualTo(404);

@@ -39,25 +39,6 @@ import school.kerygma.core.access.Access.Deed;
 @Controller
 class ClassPageController {
 
-  /**
-   * Where the links of a page lead.
-   *
-   * @param at begins the addresses of papers and walkthroughs
-   * @param home the page itself
-   * @param as whose page a teacher looks at; empty if it is one's own
-   * @param section from which the teacher came
-   */
-  record Seen(String at, String home, Optional<String> as, Optional<SectionView> section) {
-
-    static Seen own(String home) {
-      return new Seen(home, home, Optional.empty(), Optional.empty());
-    }
-
-    public boolean byTeacher() {
-      return as.isPresent();
-    }
-  }
-
   /** A page of another school year would show nothing. */
   private static final int FARTHEST_DAYS = 200;
 
@@ -73,6 +54,7 @@ class ClassPageController {
   private final Scores scores;
   private final People people;
   private final Gate gate;
+  private final SeenAs seenAs;
 
   ClassPageController(
       ClassPages pages,
@@ -86,7 +68,9 @@ class ClassPageController {
       Scripts scripts,
       Scores scores,
       People people,
-      Gate gate) {
+      Gate gate,
+      SeenAs seenAs) {
+    this.seenAs = seenAs;
     this.pages = pages;
     this.papers = papers;
     this.clock = clock;
@@ -109,14 +93,14 @@ class ClassPageController {
       Model model) {
     Optional<StudentPage> page = pages.ofStudent(me.id(), section, talk, any -> true);
     page.ifPresent(p -> model.addAttribute("page", p));
-    model.addAttribute("seen", Seen.own("/class"));
+    model.addAttribute("seen", SeenAs.Seen.own("/class"));
     return page.isPresent() ? "classpage/student" : "classpage/none";
   }
 
   @GetMapping("/family")
   String ofFamily(@AuthenticationPrincipal SignedIn me, Model model) {
     model.addAttribute("page", pages.ofFamily(people.studentsOf(me.id()), any -> true));
-    model.addAttribute("seen", Seen.own("/family"));
+    model.addAttribute("seen", SeenAs.Seen.own("/family"));
     return "classpage/family";
   }
 
@@ -128,18 +112,7 @@ class ClassPageController {
       @PathVariable UUID person,
       @RequestParam(required = false) @Nullable UUID talk,
       Model model) {
-    Seen seen = seenAs(me, id, person);
-    SectionView section = seen.section().orElseThrow();
-    model.addAttribute("seen", seen);
-    if (section.students().contains(person)) {
-      model.addAttribute(
-          "page", pages.ofStudent(person, id, talk, s -> s.id().equals(id)).orElseThrow());
-      return "classpage/student";
-    }
-    List<UUID> here =
-        people.studentsOf(person).stream().filter(section.students()::contains).toList();
-    model.addAttribute("page", pages.ofFamily(here, s -> s.id().equals(id)));
-    return "classpage/family";
+    return seenAs.show(pages, seenAs.of(me, id, person), person, talk, model);
   }
 
   /** Makes a paper of that page as it is on a day, to be shown in a walkthrough. */
@@ -149,7 +122,7 @@ class ClassPageController {
       @PathVariable UUID id,
       @PathVariable UUID person,
       @RequestParam @DateTimeFormat(iso = DateTimeFormat.ISO.DATE) LocalDate day) {
-    SectionView section = seenAs(me, id, person).section().orElseThrow();
+    SectionView section = seenAs.of(me, id, person).section().orElseThrow();
     if (Math.abs(
             ChronoUnit.DAYS.between(
                 clock.instant().atZone(section.zone()), day.atStartOfDay(section.zone())))
@@ -157,19 +130,6 @@ class ClassPageController {
       throw Problem.refused("class-paper-day").at("day");
     }
     return "redirect:/handouts?made=" + papers.make(me.id(), section, person, day).handout();
-  }
-
-  private Seen seenAs(SignedIn me, UUID id, UUID person) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
-    SectionView section = sections.get(id);
-    boolean student = section.students().contains(person);
-    boolean guardian = people.studentsByGuardian(section.students()).containsKey(person);
-    if (!student && !guardian) {
-      throw Problem.notFound();
-    }
-    String at = "/sections/" + id + "/as/" + person;
-    String name = people.contacts(List.of(person)).get(person).name();
-    return new Seen(at, at, Optional.of(name), Optional.of(section));
   }
 
   /** A paper that is to be read, as students and families see it. */
@@ -180,7 +140,8 @@ class ClassPageController {
       HttpServletRequest request,
       Model model) {
     model.addAttribute(
-        "seen", Seen.own(request.getRequestURI().startsWith("/class") ? "/class" : "/family"));
+        "seen",
+        SeenAs.Seen.own(request.getRequestURI().startsWith("/class") ? "/class" : "/family"));
     return paper(me, id, model);
   }
 
@@ -191,7 +152,7 @@ class ClassPageController {
       @PathVariable UUID person,
       @PathVariable UUID id,
       Model model) {
-    model.addAttribute("seen", seenAs(me, section, person));
+    model.addAttribute("seen", seenAs.of(me, section, person));
     return paper(me, id, model);
   }
 
@@ -217,9 +178,9 @@ class ClassPageController {
     return watched(me, id, model);
   }
 
-  private Seen ofSection(SignedIn me, UUID section) {
+  private SeenAs.Seen ofSection(SignedIn me, UUID section) {
     gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, section);
-    return Seen.own("/plan/day");
+    return SeenAs.Seen.own("/plan/day");
   }
 
   private String paper(SignedIn me, UUID id, Model model) {
@@ -238,7 +199,7 @@ class ClassPageController {
   /** A walkthrough as a family may watch it; nothing is noted of that. */
   @GetMapping("/family/walkthroughs/{id}")
   String watchedAtHome(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
-    model.addAttribute("seen", Seen.own("/family"));
+    model.addAttribute("seen", SeenAs.Seen.own("/family"));
     return watched(me, id, model);
   }
 
@@ -249,7 +210,7 @@ class ClassPageController {
       @PathVariable UUID person,
       @PathVariable UUID id,
       Model model) {
-    model.addAttribute("seen", seenAs(me, section, person));
+    model.addAttribute("seen", seenAs.of(me, section, person));
     return watched(me, id, model);
   }
 

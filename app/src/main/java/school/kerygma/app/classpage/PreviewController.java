@@ -4,10 +4,9 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDateTime;
+import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -19,13 +18,10 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.ContentPolicy;
 import school.kerygma.app.accounts.Gate;
-import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Drafts;
 import school.kerygma.app.problems.Problem;
-import school.kerygma.app.sections.SectionView;
-import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
 
 /**
@@ -40,17 +36,14 @@ class PreviewController {
 
   private final ClassPages pages;
   private final Drafts drafts;
-  private final Sections sections;
-  private final People people;
+  private final SeenAs seenAs;
   private final Gate gate;
   private final Clock clock;
 
-  PreviewController(
-      ClassPages pages, Drafts drafts, Sections sections, People people, Gate gate, Clock clock) {
+  PreviewController(ClassPages pages, Drafts drafts, SeenAs seenAs, Gate gate, Clock clock) {
     this.pages = pages;
     this.drafts = drafts;
-    this.sections = sections;
-    this.people = people;
+    this.seenAs = seenAs;
     this.gate = gate;
     this.clock = clock;
   }
@@ -78,36 +71,14 @@ class PreviewController {
     }
     UUID in = uuid(who[0]);
     UUID person = uuid(who[1]);
-    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, in);
-    SectionView section = sections.get(in);
-    Set<UUID> students = section.students();
-    boolean student = students.contains(person);
-    if (!student && !people.studentsByGuardian(students).containsKey(person)) {
-      throw Problem.notFound();
-    }
-    Instant moment = at.atZone(section.zone()).toInstant();
+    SeenAs.Seen seen = seenAs.of(me, in, person);
+    ZoneId zone = seen.section().orElseThrow().zone();
+    Instant moment = at.atZone(zone).toInstant();
     if (Math.abs(ChronoUnit.DAYS.between(clock.instant(), moment)) > FARTHEST_DAYS) {
       throw Problem.unreadable();
     }
     List<DeliveryView> draft = drafts.of(me.id(), id, chosen, put, form);
-    ClassPages then = pages.with(draft).at(moment);
-    String place = "/sections/" + in + "/as/" + person;
-    model.addAttribute(
-        "seen",
-        new ClassPageController.Seen(
-            place,
-            place,
-            Optional.of(people.contacts(Set.of(person)).get(person).name()),
-            Optional.of(section)));
-    if (student) {
-      model.addAttribute(
-          "page", then.ofStudent(person, in, null, s -> s.id().equals(in)).orElseThrow());
-      return "classpage/student";
-    }
-    Set<UUID> here = new HashSet<>(people.studentsOf(person));
-    here.retainAll(students);
-    model.addAttribute("page", then.ofFamily(here, s -> s.id().equals(in)));
-    return "classpage/family";
+    return seenAs.show(pages.with(draft).at(moment), seen, person, null, model);
   }
 
   private static UUID uuid(String text) {

@@ -2,22 +2,16 @@ package school.kerygma.app.posting;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.LocalTime;
-import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.springframework.context.MessageSource;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -29,9 +23,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.HasMail;
-import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
-import school.kerygma.app.frame.Wording;
 import school.kerygma.app.marking.RosterNames;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.planning.TaskView;
@@ -49,12 +41,8 @@ import school.kerygma.core.time.Moments;
 @Controller
 class PostingController {
 
-  /** How far ahead one looks at what will be seen. */
-  private static final int DAYS_AHEAD = 20;
-
   private final Postings postings;
-  private final People people;
-  private final MessageSource messages;
+  private final Onlookers onlookers;
   private final Sections sections;
   private final Scripts scripts;
   private final Scores scores;
@@ -71,8 +59,7 @@ class PostingController {
 
   PostingController(
       Postings postings,
-      People people,
-      MessageSource messages,
+      Onlookers onlookers,
       Sections sections,
       Scripts scripts,
       Scores scores,
@@ -86,8 +73,7 @@ class PostingController {
       HasMail mail,
       Gate gate,
       Clock clock) {
-    this.people = people;
-    this.messages = messages;
+    this.onlookers = onlookers;
     this.look = look;
     this.telling = telling;
     this.ready = ready;
@@ -131,63 +117,12 @@ class PostingController {
     model.addAttribute("parts", PartView.of(stops));
     model.addAttribute("postingId", UUID.randomUUID());
     model.addAttribute("mail", mail.hasMail());
-    model.addAttribute("persons", persons(me, rows.stream().map(PostingRow::section).toList()));
-    model.addAttribute("ahead", ahead(rows));
+    model.addAttribute(
+        "persons", onlookers.of(me, rows.stream().map(PostingRow::section).toList()));
+    model.addAttribute(
+        "ahead", rows.isEmpty() ? "" : onlookers.moments(rows.getFirst().section().zone()));
     model.addAttribute("changes", PostedWords.of(posted.values(), tasks));
     return "posting/post";
-  }
-
-  /** Who sits in a section, and their families. */
-  record Group(UUID section, String name, List<Person> persons) {}
-
-  record Person(UUID id, String name) {}
-
-  private List<Group> persons(SignedIn me, List<SectionView> of) {
-    List<Group> groups = new ArrayList<>();
-    for (SectionView section : of) {
-      if (gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, section.id())) {
-        groups.add(new Group(section.id(), section.name(), named(section.students())));
-        groups.add(
-            new Group(
-                section.id(),
-                messages.getMessage("preview.families", new Object[] {section.name()}, Locale.US),
-                named(people.studentsByGuardian(section.students()).keySet())));
-      }
-    }
-    groups.removeIf(g -> g.persons().isEmpty());
-    return groups;
-  }
-
-  private List<Person> named(Set<UUID> ids) {
-    return people.contacts(ids).entrySet().stream()
-        .map(e -> new Person(e.getKey(), e.getValue().name()))
-        .sorted(Comparator.comparing(Person::name))
-        .toList();
-  }
-
-  /** Moments of the coming days, mornings and evenings: "2026-09-30T08:00=Wednesday morning". */
-  private String ahead(List<PostingRow> rows) {
-    if (rows.isEmpty()) {
-      return "";
-    }
-    ZoneId zone = rows.getFirst().section().zone();
-    LocalDateTime now = LocalDateTime.ofInstant(clock.instant(), zone);
-    Wording show = new Wording();
-    List<String> all = new ArrayList<>();
-    for (int day = 0; day <= DAYS_AHEAD; day++) {
-      for (LocalTime time : List.of(LocalTime.of(8, 0), LocalTime.of(19, 0))) {
-        LocalDateTime at = now.toLocalDate().plusDays(day).atTime(time);
-        if (at.isAfter(now)) {
-          all.add(
-              at
-                  + "="
-                  + show.fullDay(at.toLocalDate()).replace(",", "")
-                  + " "
-                  + show.time(at.toLocalTime()));
-        }
-      }
-    }
-    return String.join(",", all);
   }
 
   /** The pages that students will see: those of the talk, and those of papers to read. */
