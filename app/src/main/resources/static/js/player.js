@@ -1,6 +1,7 @@
 // Plays a walkthrough: draws what the score shows at the time of the sound.
 import { clock, send } from './api.js';
 import { Beacons } from './beacons.js';
+import { Check } from './check.js';
 import { Moving } from './moving.js';
 import { draw, fit, momentOf, NARROW, Pictures, WIDE } from './stage.js';
 
@@ -23,6 +24,9 @@ document.addEventListener('alpine:init', () => {
     let pictures;
     let beacons;
     let corrections = [];
+    let checks = [];
+    let asking = null;
+    let before = 0;
     let score;
     let moving;
     let track = null; // Captions in another language than the one that is spoken.
@@ -44,6 +48,7 @@ document.addEventListener('alpine:init', () => {
       duration: 1,
       correction: '',
       slip: '',
+      checking: false,
       line1: '',
       line2: '',
       described: '',
@@ -78,6 +83,7 @@ document.addEventListener('alpine:init', () => {
         this.duration = score.durationMs;
         // What was put right afterwards is told beside what is said; without it the talk plays all the same.
         corrections = await send('GET', `/media/scores/${id}/corrections`).catch(() => []);
+        checks = await send('GET', `/media/scores/${id}/checks`).catch(() => []);
         this.buildStops();
         await this.buildLanguages();
         this.buildTranscript();
@@ -126,6 +132,7 @@ document.addEventListener('alpine:init', () => {
 
       began() {
         this.playing = true;
+        before = this.now();
         this.fresh = false;
         document.dispatchEvent(new CustomEvent('kerygma:watching'));
         const step = () => {
@@ -133,13 +140,48 @@ document.addEventListener('alpine:init', () => {
             return;
           }
           beacons?.playing(this.now(), this.$refs.sound.playbackRate);
-          if (this.atPartsEnd()) {
+          if (this.atCheck(this.now()) || this.atPartsEnd()) {
             return;
           }
+          before = this.now();
           this.show();
           requestAnimationFrame(step);
         };
         requestAnimationFrame(step);
+      },
+
+      /** It waits for an answer; what was jumped over is not asked. */
+      atCheck(until) {
+        const next = checks.find((c) => !c.over && !c.passed && before <= c.atMs && c.atMs <= until);
+        if (!next) {
+          return false;
+        }
+        const { sound, check } = this.$refs;
+        sound.pause();
+        sound.currentTime = next.atMs / 1000;
+        this.checking = true;
+        asking = new Check(check, this.$root.dataset.score, next, check.dataset, {
+          goOn: () => {
+            next.passed = true;
+            this.leaveCheck();
+            before = next.atMs;
+            // Several may be asked at one moment.
+            if (!this.atCheck(next.atMs)) {
+              sound.play();
+            }
+          },
+          hear: (at) => {
+            this.playFrom(at);
+          },
+        });
+        return true;
+      },
+
+      leaveCheck() {
+        asking?.stop();
+        asking = null;
+        this.checking = false;
+        this.$refs.check.replaceChildren();
       },
 
       /** At the end of a part that is not the last it waits. */
@@ -165,6 +207,12 @@ document.addEventListener('alpine:init', () => {
           beacons?.playing(this.now(), sound.playbackRate);
         }
         beacons?.stopped();
+        if (sound.seeking) {
+          before = this.now(); // What is jumped over is not asked.
+        }
+        if (sound.ended && this.playing) {
+          this.atCheck(this.duration);
+        }
         if (sound.paused || sound.ended) {
           this.playing = false;
           beacons?.flush();
@@ -429,6 +477,10 @@ document.addEventListener('alpine:init', () => {
 
       toggle() {
         const sound = this.$refs.sound;
+        if (this.checking) {
+          asking.focus();
+          return;
+        }
         if (this.partOver) {
           this.nextPart();
         } else if (sound.paused) {
@@ -439,6 +491,7 @@ document.addEventListener('alpine:init', () => {
       },
 
       playFrom(at) {
+        this.leaveCheck();
         this.partOver = false;
         this.$refs.sound.currentTime = at / 1000;
         this.$refs.sound.play();

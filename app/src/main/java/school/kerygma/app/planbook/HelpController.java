@@ -29,6 +29,7 @@ class HelpController {
           new Question("jot", "script"),
           new Question("parts", "player"),
           new Question("tour", "classpage"),
+          new Question("checks", "script"),
           new Question("said", "script"),
           new Question("captions", "captions"),
           new Question("language", "captions"),

@@ -213,8 +213,11 @@ class Posting implements Persistable<UUID> {
     @Query(WHOLE + "p.walkthroughId in :walkthroughs order by d.goesUpAt")
     List<Delivery> ofWalkthroughs(Collection<UUID> walkthroughs);
 
-    @Query(WHOLE + "d.announcedAt is not null and d.withdrawnAt is null")
-    List<Delivery> announced();
+    @Query(
+        WHOLE
+            + "d.announcedAt is not null and d.withdrawnAt is null and p.tasks is not empty"
+            + " and not exists (select 1 from ToldTask t where t.key.deliveryId = d.id)")
+    List<Delivery> neverTold();
 
     @Query(WHOLE + ":task member of p.tasks")
     List<Delivery> ofTask(UUID task);

@@ -101,6 +101,7 @@ public class Postings {
     held.getFirst().posting().change(tasks, toStudents.strip(), toFamilies.strip());
     for (Posting.Delivery d : held) {
       touched(d);
+      events.publishEvent(new WordsChanged(d.view(now())));
       if (tell && d.announced() && d.view(now()).up()) {
         events.publishEvent(new DeliveryChanged(d.view(now()), Set.of()));
       }
@@ -197,10 +198,10 @@ public class Postings {
     return toChange(delivery).view(now());
   }
 
-  /** All that is up, whoever has put it up. */
+  /** What is up and was never noted to be told. */
   @Transactional(readOnly = true)
-  List<DeliveryView> up() {
-    return views(deliveries.announced()).stream().filter(DeliveryView::up).toList();
+  List<DeliveryView> neverTold() {
+    return views(deliveries.neverTold()).stream().filter(DeliveryView::up).toList();
   }
 
   /** Sections in which a delivery closed after a moment and up to another. */

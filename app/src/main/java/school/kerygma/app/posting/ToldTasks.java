@@ -203,7 +203,18 @@ public class ToldTasks {
   /** What went up before this was noted is taken to have been told as it is. */
   @EventListener
   void on(Nightly night) {
-    List<DeliveryView> up = postings.up();
+    begin(postings.neverTold());
+  }
+
+  /** What is put up later is told as it is then. */
+  @EventListener
+  void on(WordsChanged event) {
+    if (event.delivery().up()) {
+      begin(List.of(event.delivery()));
+    }
+  }
+
+  private void begin(List<DeliveryView> up) {
     Told all = of(up.stream().map(DeliveryView::id).toList());
     for (Now now : now(up)) {
       if (all.of(now.delivery().id(), now.task().id()).isEmpty()) {

@@ -1,0 +1,215 @@
+// A question inside a talk: its fields, its answer, and what came of it. What is right only the server knows.
+import { send } from './api.js';
+
+const element = (tag, attributes = {}, ...inside) => {
+  const e = document.createElement(tag);
+  for (const [name, value] of Object.entries(attributes)) {
+    if (value === true) {
+      e.setAttribute(name, '');
+    } else if (value !== false && value !== undefined) {
+      e.setAttribute(name, value);
+    }
+  }
+  e.append(...inside);
+  return e;
+};
+
+const fill = (text, ...values) => values.reduce((t, v, i) => t.replace(`%${i + 1}`, v), text);
+
+export class Check {
+  /**
+   * @param place where it is drawn
+   * @param question as the server poses it
+   * @param words in which it is said
+   * @param deeds {goOn, hear}: what follows it
+   */
+  constructor(place, score, question, words, deeds) {
+    Object.assign(this, { place, score, question, words, deeds });
+    this.form = element('form', { class: 'check-form', novalidate: true, 'data-plain': true });
+    this.said = element('p', { class: 'check-said', role: 'status' });
+    this.buttons = element('p', { class: 'deeds m-0' });
+    this.go = this.button(words.answer, true);
+    this.form.addEventListener('submit', (e) => {
+      e.preventDefault();
+      e.stopPropagation();
+      this.answer();
+    });
+    const head = element('legend', { class: 'check-prompt', tabindex: -1 }, question.prompt);
+    const fields = element('fieldset', {}, head, ...this.fields());
+    this.head = head;
+    this.form.append(fields, this.about(), this.said, this.buttons);
+    this.buttons.append(this.go);
+    place.replaceChildren(this.form);
+    if (question.kind === 'PAUSE') {
+      this.wait();
+    }
+    this.focus();
+  }
+
+  button(label, next, deed) {
+    const b = element('button', { type: deed ? 'button' : 'submit', class: next ? 'deed next' : 'deed' }, label);
+    if (deed) {
+      b.addEventListener('click', deed);
+    }
+    return b;
+  }
+
+  focus() {
+    // Alpine shows what is to be shown in the next frame; only then it can be focused.
+    requestAnimationFrame(() => requestAnimationFrame(() => (this.form.querySelector('input, select, fieldset button') ?? this.head).focus()));
+  }
+
+  about() {
+    const { left, points, kind } = this.question;
+    const parts = [];
+    if (kind !== 'PAUSE') {
+      parts.push(fill(left === 1 ? this.words.oneTry : this.words.tries, left));
+      if (points > 0) {
+        parts.push(fill(points === 1 ? this.words.onePoint : this.words.points, points));
+      }
+    }
+    this.left = element('p', { class: 'pencil small m-0' }, parts.join(' \u00b7 '));
+    return this.left;
+  }
+
+  fields() {
+    const { kind, shown, beside, unit, id } = this.question;
+    if (kind === 'CHOICE' || kind === 'SEVERAL') {
+      return shown.map((text, i) => element('label', { class: 'check-choice' }, element('input', { type: kind === 'CHOICE' ? 'radio' : 'checkbox', name: `check-${id}`, value: i }), ' ', text));
+    }
+    if (kind === 'ORDER') {
+      this.order = shown.map((text, i) => ({ text, i }));
+      this.list = element('ol', { class: 'check-order' });
+      this.drawOrder();
+      return [this.list];
+    }
+    if (kind === 'MATCH' || kind === 'SORT') {
+      const rows = kind === 'MATCH' ? beside : shown;
+      const offered = kind === 'MATCH' ? shown : beside;
+      return rows.map((text) =>
+        element('label', { class: 'check-pair' }, element('span', {}, text), ' ', element('select', {}, element('option', { value: '' }, this.words.choose), ...offered.map((o, i) => element('option', { value: i }, o)))),
+      );
+    }
+    if (kind === 'PAUSE') {
+      this.clock = element('p', { class: 'check-clock', role: 'timer' });
+      return [this.clock];
+    }
+    const input = element('input', { type: 'text', maxlength: 500, autocomplete: 'off', autocapitalize: 'off', spellcheck: 'false', inputmode: kind === 'NUMBER' ? 'decimal' : false, 'aria-label': this.words.yours });
+    return [element('label', { class: 'check-typed' }, input, unit ? ` ${unit}` : '')];
+  }
+
+  drawOrder(focus) {
+    this.list.replaceChildren(
+      ...this.order.map((line, at) => {
+        const move = (by, label) => {
+          const b = element('button', { type: 'button', class: 'deed', 'aria-label': fill(label, line.text), disabled: at + by < 0 || at + by >= this.order.length }, by < 0 ? '\u2191' : '\u2193');
+          b.dataset.move = `${line.i} ${by}`;
+          b.addEventListener('click', () => {
+            [this.order[at], this.order[at + by]] = [this.order[at + by], this.order[at]];
+            this.drawOrder(`${line.i} ${by}`);
+          });
+          return b;
+        };
+        return element('li', {}, element('span', {}, line.text), ' ', move(-1, this.words.up), ' ', move(1, this.words.down));
+      }),
+    );
+    if (focus) {
+      const again = this.list.querySelector(`[data-move="${focus}"]:not(:disabled)`) ?? this.list.querySelector(`[data-move^="${focus.split(' ')[0]} "]:not(:disabled)`);
+      again?.focus();
+    }
+  }
+
+  wait() {
+    const until = Date.now() + 1000 * this.question.seconds;
+    const tick = () => {
+      const seconds = Math.max(0, Math.ceil((until - Date.now()) / 1000));
+      this.clock.textContent = `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+      if (seconds === 0) {
+        this.stop();
+        this.said.textContent = this.words.timeOver;
+        this.go.textContent = this.words.goOn;
+      }
+    };
+    this.go.textContent = this.words.early;
+    this.timer = setInterval(tick, 250);
+    tick();
+  }
+
+  stop() {
+    clearInterval(this.timer);
+  }
+
+  given() {
+    const { kind } = this.question;
+    if (kind === 'CHOICE' || kind === 'SEVERAL') {
+      return [...this.form.querySelectorAll('input:checked')].map((i) => i.value);
+    }
+    if (kind === 'ORDER') {
+      return this.order.map((l) => String(l.i));
+    }
+    if (kind === 'MATCH' || kind === 'SORT') {
+      return [...this.form.querySelectorAll('select')].map((s) => s.value);
+    }
+    return kind === 'PAUSE' ? [] : [this.form.querySelector('input').value];
+  }
+
+  async answer() {
+    if (this.asking) {
+      return;
+    }
+    this.asking = true;
+    try {
+      const result = await send('POST', `/media/scores/${this.score}/checks/${this.question.id}`, { answer: this.given() });
+      this.tell(result);
+    } catch (e) {
+      this.said.textContent = e.status ? e.message : this.words.lost;
+      if (e.status === 409) {
+        this.finish();
+      }
+    }
+    this.asking = false;
+  }
+
+  tell(result) {
+    if (this.question.kind === 'PAUSE') {
+      this.stop();
+      this.question.over = true;
+      this.deeds.goOn();
+      return;
+    }
+    const { verdict, correct, of, left, over } = result;
+    this.left.textContent = over ? '' : fill(left === 1 ? this.words.oneTry : this.words.tries, left);
+    this.question.left = left;
+    this.question.over = over;
+    if (verdict === 'RIGHT') {
+      this.said.textContent = this.words.right;
+    } else if (verdict === 'UNREADABLE') {
+      this.said.textContent = this.words.unreadable;
+    } else if (verdict === 'OTHER_UNIT') {
+      this.said.textContent = fill(this.words.unit, this.question.unit || this.words.noUnit);
+    } else {
+      this.said.textContent = of > 1 ? fill(this.words.some, correct, of) : this.words.wrong;
+    }
+    this.form.classList.toggle('right', verdict === 'RIGHT');
+    this.form.classList.toggle('not-right', verdict !== 'RIGHT');
+    this.buttons.replaceChildren();
+    if (!over) {
+      this.buttons.append(this.go, ' ');
+    }
+    if (verdict !== 'RIGHT' && verdict !== 'UNREADABLE') {
+      this.buttons.append(this.button(this.words.hear, false, () => this.deeds.hear(result.saidAtMs)), ' ');
+    }
+    if (over) {
+      this.finish();
+    }
+  }
+
+  finish() {
+    this.question.over = true;
+    this.form.querySelector('fieldset').disabled = true;
+    const goOn = this.button(this.words.goOn, true, () => this.deeds.goOn());
+    this.go.remove();
+    this.buttons.prepend(goOn, ' ');
+    goOn.focus();
+  }
+}
