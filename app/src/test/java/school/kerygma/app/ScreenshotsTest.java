@@ -36,6 +36,9 @@ class ScreenshotsTest {
     page.screenshot(new Page.ScreenshotOptions().setPath(PICTURES.resolve(name + ".png")));
   }
 
+  private static final String LAST_MOMENT =
+      "select duration_ms from score where walkthrough_id = ? order by seq desc limit 1";
+
   private static void at(Page page, double seconds) {
     page.locator(".player[data-ready]").waitFor();
     page.evaluate(
@@ -118,7 +121,10 @@ class ScreenshotsTest {
       take(wide, "classpage");
       Page phone = chromium.context(390, 844).newPage();
       phone.navigate(cards.get(student));
-      phone.locator(".player[data-ready]").waitFor();
+      at(phone, sql.sql(LAST_MOMENT).param(bridge).query(Long.class).single() / 1000.0 - 1.5);
+      phone.locator(".control.main").click();
+      phone.locator(".check input").first().waitFor();
+      phone.evaluate("document.querySelector('.player').scrollIntoView()");
       take(phone, "classpage-phone");
       Page family = chromium.context(390, 844).newPage();
       family.navigate(cards.get(guardian));

@@ -27,7 +27,7 @@ import school.kerygma.core.check.Judge;
 /** Writes questions down, and judges and keeps what is answered. */
 @Service
 @Transactional
-class Checks implements Remembers {
+public class Checks implements Remembers {
 
   private static final int LONGEST = 4000;
   private static final int LONGEST_ANSWER = 500;

@@ -21,6 +21,7 @@ record DemoScript(String title, List<DemoStop> stops) {
    * @param paper short name of the paper
    * @param top share of the page at which the frame begins
    * @param bottom share of the page at which it ends
+   * @param checks questions at its end, line by line; may be empty
    * @param spanish the same in Spanish, sentence by sentence; empty if nobody has written it
    */
   record DemoStop(
@@ -34,6 +35,7 @@ record DemoScript(String title, List<DemoStop> stops) {
       List<DemoClip> clips,
       List<String> ties,
       String spanish,
+      String checks,
       String say) {}
 
   /**
@@ -59,6 +61,7 @@ record DemoScript(String title, List<DemoStop> stops) {
     List<String> ties = new ArrayList<>();
     String stop = "";
     String spanish = "";
+    StringBuilder checks = new StringBuilder();
     String[] sight = {};
     for (String line : lines(name)) {
       String key = line.contains(": ") ? line.substring(0, line.indexOf(':')) : "";
@@ -68,6 +71,7 @@ record DemoScript(String title, List<DemoStop> stops) {
         case "stop" -> {
           stop = value;
           spanish = "";
+          checks = new StringBuilder();
           marks = new ArrayList<>();
           jots = new ArrayList<>();
           clips = new ArrayList<>();
@@ -88,6 +92,7 @@ record DemoScript(String title, List<DemoStop> stops) {
         }
         case "tie" -> ties.add(value);
         case "es" -> spanish = value;
+        case "ask" -> checks.append(value).append('\n');
         case "say" ->
             stops.add(
                 new DemoStop(
@@ -101,6 +106,7 @@ record DemoScript(String title, List<DemoStop> stops) {
                     List.copyOf(clips),
                     List.copyOf(ties),
                     spanish,
+                    checks.toString(),
                     value));
         default -> {
           // An empty line between stops.

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
+import school.kerygma.app.checks.Checks;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageView;
 import school.kerygma.app.scores.CaptionFiles;
@@ -31,6 +32,7 @@ import tools.jackson.databind.json.JsonMapper;
 class DemoTalks {
 
   private final Scripts scripts;
+  private final Checks checks;
   private final Handouts handouts;
   private final DemoRecorder recorder;
   private final Scores scores;
@@ -39,12 +41,14 @@ class DemoTalks {
 
   DemoTalks(
       Scripts scripts,
+      Checks checks,
       Handouts handouts,
       DemoRecorder recorder,
       Scores scores,
       CaptionFiles captions,
       JsonMapper json) {
     this.scripts = scripts;
+    this.checks = checks;
     this.handouts = handouts;
     this.recorder = recorder;
     this.scores = scores;
@@ -76,6 +80,7 @@ class DemoTalks {
       Set<UUID> ties = new HashSet<>();
       demo.ties().stream().filter(tasks::containsKey).forEach(t -> ties.add(tasks.get(t)));
       scripts.tie(stop.id(), ties);
+      checks.write(stop.id(), demo.checks());
     }
   }
 
