@@ -223,7 +223,11 @@ class TermPlanTest {
       assertThat(page.getByLabel("Weight of kind 1")).hasValue("70"); // nothing typed is lost
       page.getByLabel("Weight of kind 2").fill("30");
       page.getByLabel("Scale of kind 2").fill("4");
-      button(page, "Keep the grade").click();
+      // The page comes once more: whoever goes on before that is taken back to it.
+      page.waitForResponse(
+          r -> r.url().endsWith("/settings") && r.request().method().equals("GET"),
+          () -> button(page, "Keep the grade").click());
+      page.waitForLoadState();
       assertThat(page.getByLabel("Scale of kind 2")).hasValue("4");
       UUID task = plan(school, TaskSheet.of("Load table", 20, on(school, 2)).worth(20, "Homework"));
       plan(school, TaskSheet.of("Report", 20, on(school, 14)).worth(230, "homework"));
