@@ -119,6 +119,8 @@ class WhoMaySeeWhatTest {
     THINGS.put("the captions", "/walkthroughs/" + bridge + "/captions");
     THINGS.put("the proof", "/walkthroughs/" + bridge + "/proof");
     THINGS.put("the coverage", "/walkthroughs/" + bridge + "/coverage");
+    THINGS.put("bridge's questions", "/media/scores/" + score + "/checks");
+    THINGS.put("the answers", "/walkthroughs/" + bridge + "/answers");
     THINGS.put("bridge's corrections", "/media/scores/" + score + "/corrections");
     THINGS.put("the sound lines", "/walkthroughs/" + bridge + "/sound-lines");
     THINGS.put(
@@ -181,6 +183,7 @@ class WhoMaySeeWhatTest {
     "bridge's sound, in, s, s, s, -, s, -, s, -",
     "bridge's captions, in, s, s, s, -, s, -, s, -",
     "bridge's corrections, in, s, s, s, -, s, -, s, -",
+    "bridge's questions, in, s, s, s, -, s, -, s, -",
     "bridge's page, in, s, s, s, -, s, -, s, -",
     "joint's score, in, s, -, -, -, -, -, -, -",
     "joint's sound, in, s, -, -, -, -, -, -, -",
@@ -189,6 +192,7 @@ class WhoMaySeeWhatTest {
     "the script, in, s, -, -, -, -, -, -, -",
     "the captions, in, s, -, -, -, -, -, -, -",
     "the proof, in, s, -, -, -, -, -, -, -",
+    "the answers, in, s, -, -, -, -, -, -, -",
     "the coverage, in, s, -, -, -, -, -, -, -",
     "the sound lines, in, s, -, -, -, -, -, -, -",
     "what was recorded, in, s, -, -, -, -, -, -, -",
