@@ -102,13 +102,6 @@ class Asked {
     @SuppressWarnings("NullAway.Init")
     protected Try() {}
 
-    Try(Key key, String answer, Judge.Verdict verdict, Instant triedAt) {
-      this.key = key;
-      this.answer = answer;
-      this.verdict = verdict;
-      this.triedAt = triedAt;
-    }
-
     Key key() {
       return key;
     }
@@ -143,6 +136,19 @@ class Asked {
 
     @Query("select t from CheckTry t where t.key.studentId = :student order by t.triedAt")
     List<Try> ofStudent(UUID student);
+
+    /**
+     * Keeps a try.
+     *
+     * @return 0 if another tab has made it already
+     */
+    @Modifying
+    @Query(
+        value =
+            "insert into check_try (question_id, student_id, number, answer, verdict, tried_at)"
+                + " values (:question, :student, :number, :answer, :verdict, :at) on conflict do nothing",
+        nativeQuery = true)
+    int keep(UUID question, UUID student, int number, String answer, String verdict, Instant at);
 
     @Modifying
     @Query("delete from CheckTry t where t.key.studentId = :student")

@@ -156,12 +156,17 @@ public class Checks implements Remembers {
     Judge.Judged judged = judge(question, answer);
     if (judged.verdict() != Judge.Verdict.UNREADABLE) {
       String kept = String.join(" ", answer);
-      tries.saveAndFlush(
-          new Asked.Try(
-              new Asked.Try.Key(question.id(), student, before.tries() + 1),
+      int made =
+          tries.keep(
+              question.id(),
+              student,
+              before.tries() + 1,
               kept.substring(0, Math.min(LONGEST_ANSWER, kept.length())),
-              judged.verdict(),
-              clock.instant()));
+              judged.verdict().name(),
+              clock.instant());
+      if (made == 0) {
+        throw Problem.conflict("check-over");
+      }
     }
     return judged;
   }
