@@ -258,6 +258,25 @@ class ProofScreenTest {
   }
 
   @Test
+  void aJottingIsTickedOffAndAPartThatNobodyExplainsGetsAStop() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID walkthrough = SaidTest.sample(school);
+    int stops = scripts.stopsOf(walkthrough).size();
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.at(desk, school, "/walkthroughs/" + walkthrough + "/proof");
+      Locator jotting = page.locator("tr.open:has-text('You noted this while recording')");
+      assertThat(jotting).hasCount(1);
+      jotting.getByText("It is put right").click();
+      assertThat(jotting).hasCount(0);
+      Locator part = page.locator("tr.open:has-text('No stop explains this part')").first();
+      part.getByText("Add a stop for it").click();
+      page.waitForURL("**/walkthroughs/" + walkthrough + "**");
+      assertThat(page.locator(".script-row")).hasCount(stops + 1);
+    }
+    assertThat(scripts.stopsOf(walkthrough)).hasSize(stops + 1);
+  }
+
+  @Test
   void whatTheProofCallsPostedIsWhatListsLettersAndCalendarsSay() throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     UUID task = task(school, "Load table", FRIDAY, Set.of());
