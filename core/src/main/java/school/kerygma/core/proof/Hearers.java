@@ -133,6 +133,12 @@ public final class Hearers {
     parts.stream()
         .filter(ms -> ms > LONGEST_MS)
         .forEach(ms -> all.add(new Found(Note.LONG, 0, (int) Math.round(ms / 60_000.0), "", 0)));
+    List<KeyWords.Key> keys =
+        KeyWords.undefined(
+            stops.stream().map(Stop::words).toList(),
+            known.read(),
+            known.explained(),
+            known.usual());
     for (Stop stop : stops) {
       pace(stop, grade, all);
       level(stop, grade, all);
@@ -147,7 +153,7 @@ public final class Hearers {
       }
       stop.names().forEach(n -> all.add(new Found(Note.NAME_SEEN, stop.number(), 0, n, 0)));
       stop.px().ifPresent(px -> all.add(new Found(Note.SMALL, stop.number(), px, "", 0)));
-      keyWords(stops, stop, known, all);
+      keyWords(stop, keys, stops.indexOf(stop), all);
       shown(stop, all);
       silent(stop, all);
       if (!stop.spoken().isEmpty() && !stop.read()) {
@@ -158,14 +164,9 @@ public final class Hearers {
   }
 
   /** Those that are said first in this stop. */
-  private static void keyWords(List<Stop> stops, Stop stop, Known known, List<Found> all) {
-    KeyWords.undefined(
-            stops.stream().map(Stop::words).toList(),
-            known.read(),
-            known.explained(),
-            known.usual())
-        .stream()
-        .filter(k -> stops.get(k.text()).equals(stop))
+  private static void keyWords(Stop stop, List<KeyWords.Key> keys, int place, List<Found> all) {
+    keys.stream()
+        .filter(k -> k.text() == place)
         .forEach(
             k ->
                 all.add(
