@@ -5,7 +5,6 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Function;
@@ -107,18 +106,18 @@ public final class SayAgain {
                         : Optional.of(new Line(fact.quote(), sentence, Why.DATE, moved.to(), ""));
                   });
       case SECTION -> {
-        Map<String, String> becomes = new TreeMap<>();
-        all.forEach(m -> becomes.put(m.from(), m.to()));
+        // A section that is only spoken of was none of those before, either.
+        List<String> becomes =
+            all.stream()
+                .filter(m -> m.from().equals(fact.value()))
+                .map(Moved::to)
+                .distinct()
+                .toList();
         boolean stays = all.stream().anyMatch(m -> m.to().equals(fact.value()));
-        yield stays
+        yield stays || becomes.isEmpty()
             ? Optional.empty()
             : Optional.of(
-                new Line(
-                    fact.quote(),
-                    sentence,
-                    Why.SECTION,
-                    "",
-                    becomes.getOrDefault(fact.value(), "")));
+                new Line(fact.quote(), sentence, Why.SECTION, "", String.join(", ", becomes)));
       }
       default -> Optional.empty();
     };
