@@ -64,10 +64,10 @@ class SaidTest {
       Locator row = page.locator(".script-row").first();
       row.and(page.locator("[data-ready]")).waitFor();
       assertThat(row.locator(".spoken")).isHidden();
-      String written = row.locator("textarea").inputValue();
+      String written = row.locator("textarea[id^='words-']").inputValue();
       String said = "At the end we load the model with weights until it bends.";
       assertThat(written).contains(said);
-      row.locator("textarea")
+      row.locator("textarea[id^='words-']")
           .fill(
               written
                   .replace("Good morning.", "Good morning. Please take your pencils out first.")
@@ -89,13 +89,13 @@ class SaidTest {
       assertThat(row.locator(".spoken")).containsText("draft, not read yet:");
       Chromium.assertAccessible(page);
       row.locator(".spoken button:visible").first().click();
-      assertThat(row.locator("textarea")).isFocused();
-      assertThat(row.locator("textarea"))
+      assertThat(row.locator("textarea[id^='words-']")).isFocused();
+      assertThat(row.locator("textarea[id^='words-']"))
           .hasValue(java.util.regex.Pattern.compile(".*card model of it\\. [A-Z].*", 32));
       assertThat(row).containsText("kept");
-      row.locator("textarea").press("F9");
+      row.locator("textarea[id^='words-']").press("F9");
       page.waitForCondition(() -> stops(walkthrough).getFirst().spoken().leftOut().isEmpty());
-      assertThat(row.locator("textarea"))
+      assertThat(row.locator("textarea[id^='words-']"))
           .not()
           .hasValue(java.util.regex.Pattern.compile(".*pencils.*", 32));
       assertThat(chromium.faults()).isEmpty();
