@@ -301,7 +301,7 @@ class PostedWellTest {
     try (BrowserContext desk = chromium.context(1280, 800);
         BrowserContext phone = chromium.context(390, 844)) {
       Page page = chromium.at(desk, school, "/plan/post?week=" + MONDAY);
-      assertThat(page.locator(".talks li")).containsText("explains Draw");
+      assertThat(page.locator(".talks .ties li")).containsText("explains Draw");
       Chromium.assertAccessible(page);
       page.locator("input[name='section']").check();
       page.locator("#toStudents").fill("Have fun.");
