@@ -331,5 +331,62 @@ class PostedWellTest {
               "aria-label", java.util.regex.Pattern.compile("^Arch: explained in stop 2.*"));
       Chromium.assertAccessible(class_);
     }
+
+    // Another section has none of it yet; this one has the walkthrough: it does not get it twice.
+    UUID other =
+        sections.addSection(
+            school.term(),
+            "Later " + school.email(),
+            MeetingPattern.parse("MON,WED,FRI"),
+            45,
+            Set.of(school.teacher()),
+            Set.of());
+    UUID more =
+        tasks.plan(
+            school.teacher(),
+            TaskSheet.of(
+                "Draw more",
+                20,
+                Map.of(school.section(), MONDAY.plusDays(4), other, MONDAY.plusDays(4))));
+    scripts.tie(first.id(), Set.of(draw, more));
+    UUID form = UUID.randomUUID();
+    for (int press = 0; press < 2; press++) {
+      assertThat(
+              Caller.form(
+                      Caller.teacher(school.email()),
+                      "/plan/post",
+                      "week",
+                      "2026-09-28",
+                      "posting",
+                      form.toString(),
+                      "section",
+                      school.section().toString(),
+                      "section",
+                      other.toString(),
+                      "task",
+                      more + "@" + school.section(),
+                      "task",
+                      more + "@" + other,
+                      "talk",
+                      talk.toString(),
+                      "goesUp",
+                      "now",
+                      "due",
+                      "with its last task",
+                      "closes",
+                      "never",
+                      "toStudents",
+                      "Draw slowly.")
+                  .statusCode())
+          .isEqualTo(302);
+    }
+    String posted =
+        "select count(*)::int from posting p join delivery d on d.posting_id = p.id join posting_task t on t.posting_id = p.id"
+            + " where t.task_id = ? and d.section_id = ? and p.to_students = 'Draw slowly.' and p.walkthrough_id is ";
+    assertThat(TestSchool.count(posted + "null", more, school.section())).isOne();
+    assertThat(TestSchool.count(posted + "not null", more, other)).isOne();
+    assertThat(TestSchool.count("select count(*)::int from posting_task where task_id = ?", more))
+        .as("pressed twice, put up once for each")
+        .isEqualTo(2);
   }
 }

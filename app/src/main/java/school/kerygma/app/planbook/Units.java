@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -101,8 +102,10 @@ class Units {
   @Transactional(readOnly = true)
   public List<Talk> talks(UUID teacher, WeekCopy copy) {
     Map<UUID, Set<UUID>> explained = new LinkedHashMap<>();
+    Set<UUID> copied = copy.tasks().stream().map(WeekCopy.Again::was).collect(Collectors.toSet());
     for (StopView stop : explaining(copy)) {
-      explained.computeIfAbsent(stop.walkthrough(), w -> new HashSet<>()).addAll(stop.tasks());
+      Set<UUID> of = explained.computeIfAbsent(stop.walkthrough(), w -> new HashSet<>());
+      stop.tasks().stream().filter(copied::contains).forEach(of::add);
     }
     Map<UUID, Scripts.Head> heads = scripts.heads(explained.keySet());
     List<Talk> talks = new ArrayList<>();

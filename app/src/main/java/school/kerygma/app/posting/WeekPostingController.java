@@ -7,7 +7,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -193,45 +192,54 @@ class WeekPostingController {
       if (own.isEmpty()) {
         throw Problem.refused("no-task", section.name());
       }
-      for (Group group : groups(own, told)) {
+      for (Group group : groups(own, told, others(id, told, posting, own))) {
         List<TaskView> of = own.stream().filter(t -> group.tasks().contains(t.id())).toList();
         groups.computeIfAbsent(group, k -> new HashMap<>()).put(id, read.of(section, of));
       }
     }
-    Set<UUID> written = new HashSet<>();
     groups.forEach(
-        (group, moments) -> {
-          // What is written to them goes with one posting of a section, and not with all.
-          boolean first = moments.keySet().stream().noneMatch(written::contains);
-          written.addAll(moments.keySet());
-          postings.post(
-              named(posting, group),
-              me.id(),
-              new PostingSheet(
-                  group.talk(),
-                  group.tasks(),
-                  first ? toStudents : "",
-                  first ? toFamilies : "",
-                  moments));
-        });
+        (group, moments) ->
+            postings.post(
+                named(posting, group),
+                me.id(),
+                new PostingSheet(
+                    group.talk(),
+                    group.tasks(),
+                    group.lines() ? toStudents : "",
+                    group.lines() ? toFamilies : "",
+                    moments)));
     return "redirect:/plan/post?posted&week=" + monday;
   }
 
-  /** What is put up together: a walkthrough with what it explains, or what none explains. */
-  private record Group(@Nullable UUID talk, Set<UUID> tasks) {}
+  /**
+   * What is put up together: a walkthrough with what it explains, or what none explains.
+   *
+   * @param lines whether what is written to them goes with it: with one of a section, not with all
+   */
+  private record Group(@Nullable UUID talk, Set<UUID> tasks, boolean lines) {}
 
-  private List<Group> groups(List<TaskView> own, Set<UUID> talks) {
+  /** Walkthroughs that a section has already, by another posting than what this form makes. */
+  private Set<UUID> others(UUID section, Set<UUID> talks, UUID form, List<TaskView> own) {
+    Set<UUID> made =
+        groups(own, talks, Set.of()).stream().map(g -> named(form, g)).collect(Collectors.toSet());
+    return postings.ofSections(Set.of(section)).stream()
+        .filter(d -> d.state() != Moments.State.WITHDRAWN && !made.contains(d.posting()))
+        .flatMap(d -> d.walkthrough().stream())
+        .collect(Collectors.toSet());
+  }
+
+  private List<Group> groups(List<TaskView> own, Set<UUID> talks, Set<UUID> already) {
     Set<UUID> left = own.stream().map(TaskView::id).collect(Collectors.toSet());
     List<Group> groups = new ArrayList<>();
     for (UUID talk : talks) {
-      Set<UUID> explained = ready.explained(talk, left);
+      Set<UUID> explained = already.contains(talk) ? Set.of() : ready.explained(talk, left);
       if (!explained.isEmpty()) {
-        groups.add(new Group(talk, Set.copyOf(explained)));
+        groups.add(new Group(talk, Set.copyOf(explained), groups.isEmpty()));
         left.removeAll(explained);
       }
     }
     if (!left.isEmpty()) {
-      groups.add(new Group(null, Set.copyOf(left)));
+      groups.add(new Group(null, Set.copyOf(left), groups.isEmpty()));
     }
     return groups;
   }
@@ -267,7 +275,8 @@ class WeekPostingController {
     String name =
         form
             + group.tasks().stream().sorted().map(UUID::toString).collect(Collectors.joining())
-            + (group.talk() == null ? "" : group.talk());
+            + (group.talk() == null ? "" : group.talk())
+            + (group.lines() ? "" : "without lines");
     return UUID.nameUUIDFromBytes(name.getBytes(StandardCharsets.UTF_8));
   }
 }
