@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -168,7 +169,11 @@ class CopyController {
     List<SectionView> sources = SectionView.during(source, all);
     List<SectionView> targets = SectionView.during(target, all);
     List<WeekCopy.Pair> pairs = pairs(me, sources, targets, form);
-    Set<UUID> along = talks == null ? Set.of() : talks;
+    Set<UUID> along =
+        Optional.ofNullable(talks).stream()
+            .flatMap(Set::stream)
+            .filter(Objects::nonNull) // An empty field is no walkthrough.
+            .collect(Collectors.toSet());
     along.forEach(t -> gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, t));
     Units.Done done =
         units.bring(me.id(), pairs, Units.weeks(source, weeks, target, sources, targets), along);

@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -178,7 +179,11 @@ class WeekPostingController {
       throw Problem.refused("no-section");
     }
     LocalDate monday = SchoolCalendar.mondayOf(week);
-    Set<UUID> told = talks == null ? Set.of() : new TreeSet<>(talks);
+    Set<UUID> told = new TreeSet<>();
+    Optional.ofNullable(talks).stream()
+        .flatMap(Set::stream)
+        .filter(Objects::nonNull) // An empty field is no walkthrough.
+        .forEach(told::add);
     for (UUID talk : told) {
       gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, talk);
       ready.check(talk);
