@@ -3,6 +3,8 @@ import { send } from './api.js';
 import { sendFile } from './upload.js';
 
 const EVERY_MS = 700;
+/** What was pressed meanwhile is sent to its end: loading the page anew would take it back. */
+const SENDING = 'form[data-sending], .sound-line[data-busy]';
 document.addEventListener('alpine:init', () => {
   Alpine.data('workbar', () => ({
     percent: 0,
@@ -19,7 +21,7 @@ document.addEventListener('alpine:init', () => {
         const bar = await send('GET', `/works/${this.$root.dataset.work}`);
         this.percent = bar.percent;
         this.problem = bar.problem;
-        if (bar.state === 'DONE' || bar.state === 'CANCELLED') {
+        if ((bar.state === 'DONE' || bar.state === 'CANCELLED') && !document.querySelector(SENDING)) {
           location.reload();
           return;
         }
