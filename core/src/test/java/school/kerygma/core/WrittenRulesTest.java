@@ -16,6 +16,7 @@ import java.util.Random;
 import java.util.Set;
 import java.util.function.IntFunction;
 import org.junit.jupiter.api.Test;
+import school.kerygma.core.handin.LateRule;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.DueRuleText;
@@ -104,7 +105,12 @@ class WrittenRulesTest {
               int weight = last ? left : 1 + random.nextInt(left);
               kinds.add(
                   new Grading.Kind(
-                      name, weight, random.nextBoolean() ? 0 : 2 + random.nextInt(19)));
+                      name,
+                      weight,
+                      random.nextBoolean() ? 0 : 2 + random.nextInt(19),
+                      random.nextBoolean()
+                          ? LateRule.NONE
+                          : new LateRule(random.nextInt(101), random.nextInt(101))));
               left -= weight;
             }
           }

@@ -38,6 +38,10 @@ public class Gate {
     POSTING,
     /** A posting for one section. */
     DELIVERY,
+    /** What a student hands in for a task. */
+    HAND_IN,
+    /** A file of it. */
+    HAND_IN_FILE,
     WORK
   }
 

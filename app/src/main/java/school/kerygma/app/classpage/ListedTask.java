@@ -19,6 +19,7 @@ import school.kerygma.app.posting.ToldTasks;
  * @param waitsFor the tasks that must be ticked first: their numbers, or their titles in quotation
  *     marks if they are in another week
  * @param opensAt when the clock opens it, if it has not yet
+ * @param handed when it was handed in last
  * @param explained where a walkthrough explains it
  * @param ways to choose from, if there are several
  * @param papers to read
@@ -37,6 +38,7 @@ record ListedTask(
     boolean over,
     List<String> waitsFor,
     Optional<Instant> opensAt,
+    Optional<Instant> handed,
     Optional<Explained> explained,
     List<Way> ways,
     List<Paper> papers,

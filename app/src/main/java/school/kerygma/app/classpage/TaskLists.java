@@ -23,6 +23,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.frame.Wording;
+import school.kerygma.app.handin.HandIns;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.planning.DayNotes;
 import school.kerygma.app.planning.SessionView;
@@ -59,6 +60,7 @@ class TaskLists {
   private final Scores scores;
   private final Audience audience;
   private final ToldTasks told;
+  private final HandIns handIns;
   private final Clock clock;
   private final List<DeliveryView> drafts;
 
@@ -74,10 +76,11 @@ class TaskLists {
       Scores scores,
       Audience audience,
       ToldTasks told,
+      HandIns handIns,
       Clock clock) {
     this(
         sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, told,
-        clock, List.of());
+        handIns, clock, List.of());
   }
 
   private TaskLists(
@@ -91,6 +94,7 @@ class TaskLists {
       Scores scores,
       Audience audience,
       ToldTasks told,
+      HandIns handIns,
       Clock clock,
       List<DeliveryView> drafts) {
     this.drafts = drafts;
@@ -104,6 +108,7 @@ class TaskLists {
     this.scores = scores;
     this.audience = audience;
     this.told = told;
+    this.handIns = handIns;
     this.clock = clock;
   }
 
@@ -111,14 +116,14 @@ class TaskLists {
   TaskLists at(Clock other) {
     return new TaskLists(
         sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, told,
-        other, drafts);
+        handIns, other, drafts);
   }
 
   /** The same lists as if something were posted that is not. */
   TaskLists with(List<DeliveryView> other) {
     return new TaskLists(
         sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, told,
-        clock, other);
+        handIns, clock, other);
   }
 
   /**
@@ -162,6 +167,7 @@ class TaskLists {
   private record Known(
       Map<UUID, TaskView> tasks,
       Map<UUID, Instant> ticks,
+      Map<UUID, HandIns.Version> handed,
       Set<UUID> ways,
       Map<UUID, ListedTask.Explained> explained,
       Map<UUID, ListedTask.Explained> explainedWays,
@@ -198,7 +204,7 @@ class TaskLists {
     notes.between(sectionIds, shown, shown).forEach(n -> day.put(n.section(), n));
     Map<UUID, List<Placed>> placed = new HashMap<>();
     own.forEach(
-        s -> placed.put(s.id(), placed(s, standing, known, shown, day.get(s.id()).first())));
+        s -> placed.put(s.id(), placed(s, standing, known, shown, day.get(s.id()).first(), now)));
     List<SessionView> held = held(sectionIds, placed.values(), shown);
     List<SectionList> lists = new ArrayList<>();
     for (SectionView section : own) {
@@ -301,12 +307,21 @@ class TaskLists {
     return new Known(
         posted,
         audience.ticks(Set.of(student), ids).getOrDefault(student, Map.of()),
+        handIns.latest(asking(posted.values()), student),
         audience.ways(student, ids),
         explained(ids, walkthroughs(up)),
         explainedWays(posted.values(), walkthroughs(up)),
         handouts.titles(papers),
         worths(own),
         told.of(up.stream().map(DeliveryView::id).toList()));
+  }
+
+  /** Tasks for which something is handed in. */
+  private static Set<UUID> asking(Collection<TaskView> all) {
+    return all.stream()
+        .filter(t -> t.sheet().handIn().isPresent())
+        .map(TaskView::id)
+        .collect(Collectors.toSet());
   }
 
   /** Points are weighed against all of the term, and that is looked up only where they are. */
@@ -331,7 +346,12 @@ class TaskLists {
   }
 
   private static List<Placed> placed(
-      SectionView section, Standing standing, Known known, LocalDate shown, List<UUID> first) {
+      SectionView section,
+      Standing standing,
+      Known known,
+      LocalDate shown,
+      List<UUID> first,
+      Instant now) {
     LocalDate monday = SchoolCalendar.mondayOf(shown);
     return standing.up(section.id()).stream()
         .flatMap(d -> d.tasks().stream())
@@ -345,7 +365,10 @@ class TaskLists {
             p -> {
               LocalDate day = p.due().day();
               boolean left = day.isBefore(monday) && !known.ticks().containsKey(p.task().id());
-              return left || !day.isBefore(monday);
+              boolean improves =
+                  p.task().sheet().handIn().isPresent()
+                      && p.due().improve().filter(i -> !i.isBefore(now)).isPresent();
+              return left || improves || !day.isBefore(monday);
             })
         .sorted(
             Comparator.comparing((Placed p) -> p.first() == 0)
@@ -394,6 +417,8 @@ class TaskLists {
               due.isBefore(clock.instant()),
               waitsFor,
               opensAt,
+              Optional.ofNullable(known.handed().get(p.task().id()))
+                  .flatMap(HandIns.Version::begun),
               Optional.ofNullable(known.explained().get(p.task().id())),
               ways(sheet, known),
               papers(sheet, !due.isAfter(clock.instant()), known),

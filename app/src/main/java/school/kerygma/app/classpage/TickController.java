@@ -32,8 +32,12 @@ class TickController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void tick(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @RequestParam boolean done) {
-    if (!offered(me, task).ways().isEmpty()) {
+    ListedTask listed = offered(me, task);
+    if (!listed.ways().isEmpty()) {
       throw Problem.refused("unreadable");
+    }
+    if (listed.task().sheet().handIn().isPresent()) {
+      throw Problem.conflict("hand-in-first");
     }
     audience.tick(me.id(), task, done);
   }

@@ -60,6 +60,7 @@ class DemoSchool implements ApplicationRunner {
   private final Sections sections;
   private final Handouts handouts;
   private final DemoWeek week;
+  private final DemoWork work;
   private final Scripts scripts;
   private final Scores scores;
   private final DemoTalks talks;
@@ -81,6 +82,7 @@ class DemoSchool implements ApplicationRunner {
       Sections sections,
       Handouts handouts,
       DemoWeek week,
+      DemoWork work,
       Scripts scripts,
       Scores scores,
       DemoTalks talks,
@@ -93,6 +95,7 @@ class DemoSchool implements ApplicationRunner {
     this.sections = sections;
     this.handouts = handouts;
     this.week = week;
+    this.work = work;
     this.scripts = scripts;
     this.scores = scores;
     this.talks = talks;
@@ -330,7 +333,14 @@ class DemoSchool implements ApplicationRunner {
     audience.watched(student, score.id(), UUID.randomUUID(), 0, played);
     audience.tick(student, planned.get("Read the project sheet"), true);
     if (section.equals("7A Design") && random.nextInt(10) < 3) {
-      audience.tick(student, planned.get("Sketch three bridges"), true);
+      work.handIn(
+          DemoWork.asked(
+              planned.get("Sketch three bridges"),
+              classes.get(section),
+              at(4, LocalTime.of(23, 59))),
+          student,
+          random,
+          random.nextInt(6) == 0 ? 0 : 3);
     }
   }
 }

@@ -18,6 +18,8 @@ import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Seen;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.core.handin.HandInRule;
+import school.kerygma.core.handin.LateRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.plan.Opens;
@@ -82,7 +84,7 @@ class DemoWeek {
             .reading(Set.of(papers.get("sheet")), 0),
         week.task("Sketch three bridges", 35, Map.of("7A Design", 2, "7C Design", 3))
             .how("on paper. Take a picture of the page.")
-            .at("the tray by the window")
+            .handedIn(DemoWork.PHOTOS)
             .improved(5)
             .worth(6, PROJECT)
             .withKeys(Set.of(papers.get("example")))
@@ -100,7 +102,9 @@ class DemoWeek {
             .how("on both boards")
             .worth(10, PROJECT)
             .opening(true, Opens.WHEN_THOSE_BEFORE_ARE_TICKED),
-        week.task("Read how the sensor works", 20, Map.of("9 Electronics", 1)).reading(Set.of(), 2),
+        week.task("Read how the sensor works", 20, Map.of("9 Electronics", 1))
+            .reading(Set.of(), 2)
+            .handedIn(new HandInRule(Set.of(HandInRule.Kind.TEXT), 60, 1)),
         week.task("Place the sensor", 40, Map.of("9 Electronics", 4))
             .how("on the board, battery last")
             .worth(5, DAILY));
@@ -145,7 +149,10 @@ class DemoWeek {
 
   private void weigh(Map<String, UUID> classes) {
     Grading grading =
-        new Grading(List.of(new Grading.Kind(PROJECT, 70, 0), new Grading.Kind(DAILY, 30, 4)));
+        new Grading(
+            List.of(
+                new Grading.Kind(PROJECT, 70, 0, new LateRule(10, 50)),
+                new Grading.Kind(DAILY, 30, 4)));
     Map.of("7A Design", 7, "7C Design", 7, "8B Woodwork", 8, "9 Electronics", 9)
         .forEach(
             (name, grade) ->

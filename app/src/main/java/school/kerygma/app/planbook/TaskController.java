@@ -38,6 +38,7 @@ import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.dates.DatePhrases;
+import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.proof.Fact;
@@ -108,6 +109,7 @@ class TaskController {
     addWorth(me, own, task, from, model);
     model.addAttribute("kinds", kinds(own));
     model.addAttribute("opens", Opens.values());
+    model.addAttribute("handInKinds", HandInRule.Kind.values());
     model.addAttribute("before", before(task, own, from));
     model.addAttribute("zone", own.getFirst().zone());
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));

@@ -3,6 +3,7 @@ package school.kerygma.app.planbook;
 import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -14,6 +15,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.util.MultiValueMap;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.time.DueRule;
@@ -60,6 +62,7 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
         rule(""),
         improve == null ? 0 : improve,
         text("place"),
+        handIn(),
         board(before.flatMap(TaskSheet::board)),
         ids("handout"),
         ids("key"),
@@ -132,6 +135,22 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
       throw Problem.refused("after");
     }
     return ids("after");
+  }
+
+  /** What is handed in: the ticked kinds; none if no kind is. */
+  private Optional<HandInRule> handIn() {
+    Set<HandInRule.Kind> kinds = EnumSet.noneOf(HandInRule.Kind.class);
+    Integer words = number("handInWords", "hand-in");
+    Integer together = number("handInTogether", "hand-in");
+    try {
+      form.getOrDefault("handIn", List.of()).forEach(k -> kinds.add(HandInRule.Kind.valueOf(k)));
+      return kinds.isEmpty()
+          ? Optional.empty()
+          : Optional.of(
+              new HandInRule(kinds, words == null ? 0 : words, together == null ? 1 : together));
+    } catch (IllegalArgumentException | NullPointerException e) {
+      throw Problem.refused("hand-in");
+    }
   }
 
   private Optional<ChoiceBoard> board(Optional<ChoiceBoard> before) {

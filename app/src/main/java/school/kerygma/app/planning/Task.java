@@ -32,6 +32,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
+import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.time.DueRuleText;
@@ -96,6 +97,7 @@ class Task {
   private @Nullable String due;
   private int improve;
   private String place;
+  private String handIn;
   private int pick;
   private int position;
   private Instant createdAt;
@@ -157,6 +159,7 @@ class Task {
     this.due = sheet.due().map(DueRuleText::write).orElse(null);
     this.improve = sheet.improve();
     this.place = sheet.place();
+    this.handIn = sheet.handIn().map(HandInRule::toString).orElse("");
     this.pick = sheet.board().map(ChoiceBoard::pick).orElse(0);
     List<Way> offered =
         sheet.board().stream()
@@ -250,6 +253,7 @@ class Task {
             Optional.ofNullable(due).map(DueRuleText::read),
             improve,
             place,
+            handIn.isEmpty() ? Optional.empty() : Optional.of(HandInRule.read(handIn)),
             board(),
             handouts,
             keys,

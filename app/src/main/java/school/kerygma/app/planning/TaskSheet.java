@@ -10,6 +10,7 @@ import java.util.UUID;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.time.DueRule;
@@ -28,6 +29,7 @@ import school.kerygma.core.time.DueRuleText;
  * @param due when it is due; without a rule, when its posting says
  * @param improve how many school days after that it may be improved, 0 to 60
  * @param place where it is done or handed in: words, or a link; up to 200 characters, may be empty
+ * @param handIn what is handed in for it; nothing if it is only ticked
  * @param board several ways to do it
  * @param handouts papers to read for it
  * @param keys papers that appear when a section's work is due: an answer key, a filled-in example
@@ -47,6 +49,7 @@ public record TaskSheet(
     Optional<DueRule> due,
     int improve,
     String place,
+    Optional<HandInRule> handIn,
     Optional<ChoiceBoard> board,
     Set<UUID> handouts,
     Set<UUID> keys,
@@ -152,6 +155,7 @@ public record TaskSheet(
         0,
         "",
         Optional.empty(),
+        Optional.empty(),
         Set.of(),
         Set.of(),
         days,
@@ -172,6 +176,7 @@ public record TaskSheet(
     private Optional<DueRule> due = TaskSheet.this.due;
     private int improve = TaskSheet.this.improve;
     private String place = TaskSheet.this.place;
+    private Optional<HandInRule> handIn = TaskSheet.this.handIn;
     private Optional<ChoiceBoard> board = TaskSheet.this.board;
     private Set<UUID> handouts = TaskSheet.this.handouts;
     private Set<UUID> keys = TaskSheet.this.keys;
@@ -195,6 +200,7 @@ public record TaskSheet(
         other.due,
         other.improve,
         other.place,
+        other.handIn,
         other.board,
         other.handouts,
         other.keys,
@@ -248,6 +254,11 @@ public record TaskSheet(
   /** The same task, done or handed in elsewhere. */
   public TaskSheet at(String other) {
     return but(b -> b.place = other);
+  }
+
+  /** The same task, for which something is handed in. */
+  public TaskSheet handedIn(HandInRule other) {
+    return but(b -> b.handIn = Optional.of(other));
   }
 
   /** The same task with ways to choose from. */

@@ -25,6 +25,7 @@ import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.handin.LateRule;
 import school.kerygma.core.plan.Grading;
 
 /** How a section is set up: its meetings, what its grade is made of, and who teaches it. */
@@ -120,13 +121,20 @@ class SectionSettingsController {
       @RequestParam(required = false) @Nullable Integer grade,
       @RequestParam List<String> kind,
       @RequestParam List<String> weight,
-      @RequestParam List<String> scale) {
+      @RequestParam List<String> scale,
+      @RequestParam(defaultValue = "") List<String> late,
+      @RequestParam(defaultValue = "") List<String> lateMost) {
     check(me, id);
     List<Grading.Kind> kinds = new ArrayList<>();
     try {
       for (int i = 0; i < kind.size(); i++) {
         if (!kind.get(i).isBlank()) {
-          kinds.add(new Grading.Kind(kind.get(i), number(weight, i), number(scale, i)));
+          kinds.add(
+              new Grading.Kind(
+                  kind.get(i),
+                  number(weight, i),
+                  number(scale, i),
+                  new LateRule(number(late, i), number(lateMost, i))));
         }
       }
       sections.grade(id, seen, new Grading(kinds), Optional.ofNullable(grade));

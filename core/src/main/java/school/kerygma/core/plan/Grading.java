@@ -11,6 +11,8 @@ import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import school.kerygma.core.handin.LateRule;
 import school.kerygma.core.text.CleanText;
 
 /**
@@ -27,8 +29,16 @@ public record Grading(List<Kind> kinds) {
   public static final int MAX_KINDS = 6;
 
   private static final int MAX_NAME = 40;
-  private static final Pattern SCALED = Pattern.compile("(.+) (\\d{1,3}) on (\\d{1,2})");
-  private static final Pattern PLAIN = Pattern.compile("(.+) (\\d{1,3})");
+
+  /** A kind in writing, the longest first: what is no scale or rule is part of the name. */
+  private static final List<Pattern> WRITTEN =
+      Stream.of(
+              "(?<name>.+) (?<weight>\\d{1,3}) on (?<scale>\\d{1,2}) late (?<day>\\d{1,3}) to (?<most>\\d{1,3})",
+              "(?<name>.+) (?<weight>\\d{1,3}) late (?<day>\\d{1,3}) to (?<most>\\d{1,3})",
+              "(?<name>.+) (?<weight>\\d{1,3}) on (?<scale>\\d{1,2})",
+              "(?<name>.+) (?<weight>\\d{1,3})")
+          .map(Pattern::compile)
+          .toList();
 
   /**
    * One kind of points.
@@ -36,8 +46,14 @@ public record Grading(List<Kind> kinds) {
    * @param name 1 to 40 characters without a comma
    * @param weight percent of the grade, 1 to 100
    * @param scale the best mark to which its points are scaled, 2 to 20; 0 if they just add up
+   * @param late what handing in late costs
    */
-  public record Kind(String name, int weight, int scale) {
+  public record Kind(String name, int weight, int scale, LateRule late) {
+
+    /** A kind of which late work costs nothing. */
+    public Kind(String name, int weight, int scale) {
+      this(name, weight, scale, LateRule.NONE);
+    }
 
     /**
      * @throws IllegalArgumentException if one of them is out of range
@@ -60,27 +76,37 @@ public record Grading(List<Kind> kinds) {
 
     /** A name such as "Lab 50 on" is written so that it is read again as it was. */
     private String text() {
-      String usual = name + " " + weight + (scale == 0 ? "" : " on " + scale);
-      return equals(read(usual)) ? usual : name + " " + weight + " on " + scale;
+      String scaled = name + " " + weight + " on " + scale;
+      String costs = " late " + late.perDay() + " to " + late.most();
+      return Stream.of(name + " " + weight, scaled, name + " " + weight + costs, scaled + costs)
+          .filter(written -> read(written).filter(this::equals).isPresent())
+          .findFirst()
+          .orElse(scaled + costs);
     }
 
-    private static Kind read(String text) {
-      Matcher scaled = SCALED.matcher(text);
-      if (scaled.matches()) {
-        try {
-          return new Kind(
-              scaled.group(1),
-              Integer.parseInt(scaled.group(2)),
-              Integer.parseInt(scaled.group(3)));
-        } catch (IllegalArgumentException partOfTheName) {
-          // "Lab 50 on 50" is called "Lab 50 on".
-        }
+    private static Optional<Kind> read(String text) {
+      return WRITTEN.stream()
+          .map(p -> p.matcher(text))
+          .filter(Matcher::matches)
+          .flatMap(m -> read(m).stream())
+          .findFirst();
+    }
+
+    private static Optional<Kind> read(Matcher m) {
+      Set<String> said = m.namedGroups().keySet();
+      try {
+        return Optional.of(
+            new Kind(
+                m.group("name"),
+                Integer.parseInt(m.group("weight")),
+                said.contains("scale") ? Integer.parseInt(m.group("scale")) : 0,
+                said.contains("day")
+                    ? new LateRule(
+                        Integer.parseInt(m.group("day")), Integer.parseInt(m.group("most")))
+                    : LateRule.NONE));
+      } catch (IllegalArgumentException partOfTheName) {
+        return Optional.empty(); // "Lab 50 on 50" is called "Lab 50 on".
       }
-      Matcher plain = PLAIN.matcher(text);
-      if (!plain.matches()) {
-        throw new IllegalArgumentException("No kind of points with a weight: " + text);
-      }
-      return new Kind(plain.group(1), Integer.parseInt(plain.group(2)), 0);
     }
   }
 
@@ -103,6 +129,11 @@ public record Grading(List<Kind> kinds) {
       }
     }
     kinds = List.copyOf(kinds);
+  }
+
+  /** What handing in late costs, of a kind of points; nothing if the section does not weigh it. */
+  public LateRule late(String kind) {
+    return kind(kind).map(Kind::late).orElse(LateRule.NONE);
   }
 
   public Optional<Kind> kind(String name) {
@@ -136,14 +167,17 @@ public record Grading(List<Kind> kinds) {
   }
 
   /**
-   * Reads "Projects 70, Daily work 30 on 4"; nothing gives {@link #NONE}.
+   * Reads "Projects 70 late 10 to 50, Daily work 30 on 4"; nothing gives {@link #NONE}.
    *
    * @throws IllegalArgumentException for anything else
    */
   public static Grading parse(String text) {
     List<Kind> kinds = new ArrayList<>();
     for (String part : text.isBlank() ? new String[0] : text.split(",")) {
-      kinds.add(Kind.read(part.strip()));
+      kinds.add(
+          Kind.read(part.strip())
+              .orElseThrow(
+                  () -> new IllegalArgumentException("No kind of points with a weight: " + part)));
     }
     return new Grading(kinds);
   }

@@ -1,0 +1,240 @@
+package school.kerygma.app.classpage;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.io.InputStream;
+import java.time.Clock;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.handin.HandIns;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.handin.HandInRule;
+import school.kerygma.core.handin.Lateness;
+
+/** A student's own work for a task: put together, handed in, and handed in again. */
+@Controller
+class OwnWorkController {
+
+  private final TaskLists lists;
+  private final HandIns handIns;
+  private final Tasks tasks;
+  private final Sections sections;
+  private final People people;
+  private final Gate gate;
+  private final Clock clock;
+
+  OwnWorkController(
+      TaskLists lists,
+      HandIns handIns,
+      Tasks tasks,
+      Sections sections,
+      People people,
+      Gate gate,
+      Clock clock) {
+    this.lists = lists;
+    this.handIns = handIns;
+    this.tasks = tasks;
+    this.sections = sections;
+    this.people = people;
+    this.gate = gate;
+    this.clock = clock;
+  }
+
+  /** What a student writes. */
+  record Words(@Nullable String text, @Nullable String link, int seen) {}
+
+  /** What is kept of it. */
+  record Kept(String text, String link, int seen, int words) {}
+
+  /** A file that is coming. */
+  record Coming(@Nullable String name, long bytes, boolean photo) {}
+
+  record Announced(UUID file) {}
+
+  @GetMapping("/class/tasks/{task}/work")
+  String work(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID task,
+      @RequestParam(required = false) @Nullable String blank,
+      Model model) {
+    ListedTask listed = listed(me, task);
+    HandIns.Asked asked = asked(listed);
+    SectionView section = sections.get(listed.section());
+    List<HandIns.Version> all = handIns.of(task, me.id());
+    List<HandIns.Version> sent = all.stream().filter(v -> !v.open()).toList();
+    Optional<HandIns.Version> own =
+        all.stream().filter(v -> v.student().equals(me.id())).reduce((a, b) -> b);
+    boolean done = sent.stream().anyMatch(v -> v.finding().isEmpty() && !v.sending());
+    model.addAttribute("listed", listed);
+    model.addAttribute("rule", asked.rule());
+    model.addAttribute("takes", asked.rule().kinds().stream().map(Enum::name).toList());
+    model.addAttribute("mostBytes", HandIns.MOST_BYTES);
+    model.addAttribute("section", section);
+    model.addAttribute("today", section.calendar().dateOf(clock.instant()));
+    model.addAttribute("sent", sent.reversed());
+    model.addAttribute("open", own.filter(HandIns.Version::open).orElse(null));
+    model.addAttribute("own", own.orElse(null));
+    model.addAttribute("sending", own.filter(HandIns.Version::sending).isPresent());
+    model.addAttribute(
+        "taken", Lateness.takes(asked.due(), asked.improve(), done, clock.instant()));
+    model.addAttribute(
+        "late",
+        done
+            ? null
+            : Lateness.of(
+                    asked.due(),
+                    clock.instant(),
+                    section.grading().late(listed.task().sheet().kind()),
+                    section.calendar())
+                .orElse(null));
+    model.addAttribute("blank", blank);
+    if (asked.rule().together() > 1) {
+      Set<UUID> others = new HashSet<>(section.students());
+      others.remove(me.id());
+      model.addAttribute(
+          "others",
+          people.contacts(others).values().stream()
+              .sorted((a, b) -> a.name().compareTo(b.name()))
+              .toList());
+    }
+    return "classpage/work";
+  }
+
+  /** A version that was handed in, as it is kept. */
+  @GetMapping("/class/hand-ins/{id}")
+  String handed(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+    gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, id);
+    HandIns.Version shown = handIns.get(id);
+    model.addAttribute("shown", shown);
+    model.addAttribute("task", tasks.get(shown.task()));
+    model.addAttribute("section", sections.get(shown.section()));
+    return "classpage/handed";
+  }
+
+  /** What is here of it, as files arrive and are looked at. */
+  @GetMapping("/class/tasks/{task}/work/files")
+  @ResponseBody
+  List<HandIns.FileOf> files(@AuthenticationPrincipal SignedIn me, @PathVariable UUID task) {
+    listed(me, task);
+    return handIns.of(task, me.id()).stream()
+        .filter(v -> v.student().equals(me.id()))
+        .reduce((a, b) -> b)
+        .map(HandIns.Version::files)
+        .orElse(List.of());
+  }
+
+  @PutMapping("/class/tasks/{task}/work")
+  @ResponseBody
+  Kept write(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @RequestBody Words words) {
+    if (words.text() == null || words.link() == null) {
+      throw Problem.unreadable();
+    }
+    HandIns.Version kept =
+        handIns.write(offered(me, task), me.id(), words.text(), words.link(), words.seen());
+    return new Kept(kept.text(), kept.link(), kept.edits(), kept.words());
+  }
+
+  @PostMapping("/class/tasks/{task}/work/files")
+  @ResponseBody
+  Announced announce(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @RequestBody Coming coming) {
+    if (coming.name() == null) {
+      throw Problem.unreadable();
+    }
+    return new Announced(
+        handIns.announce(
+            offered(me, task), me.id(), coming.name(), coming.bytes(), coming.photo()));
+  }
+
+  /** The file is the body: it is written down as it comes. */
+  @PostMapping("/class/work/files/{file}")
+  @ResponseBody
+  void receive(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID file, HttpServletRequest request)
+      throws IOException {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
+    try (InputStream body = request.getInputStream()) {
+      handIns.receive(file, me.id(), body);
+    }
+  }
+
+  @PostMapping("/class/work/files/{file}/turn")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void turn(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
+    handIns.turn(file, me.id());
+  }
+
+  @PostMapping("/class/work/files/{file}/earlier")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void earlier(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
+    handIns.earlier(file, me.id());
+  }
+
+  @PostMapping("/class/work/files/{file}/away")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void takeAway(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
+    handIns.takeAway(file, me.id());
+  }
+
+  /** Hands it in, or asks first whether it is meant to be so empty. */
+  @PostMapping("/class/tasks/{task}/work")
+  String handIn(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID task,
+      @RequestParam(name = "mate", defaultValue = "") Set<UUID> mates,
+      @RequestParam(defaultValue = "false") boolean anyway) {
+    mates.remove(null);
+    HandIns.HandedIn came = handIns.handIn(offered(me, task), me.id(), mates, anyway);
+    String back = "redirect:/class/tasks/" + task + "/work";
+    return came.finding().map(f -> back + "?blank=" + f).orElse(back);
+  }
+
+  private ListedTask listed(SignedIn me, UUID task) {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.TASK, task);
+    return lists
+        .find(me.id(), task)
+        .filter(t -> t.task().sheet().handIn().isPresent())
+        .orElseThrow(() -> Problem.conflict("task-not-listed"));
+  }
+
+  private HandIns.Asked offered(SignedIn me, UUID task) {
+    ListedTask listed = listed(me, task);
+    if (listed.waits()) {
+      throw Problem.conflict("task-waits");
+    }
+    return asked(listed);
+  }
+
+  private static HandIns.Asked asked(ListedTask listed) {
+    HandInRule rule = listed.task().sheet().handIn().orElseThrow();
+    return new HandIns.Asked(
+        listed.task().id(), listed.section(), rule, listed.due(), listed.improve());
+  }
+}

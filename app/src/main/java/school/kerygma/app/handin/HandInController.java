@@ -1,0 +1,230 @@
+package school.kerygma.app.handin;
+
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.core.io.Resource;
+import org.springframework.http.CacheControl;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.Postings;
+import school.kerygma.app.posting.Standing;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.handin.Lateness;
+
+/** What was handed in, as a teacher sees it; and its files, for whoever may see them. */
+@Controller
+class HandInController {
+
+  /**
+   * A student of the section.
+   *
+   * @param newest what counts of what was handed in
+   * @param late how late it is
+   * @param versions how often it was handed in
+   */
+  record Row(
+      String name, HandIns.@Nullable Version newest, @Nullable Lateness late, int versions) {}
+
+  private final HandIns handIns;
+  private final Tasks tasks;
+  private final Postings postings;
+  private final Sections sections;
+  private final People people;
+  private final Gate gate;
+  private final Clock clock;
+
+  HandInController(
+      HandIns handIns,
+      Tasks tasks,
+      Postings postings,
+      Sections sections,
+      People people,
+      Gate gate,
+      Clock clock) {
+    this.handIns = handIns;
+    this.tasks = tasks;
+    this.postings = postings;
+    this.sections = sections;
+    this.people = people;
+    this.gate = gate;
+    this.clock = clock;
+  }
+
+  /** Who has handed something in for a task. */
+  @GetMapping("/sections/{section}/tasks/{task}/work")
+  String ofTask(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID section,
+      @PathVariable UUID task,
+      Model model) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, section);
+    gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task);
+    SectionView of = sections.get(section);
+    TaskView shown = tasks.get(task);
+    Optional<Instant> due = due(shown, of);
+    List<Row> rows = rows(shown, of, due);
+    model.addAttribute("section", of);
+    model.addAttribute("task", shown);
+    model.addAttribute("due", due.orElse(null));
+    model.addAttribute("rows", rows);
+    model.addAttribute("here", rows.stream().filter(r -> r.newest() != null).count());
+    model.addAttribute(
+        "blank",
+        rows.stream().filter(r -> r.newest() != null && r.newest().finding().isPresent()).count());
+    model.addAttribute("late", rows.stream().filter(r -> r.late() != null).count());
+    return "handin/of-task";
+  }
+
+  /** All students of a section, and what they have handed in, by name. */
+  private List<Row> rows(TaskView task, SectionView of, Optional<Instant> due) {
+    Map<UUID, List<HandIns.Version>> byStudent = new HashMap<>();
+    for (HandIns.Version version : handIns.ofSection(task.id(), of.id())) {
+      version
+          .students()
+          .forEach(s -> byStudent.computeIfAbsent(s, first -> new ArrayList<>()).add(version));
+    }
+    Set<UUID> all = new HashSet<>(of.students());
+    all.addAll(byStudent.keySet());
+    Map<UUID, People.Contact> names = people.contacts(all);
+    return all.stream()
+        .filter(names::containsKey)
+        .map(
+            s -> {
+              List<HandIns.Version> own = byStudent.getOrDefault(s, List.of());
+              return new Row(
+                  names.get(s).name(),
+                  own.isEmpty() ? null : own.getLast(),
+                  late(own, task, of, due).orElse(null),
+                  own.size());
+            })
+        .sorted(Comparator.comparing(Row::name))
+        .toList();
+  }
+
+  private Optional<Instant> due(TaskView task, SectionView section) {
+    Instant now = clock.instant();
+    return Standing.of(
+            postings.ofSections(List.of(section.id())).stream().map(d -> d.at(now)).toList(), now)
+        .due(task, section)
+        .map(Standing.Due::at);
+  }
+
+  /**
+   * How late work is: by the first version in which something was done. If the due moment was moved
+   * since, the later of the two counts.
+   */
+  private static Optional<Lateness> late(
+      List<HandIns.Version> own, TaskView task, SectionView section, Optional<Instant> due) {
+    Optional<HandIns.Version> counts =
+        own.stream()
+            .filter(v -> v.finding().isEmpty())
+            .findFirst()
+            .or(() -> own.stream().findFirst());
+    return counts.flatMap(
+        v -> {
+          Instant then = v.due().orElseThrow();
+          Instant by = due.filter(then::isBefore).orElse(then);
+          return Lateness.of(
+              by,
+              v.begun().orElseThrow(),
+              section.grading().late(task.sheet().kind()),
+              section.calendar());
+        });
+  }
+
+  /** One version, whole. */
+  @GetMapping("/hand-ins/{id}")
+  String one(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+    gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, id);
+    HandIns.Version version = handIns.get(id);
+    SectionView section = sections.get(version.section());
+    TaskView task = tasks.get(version.task());
+    Optional<Instant> due = due(task, section);
+    List<HandIns.Version> own =
+        handIns.ofSection(task.id(), section.id()).stream()
+            .filter(v -> v.students().contains(version.student()))
+            .toList();
+    List<Row> handed = rows(task, section, due).stream().filter(r -> r.newest() != null).toList();
+    int last = -1;
+    for (int i = 0; i < handed.size(); i++) {
+      if (handed.get(i).newest().students().equals(version.students())) {
+        last = i;
+      }
+    }
+    model.addAttribute("next", last + 1 < handed.size() ? handed.get(last + 1) : null);
+    model.addAttribute("shown", version);
+    model.addAttribute("section", section);
+    model.addAttribute("task", task);
+    model.addAttribute("versions", own);
+    model.addAttribute("late", late(own, task, section, due).orElse(null));
+    model.addAttribute(
+        "names",
+        people.contacts(version.students()).values().stream()
+            .map(People.Contact::name)
+            .sorted()
+            .toList());
+    return "handin/one";
+  }
+
+  /** A page of a file, as it is seen. */
+  @GetMapping("/media/hand-ins/{file}/{page}/{size}")
+  ResponseEntity<Resource> page(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID file,
+      @PathVariable int page,
+      @PathVariable String size) {
+    gate.check(me, Deed.SEE, Gate.Kind.HAND_IN_FILE, file);
+    if (!Set.of("s", "l").contains(size)) {
+      throw Problem.notFound();
+    }
+    HandIn.Piece piece = handIns.piece(file);
+    Resource picture = handIns.shown(piece, page, size).orElseThrow(Problem::notFound);
+    boolean jpeg = piece.mediaType().equals(MediaType.IMAGE_JPEG_VALUE);
+    return ResponseEntity.ok()
+        .cacheControl(CacheControl.noCache().cachePrivate())
+        .contentType(jpeg ? MediaType.IMAGE_JPEG : MediaType.IMAGE_PNG)
+        .body(picture);
+  }
+
+  /** A file as it came: to be saved, never to be opened here. */
+  @GetMapping("/media/hand-ins/{file}/original")
+  ResponseEntity<Resource> original(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
+    gate.check(me, Deed.SEE, Gate.Kind.HAND_IN_FILE, file);
+    return ResponseEntity.ok()
+        .cacheControl(CacheControl.noStore())
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.attachment()
+                .filename(handIns.piece(file).name(), StandardCharsets.UTF_8)
+                .build()
+                .toString())
+        .contentType(MediaType.APPLICATION_OCTET_STREAM)
+        .body(handIns.file(file));
+  }
+}

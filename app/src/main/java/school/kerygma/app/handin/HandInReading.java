@@ -1,0 +1,258 @@
+package school.kerygma.app.handin;
+
+import java.awt.image.BufferedImage;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import javax.imageio.ImageIO;
+import org.springframework.core.io.Resource;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.util.FileSystemUtils;
+import school.kerygma.app.papers.Editions;
+import school.kerygma.app.papers.Leaf;
+import school.kerygma.app.papers.PageReading;
+import school.kerygma.app.planning.TaskView;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Lane;
+import school.kerygma.app.work.Work;
+import school.kerygma.core.handin.Blank;
+import school.kerygma.core.handin.Tones;
+import school.kerygma.core.handout.Page;
+import school.kerygma.core.handout.Word;
+import school.kerygma.media.office.AcceptedChanges;
+import school.kerygma.media.office.OfficeConverter;
+import school.kerygma.media.office.OfficeKind;
+import school.kerygma.media.paper.PaperRefused;
+import school.kerygma.media.picture.PageTones;
+import school.kerygma.media.picture.Turned;
+import school.kerygma.media.worker.OpenPaper;
+import school.kerygma.media.worker.PageRefused;
+import school.kerygma.media.worker.PaperReaders;
+
+/**
+ * Looks at a file that was handed in, in a process of its own: draws its pages, so that nobody has
+ * to open it to see it, and notices if nothing was done in it. What has no pages is kept as it is.
+ */
+@Component
+class HandInReading implements Work {
+
+  static final String KIND = "hand-in";
+
+  /** What comes after is shown, and not compared. */
+  private static final int MOST_COMPARED = 30;
+
+  /** Widths of the two pictures of a page, in pixels. */
+  enum Size {
+    S(Blank.WIDTH),
+    L(1800);
+
+    private final int width;
+
+    Size(int width) {
+      this.width = width;
+    }
+
+    String called() {
+      return name().toLowerCase(Locale.ROOT);
+    }
+  }
+
+  private final HandIn.Repository all;
+  private final HandIn.PieceRepository pieces;
+  private final Tasks tasks;
+  private final Editions editions;
+  private final MediaStore store;
+  private final OfficeConverter converter;
+  private final PaperReaders readers;
+  private final TransactionTemplate inTransaction;
+
+  HandInReading(
+      HandIn.Repository all,
+      HandIn.PieceRepository pieces,
+      Tasks tasks,
+      Editions editions,
+      MediaStore store,
+      OfficeConverter converter,
+      PaperReaders readers,
+      TransactionTemplate inTransaction) {
+    this.all = all;
+    this.pieces = pieces;
+    this.tasks = tasks;
+    this.editions = editions;
+    this.store = store;
+    this.converter = converter;
+    this.readers = readers;
+    this.inTransaction = inTransaction;
+  }
+
+  @Override
+  public Lane lane() {
+    return Lane.PAPERS;
+  }
+
+  @Override
+  public String kind() {
+    return KIND;
+  }
+
+  /** What was read of a file. */
+  private record Read(String mediaType, int pages, Optional<Blank.Finding> finding) {}
+
+  @Override
+  public void run(UUID subject, Progress progress) {
+    Optional<HandIn.Piece> piece = pieces.findById(subject);
+    if (piece.isEmpty()) {
+      return; // It was taken away meanwhile.
+    }
+    Read read;
+    try {
+      read = store.with(HandIns.original(subject), file -> read(piece.get(), file, progress));
+    } catch (PaperRefused | PageRefused none) {
+      read = new Read("application/octet-stream", 0, Optional.empty());
+    }
+    Read kept = read;
+    inTransaction.executeWithoutResult(t -> keep(subject, kept));
+  }
+
+  private void keep(UUID subject, Read read) {
+    pieces
+        .findById(subject)
+        .ifPresent(
+            p -> {
+              p.read(read.mediaType(), read.pages(), read.finding());
+              pieces.saveAndFlush(p);
+              HandIn of = all.findById(p.handInId()).orElseThrow();
+              if (of.state() != HandIn.State.OPEN) {
+                // Its student could not be told before it went; its teacher is.
+                tasks
+                    .find(of.taskId())
+                    .flatMap(task -> task.sheet().handIn())
+                    .ifPresent(
+                        rule -> of.found(HandIns.finding(rule, of, pieces.of(List.of(of.id())))));
+              }
+            });
+  }
+
+  private Read read(HandIn.Piece piece, Path file, Progress progress) {
+    Optional<OfficeKind> office = OfficeKind.of(file, piece.name());
+    if (office.isEmpty()) {
+      return pages(piece, file, "", progress);
+    }
+    if (!OfficeConverter.isThere()) {
+      throw new PaperRefused(PaperRefused.Reason.NO_CONVERTER);
+    }
+    Path directory = store.workDirectory();
+    try {
+      Path accepted = directory.resolve("accepted." + office.get().extension());
+      Path pdf = directory.resolve("work.pdf");
+      boolean changed = accept(file, office.get(), accepted);
+      converter.toPdf(changed ? accepted : file, office.get(), pdf);
+      return pages(piece, pdf, office.get().mediaType(), progress);
+    } finally {
+      FileSystemUtils.deleteRecursively(directory.toFile());
+    }
+  }
+
+  private static boolean accept(Path file, OfficeKind kind, Path accepted) {
+    if (kind != OfficeKind.DOCX && kind != OfficeKind.ODT) {
+      return false;
+    }
+    try {
+      return AcceptedChanges.accept(file, accepted);
+    } catch (IOException e) {
+      return false; // LibreOffice says what is wrong with it.
+    }
+  }
+
+  private Read pages(HandIn.Piece piece, Path file, String type, Progress progress) {
+    List<Blank.Sheet> sheets = new ArrayList<>();
+    try (OpenPaper paper = readers.open(file)) {
+      int count = paper.pageCount();
+      for (int number = 1; number <= count; number++) {
+        progress.at(number - 1, count);
+        Tones tones = draw(piece, paper, number);
+        if (number <= MOST_COMPARED) {
+          sheets.add(new Blank.Sheet(words(paper.page(number)), tones));
+        }
+      }
+      progress.at(count, count);
+      String mediaType = type.isEmpty() ? paper.mediaType() : type;
+      return new Read(mediaType, count, Blank.ofPages(sheets, given(piece)));
+    }
+  }
+
+  private Tones draw(HandIn.Piece piece, OpenPaper paper, int number) {
+    Path directory = store.workDirectory();
+    try {
+      Tones tones = null;
+      for (Size size : Size.values()) {
+        Path drawn = directory.resolve(size.name());
+        paper.picture(number, size.width, drawn);
+        if (piece.turn() > 0) {
+          Turned.byQuarters(drawn, piece.turn());
+        }
+        if (size == Size.S) {
+          tones = PageTones.of(ImageIO.read(drawn.toFile()));
+        }
+        String name = HandIns.picture(piece.id(), piece.turn(), number, size.called());
+        store.delete(name);
+        store.putFile(name, drawn);
+      }
+      return Objects.requireNonNull(tones);
+    } catch (IOException e) {
+      throw Problem.unavailable("disk-full");
+    } finally {
+      FileSystemUtils.deleteRecursively(directory.toFile());
+    }
+  }
+
+  private static List<String> words(Page page) {
+    return page.words().stream().map(Word::text).toList();
+  }
+
+  /** The papers that were given out for the task, as the section reads them. */
+  private List<List<Blank.Sheet>> given(HandIn.Piece piece) {
+    HandIn of = all.findById(piece.handInId()).orElseThrow();
+    Optional<TaskView> task = tasks.find(of.taskId());
+    List<List<Blank.Sheet>> given = new ArrayList<>();
+    for (UUID handout : task.map(t -> t.sheet().in(of.sectionId()).handouts()).orElse(Set.of())) {
+      List<Blank.Sheet> sheets = new ArrayList<>();
+      for (Leaf leaf : editions.opened(handout).leaves()) {
+        if (sheets.size() < MOST_COMPARED) {
+          store
+              .find(PageReading.picture(leaf.id(), PageReading.Size.S))
+              .ifPresent(
+                  r -> sheets.add(new Blank.Sheet(words(leaf.page()), PageTones.of(read(r)))));
+        }
+      }
+      given.add(sheets);
+    }
+    return given;
+  }
+
+  private static BufferedImage read(Resource picture) {
+    try (InputStream in = picture.getInputStream()) {
+      return ImageIO.read(in);
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
+  }
+
+  /** What was cancelled is kept as it is. */
+  @Override
+  public void clear(UUID subject) {
+    inTransaction.executeWithoutResult(
+        t -> keep(subject, new Read("application/octet-stream", 0, Optional.empty())));
+  }
+}

@@ -1,0 +1,639 @@
+package school.kerygma.app.handin;
+
+import java.io.InputStream;
+import java.net.URI;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import org.springframework.context.event.EventListener;
+import org.springframework.core.io.Resource;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.accounts.Gate;
+import school.kerygma.app.accounts.PersonErased;
+import school.kerygma.app.accounts.PersonMerged;
+import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.audience.Audience;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.Sections;
+import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Nightly;
+import school.kerygma.app.work.Works;
+import school.kerygma.core.access.Access.Circle;
+import school.kerygma.core.handin.Blank;
+import school.kerygma.core.handin.HandInRule;
+import school.kerygma.core.handin.HandInRule.Kind;
+import school.kerygma.core.handin.Lateness;
+import school.kerygma.core.handin.TwoTexts;
+
+/** Keeps what students hand in. */
+@Service
+@Transactional
+public class HandIns implements Gate.CircleSource, Remembers {
+
+  /** The largest file, in bytes. */
+  public static final long MOST_BYTES = 50L << 20;
+
+  private static final int MOST_FILES = 12;
+  private static final int LONGEST_TEXT = 50_000;
+  private static final Pattern PHONE_PHOTO = Pattern.compile("(?i).*\\.(heic|heif)");
+  private static final String UNDER = "handins/";
+
+  /**
+   * A task as a section's student is asked to hand something in for it.
+   *
+   * @param due as it is now
+   * @param improve until when it may be handed in again afterwards
+   */
+  public record Asked(
+      UUID task, UUID section, HandInRule rule, Instant due, Optional<Instant> improve) {}
+
+  /**
+   * A version of a student's work.
+   *
+   * @param student who put it together
+   * @param mates for whom else it counts
+   * @param edits how often its words were kept
+   * @param begun when its sending began, once it was handed in
+   * @param arrived when all of it was here
+   * @param due when it was due as it was handed in
+   */
+  public record Version(
+      UUID id,
+      UUID task,
+      UUID section,
+      UUID student,
+      Set<UUID> mates,
+      int number,
+      String text,
+      String link,
+      int edits,
+      boolean open,
+      Optional<Instant> begun,
+      Optional<Instant> arrived,
+      Optional<Instant> due,
+      Optional<Blank.Finding> finding,
+      List<FileOf> files) {
+
+    /** Whether it was handed in, and files of it are still arriving. */
+    public boolean sending() {
+      return !open && arrived.isEmpty();
+    }
+
+    /** Those whose work it is. */
+    public Set<UUID> students() {
+      Set<UUID> all = new HashSet<>(mates);
+      all.add(student);
+      return all;
+    }
+
+    /** How many words its text has. */
+    public int words() {
+      return Blank.words(text);
+    }
+  }
+
+  /**
+   * A file of it.
+   *
+   * @param arriving whether it is still on its way
+   * @param reading whether its pages are being looked at
+   * @param pages that can be shown; 0 if it is only kept
+   * @param turn how often it was turned, as part of its pictures' addresses
+   */
+  public record FileOf(
+      UUID id,
+      String name,
+      long bytes,
+      boolean photo,
+      boolean arriving,
+      boolean reading,
+      int pages,
+      int turn,
+      Optional<Blank.Finding> finding) {}
+
+  /**
+   * What came of handing in.
+   *
+   * @param finding what is asked about first: then nothing has been handed in
+   */
+  public record HandedIn(Optional<Blank.Finding> finding) {}
+
+  private final HandIn.Repository all;
+  private final HandIn.PieceRepository pieces;
+  private final Audience audience;
+  private final Sections sections;
+  private final MediaStore store;
+  private final Works works;
+  private final TransactionTemplate inTransaction;
+  private final Clock clock;
+
+  HandIns(
+      HandIn.Repository all,
+      HandIn.PieceRepository pieces,
+      Audience audience,
+      Sections sections,
+      MediaStore store,
+      Works works,
+      TransactionTemplate inTransaction,
+      Clock clock) {
+    this.all = all;
+    this.pieces = pieces;
+    this.audience = audience;
+    this.sections = sections;
+    this.store = store;
+    this.works = works;
+    this.inTransaction = inTransaction;
+    this.clock = clock;
+  }
+
+  static String original(UUID file) {
+    return UNDER + file + ".original";
+  }
+
+  static String picture(UUID file, int turn, int page, String size) {
+    return UNDER + file + "-" + turn + "-" + page + "-" + size;
+  }
+
+  // ---- what a student sees
+
+  /** All versions of a student's work for a task, the newest last; one may still be open. */
+  @Transactional(readOnly = true)
+  public List<Version> of(UUID task, UUID student) {
+    return views(all.of(task, student));
+  }
+
+  /** What a student has handed in last for each of some tasks. */
+  @Transactional(readOnly = true)
+  public Map<UUID, Version> latest(Collection<UUID> tasks, UUID student) {
+    Map<UUID, Version> latest = new HashMap<>();
+    if (!tasks.isEmpty()) {
+      views(all.sent(tasks, student)).forEach(v -> latest.put(v.task(), v));
+    }
+    return latest;
+  }
+
+  /** What a section has handed in for a task, version after version. */
+  @Transactional(readOnly = true)
+  public List<Version> ofSection(UUID task, UUID section) {
+    return views(all.ofSection(task, section));
+  }
+
+  @Transactional(readOnly = true)
+  public Version get(UUID id) {
+    return views(all.findById(id).stream().toList()).stream()
+        .findFirst()
+        .orElseThrow(Problem::notFound);
+  }
+
+  private List<Version> views(List<HandIn> some) {
+    Map<UUID, List<FileOf>> files =
+        some.isEmpty()
+            ? Map.of()
+            : pieces.of(some.stream().map(HandIn::id).toList()).stream()
+                .collect(
+                    Collectors.groupingBy(
+                        HandIn.Piece::handInId,
+                        Collectors.mapping(HandIns::view, Collectors.toList())));
+    return some.stream()
+        .map(
+            h ->
+                new Version(
+                    h.id(),
+                    h.taskId(),
+                    h.sectionId(),
+                    h.studentId(),
+                    h.mates(),
+                    h.number(),
+                    h.text(),
+                    h.link(),
+                    h.edits(),
+                    h.state() == HandIn.State.OPEN,
+                    h.begunAt(),
+                    h.arrivedAt(),
+                    h.dueAt(),
+                    h.finding(),
+                    files.getOrDefault(h.id(), List.of())))
+        .toList();
+  }
+
+  private static FileOf view(HandIn.Piece p) {
+    return new FileOf(
+        p.id(),
+        p.name(),
+        p.bytes(),
+        p.isPhoto(),
+        p.state() == HandIn.Piece.State.ARRIVING,
+        p.state() == HandIn.Piece.State.READING,
+        p.state() == HandIn.Piece.State.READ ? p.pages() : 0,
+        p.turn(),
+        p.finding());
+  }
+
+  // ---- putting it together
+
+  /**
+   * The version that is being put together; the first change after handing in begins the next, with
+   * what the last one had.
+   */
+  private HandIn opened(Asked asked, UUID student) {
+    all.hold(asked.task(), student);
+    List<HandIn> own =
+        all.of(asked.task(), student).stream()
+            .filter(h -> h.studentId().equals(student))
+            .sorted(Comparator.comparing(HandIn::number))
+            .toList();
+    if (own.isEmpty()) {
+      return all.saveAndFlush(new HandIn(asked.task(), asked.section(), student, 1, "", ""));
+    }
+    HandIn last = own.getLast();
+    if (last.state() == HandIn.State.OPEN) {
+      return last;
+    }
+    if (last.state() == HandIn.State.SENDING) {
+      throw Problem.conflict("hand-in-sending");
+    }
+    checkTaken(asked, own);
+    HandIn next =
+        all.saveAndFlush(
+            new HandIn(
+                asked.task(),
+                asked.section(),
+                student,
+                last.number() + 1,
+                last.text(),
+                last.link()));
+    for (HandIn.Piece piece : pieces.of(List.of(last.id()))) {
+      copy(piece, pieces.saveAndFlush(piece.in(next.id())));
+    }
+    return next;
+  }
+
+  private void copy(HandIn.Piece from, HandIn.Piece to) {
+    store.copy(original(from.id()), original(to.id()));
+    for (int page = 1; page <= from.pages(); page++) {
+      for (HandInReading.Size size : HandInReading.Size.values()) {
+        store.copy(
+            picture(from.id(), from.turn(), page, size.called()),
+            picture(to.id(), to.turn(), page, size.called()));
+      }
+    }
+    if (from.state() == HandIn.Piece.State.READING) {
+      works.start(HandInReading.KIND, to.id(), ownerOf(to));
+    }
+  }
+
+  private UUID ownerOf(HandIn.Piece piece) {
+    return all.findById(piece.handInId()).orElseThrow().studentId();
+  }
+
+  private void checkTaken(Asked asked, List<HandIn> own) {
+    boolean done =
+        own.stream().anyMatch(h -> h.state() == HandIn.State.IN && h.finding().isEmpty());
+    if (!Lateness.takes(asked.due(), asked.improve(), done, clock.instant())) {
+      throw Problem.conflict("hand-in-over");
+    }
+  }
+
+  /**
+   * Keeps a student's words. What another tab has kept meanwhile stays, beneath them.
+   *
+   * @param seen the edits that this tab knows of
+   */
+  public Version write(Asked asked, UUID student, String text, String link, int seen) {
+    if (text.length() > LONGEST_TEXT || link.length() > 500) {
+      throw Problem.refused("hand-in-long");
+    }
+    HandIn open = opened(asked, student);
+    boolean both = seen != open.edits();
+    open.write(
+        both ? TwoTexts.both(text, open.text(), LONGEST_TEXT) : text,
+        both && link.isBlank() ? open.link() : link.strip());
+    all.saveAndFlush(open);
+    return get(open.id());
+  }
+
+  /** Says that a file is coming. From now on it counts as begun. */
+  public UUID announce(Asked asked, UUID student, String name, long bytes, boolean photo) {
+    if (!asked.rule().takes(Kind.FILES)) {
+      throw Problem.unreadable();
+    }
+    if (PHONE_PHOTO.matcher(name).matches()) {
+      throw Problem.refused("hand-in-heic");
+    }
+    if (bytes > MOST_BYTES) {
+      throw Problem.refused("hand-in-large", bytes >> 20, MOST_BYTES >> 20);
+    }
+    if (bytes <= 0) {
+      throw Problem.refused("paper.NOTHING_IN_IT");
+    }
+    HandIn open = opened(asked, student);
+    List<HandIn.Piece> so = pieces.of(List.of(open.id()));
+    if (so.size() >= MOST_FILES) {
+      throw Problem.refused("hand-in-many", MOST_FILES);
+    }
+    int position = so.isEmpty() ? 0 : so.getLast().position() + 1;
+    return pieces
+        .saveAndFlush(new HandIn.Piece(open.id(), position, shortened(name), bytes, photo))
+        .id();
+  }
+
+  private static String shortened(String name) {
+    String last = name.replace('\\', '/');
+    last = last.substring(last.lastIndexOf('/') + 1).replaceAll("\\p{Cntrl}", "").strip();
+    last = last.isEmpty() ? "file" : last;
+    return last.length() > 200 ? last.substring(last.length() - 200) : last;
+  }
+
+  /** Takes a file in that was announced; one that came already is not taken again. */
+  @Transactional(propagation = Propagation.NOT_SUPPORTED)
+  public void receive(UUID file, UUID student, InputStream content) {
+    HandIn.Piece piece = own(file, student);
+    if (piece.state() != HandIn.Piece.State.ARRIVING) {
+      return;
+    }
+    store.delete(original(file));
+    if (store.put(original(file), content) != piece.bytes()) {
+      store.delete(original(file));
+      throw Problem.refused("hand-in-torn");
+    }
+    inTransaction.executeWithoutResult(t -> arrived(file, student));
+  }
+
+  private void arrived(UUID file, UUID student) {
+    HandIn.Piece piece = own(file, student);
+    if (piece.state() == HandIn.Piece.State.ARRIVING) {
+      piece.arrived();
+      pieces.saveAndFlush(piece);
+      works.start(HandInReading.KIND, file, student, piece.name());
+      HandIn of = all.findById(piece.handInId()).orElseThrow();
+      boolean whole =
+          pieces.of(List.of(of.id())).stream()
+              .noneMatch(p -> p.state() == HandIn.Piece.State.ARRIVING);
+      if (of.state() == HandIn.State.SENDING && whole) {
+        of.arrived(clock.instant());
+        tick(of);
+      }
+    }
+  }
+
+  private HandIn.Piece own(UUID file, UUID student) {
+    HandIn.Piece piece = pieces.findById(file).orElseThrow(Problem::notFound);
+    if (!ownerOf(piece).equals(student)) {
+      throw Problem.notFound();
+    }
+    return piece;
+  }
+
+  /** A file of the version that is being put together. */
+  private HandIn.Piece changing(UUID file, UUID student) {
+    HandIn.Piece piece = own(file, student);
+    if (all.findById(piece.handInId()).orElseThrow().state() != HandIn.State.OPEN) {
+      throw Problem.conflict("hand-in-in");
+    }
+    return piece;
+  }
+
+  /** Turns a photo by a quarter to the right. */
+  public void turn(UUID file, UUID student) {
+    HandIn.Piece piece = changing(file, student);
+    if (!piece.isPhoto() || piece.state() != HandIn.Piece.State.READ) {
+      throw Problem.conflict("hand-in-in");
+    }
+    piece.turnOnce();
+    works.start(HandInReading.KIND, file, student, piece.name());
+  }
+
+  /** Puts a file before the one that comes before it. */
+  public void earlier(UUID file, UUID student) {
+    HandIn.Piece piece = changing(file, student);
+    List<HandIn.Piece> row = new ArrayList<>(pieces.of(List.of(piece.handInId())));
+    int at = row.stream().map(HandIn.Piece::id).toList().indexOf(file);
+    if (at > 0) {
+      row.add(at - 1, row.remove(at));
+      for (int i = 0; i < row.size(); i++) {
+        row.get(i).at(i);
+      }
+    }
+  }
+
+  public void takeAway(UUID file, UUID student) {
+    HandIn.Piece piece = own(file, student);
+    HandIn of = all.findById(piece.handInId()).orElseThrow();
+    if (of.state() == HandIn.State.IN) {
+      throw Problem.conflict("hand-in-in");
+    }
+    pieces.delete(piece);
+    pieces.flush();
+    boolean whole =
+        pieces.of(List.of(of.id())).stream()
+            .noneMatch(p -> p.state() == HandIn.Piece.State.ARRIVING);
+    if (of.state() == HandIn.State.SENDING && whole) {
+      of.arrived(clock.instant()); // What never came is given up.
+      tick(of);
+    }
+  }
+
+  // ---- handing in
+
+  /**
+   * Hands in what has been put together. What counts is now, however long its files take.
+   *
+   * @param mates for whom else it counts
+   * @param allTheSame whether it is handed in although nothing seems to be done
+   */
+  public HandedIn handIn(Asked asked, UUID student, Set<UUID> mates, boolean allTheSame) {
+    Instant now = clock.instant();
+    HandIn work = opened(asked, student);
+    checkTaken(
+        asked,
+        all.of(asked.task(), student).stream().filter(h -> h.studentId().equals(student)).toList());
+    Set<UUID> together = new HashSet<>(mates);
+    together.remove(student);
+    if (together.size() >= asked.rule().together()
+        || !sections.get(asked.section()).students().containsAll(together)) {
+      throw Problem.refused("hand-in-mates", asked.rule().together());
+    }
+    if (!work.link().isEmpty() && !isAddress(work.link())) {
+      throw Problem.refused("hand-in-link").at("link");
+    }
+    List<HandIn.Piece> own = pieces.of(List.of(work.id()));
+    Optional<Blank.Finding> finding = finding(asked.rule(), work, own);
+    if (finding.isPresent() && !allTheSame) {
+      return new HandedIn(finding);
+    }
+    boolean whole = own.stream().noneMatch(p -> p.state() == HandIn.Piece.State.ARRIVING);
+    work.found(finding);
+    work.handIn(now, asked.due(), together, whole);
+    if (whole) {
+      tick(work);
+    }
+    return new HandedIn(Optional.empty());
+  }
+
+  private void tick(HandIn work) {
+    audience.tick(work.studentId(), work.taskId(), true);
+    work.mates().forEach(mate -> audience.tick(mate, work.taskId(), true));
+  }
+
+  /** Nothing is said of what is still on its way, or still being looked at. */
+  static Optional<Blank.Finding> finding(HandInRule rule, HandIn work, List<HandIn.Piece> files) {
+    boolean texted = rule.takes(Kind.TEXT) && Blank.words(work.text()) > 0;
+    List<Optional<Blank.Finding>> found = new ArrayList<>();
+    if (texted) {
+      found.add(Blank.ofText(work.text(), rule.words()));
+    }
+    if (rule.takes(Kind.LINK) && !work.link().isEmpty()) {
+      found.add(Optional.empty());
+    }
+    files.forEach(p -> found.add(p.finding()));
+    return found.isEmpty()
+        ? Optional.of(Blank.Finding.EMPTY)
+        : found.stream().allMatch(Optional::isPresent) ? found.getFirst() : Optional.empty();
+  }
+
+  private static boolean isAddress(String link) {
+    try {
+      URI uri = URI.create(link);
+      String scheme = uri.getScheme() == null ? "" : uri.getScheme().toLowerCase(Locale.ROOT);
+      return Set.of("http", "https").contains(scheme) && uri.getHost() != null;
+    } catch (IllegalArgumentException e) {
+      return false;
+    }
+  }
+
+  // ---- who may
+
+  @Override
+  public List<Gate.Kind> kinds() {
+    return List.of(Gate.Kind.HAND_IN, Gate.Kind.HAND_IN_FILE);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public Circle circle(Gate.Kind kind, UUID id) {
+    Optional<HandIn> work =
+        kind == Gate.Kind.HAND_IN
+            ? all.findById(id)
+            : pieces.findById(id).flatMap(p -> all.findById(p.handInId()));
+    return work.map(
+            w -> {
+              boolean open = w.state() == HandIn.State.OPEN;
+              Circle roster = sections.circle(Gate.Kind.ROSTER, w.sectionId());
+              // A teacher sees what was handed in, and nothing before.
+              return new Circle(
+                  teacher -> !open && roster.teachers().test(teacher),
+                  student -> w.studentId().equals(student) || !open && w.mates().contains(student),
+                  any -> false);
+            })
+        .orElse(Circle.NOBODY);
+  }
+
+  /** A file as it came. */
+  @Transactional(readOnly = true)
+  Resource file(UUID file) {
+    return store.find(original(file)).orElseThrow(Problem::notFound);
+  }
+
+  @Transactional(readOnly = true)
+  HandIn.Piece piece(UUID file) {
+    return pieces.findById(file).orElseThrow(Problem::notFound);
+  }
+
+  Optional<Resource> shown(HandIn.Piece piece, int page, String size) {
+    return store.find(picture(piece.id(), piece.turn(), page, size));
+  }
+
+  // ---- what becomes of it
+
+  /** Files that nobody has any more are gone. */
+  @EventListener
+  void on(Nightly night) {
+    store.deleteBefore(
+        UNDER,
+        clock.instant().minus(Duration.ofDays(1)),
+        name -> {
+          String file = name.substring(name.lastIndexOf('/') + 1);
+          return file.length() < 36 || !exists(file.substring(0, 36));
+        });
+  }
+
+  private boolean exists(String file) {
+    try {
+      return pieces.existsById(UUID.fromString(file));
+    } catch (IllegalArgumentException e) {
+      return false;
+    }
+  }
+
+  @EventListener
+  void on(PersonErased erased) {
+    for (HandIn work : all.ofStudent(erased.person())) {
+      for (HandIn.Piece piece : pieces.of(List.of(work.id()))) {
+        forget(piece);
+      }
+    }
+    all.forget(erased.person());
+    all.forgetMate(erased.person());
+  }
+
+  private void forget(HandIn.Piece piece) {
+    store.delete(original(piece.id()));
+    for (int turn = 0; turn < 4; turn++) {
+      for (int page = 1; page <= piece.pages(); page++) {
+        for (HandInReading.Size size : HandInReading.Size.values()) {
+          store.delete(picture(piece.id(), turn, page, size.called()));
+        }
+      }
+    }
+  }
+
+  @EventListener
+  void on(PersonMerged merged) {
+    all.rename(merged.from(), merged.to());
+    all.forget(merged.from());
+    all.forgetMate(merged.from());
+  }
+
+  @Override
+  public String heading() {
+    return "handed in";
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public List<?> about(UUID person) {
+    return views(all.ofStudent(person)).stream()
+        .map(
+            v ->
+                Map.of(
+                    "task",
+                    v.task().toString(),
+                    "version",
+                    v.number(),
+                    "text",
+                    v.text(),
+                    "link",
+                    v.link(),
+                    "files",
+                    v.files().stream().map(FileOf::name).toList(),
+                    "handedIn",
+                    v.begun().map(Instant::toString).orElse("")))
+        .toList();
+  }
+}

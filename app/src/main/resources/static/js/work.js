@@ -1,0 +1,308 @@
+// A student's own work: words are kept at every pause, here first and then by the server; files go as soon as they are chosen.
+import { send } from './api.js';
+import { sendFile } from './upload.js';
+
+const PAUSE_MS = 800;
+const LOOK_MS = 1500;
+const AGAIN_MS = 5000;
+
+const element = (tag, attributes = {}, ...inside) => {
+  const e = document.createElement(tag);
+  for (const [name, value] of Object.entries(attributes)) {
+    e.setAttribute(name, value);
+  }
+  e.append(...inside);
+  return e;
+};
+const fill = (text, ...values) => values.reduce((t, v, i) => t.replace(`%${i + 1}`, v), text);
+
+document.addEventListener('alpine:init', () => {
+  Alpine.data('work', () => {
+    // Outside the component: what Alpine watches is wrapped, and these must not be.
+    let words;
+    let here;
+    let seen;
+    let timer;
+    let keeping = null;
+    let going = 0;
+    const chosen = new Map();
+    const percents = new Map();
+    return {
+      problem: '',
+      state: '',
+      count: '',
+
+      init() {
+        words = this.$root.dataset;
+        here = `kerygma:work:${words.task}`;
+        seen = Number(words.seen);
+        this.count = this.$root.querySelector('#count span')?.textContent ?? '';
+        this.bringBack();
+        if (this.$refs.pieces) {
+          this.look();
+        }
+        addEventListener('online', () => this.keep());
+        addEventListener('beforeunload', (e) => {
+          if (going > 0) {
+            e.preventDefault(); // A file is still going.
+          }
+        });
+        document.getElementById('asked')?.focus();
+      },
+
+      // ---- words
+
+      /** What this device has kept and the server never heard of. */
+      bringBack() {
+        const left = JSON.parse(localStorage.getItem(here) ?? 'null');
+        if (left && this.$refs.form) {
+          if (this.$refs.text && !this.$refs.text.value.includes(left.text)) {
+            this.$refs.text.value = left.text;
+          }
+          if (this.$refs.link && left.link) {
+            this.$refs.link.value = left.link;
+          }
+          seen = left.seen;
+          this.typed();
+        }
+      },
+
+      written() {
+        return { text: this.$refs.text?.value ?? '', link: this.$refs.link?.value ?? '', seen };
+      },
+
+      typed() {
+        localStorage.setItem(here, JSON.stringify(this.written()));
+        this.answered();
+        this.state = '';
+        clearTimeout(timer);
+        timer = setTimeout(() => this.keep(), PAUSE_MS);
+      },
+
+      /** What was asked about the work as it was is asked no more. */
+      answered() {
+        document.getElementById('asked')?.remove();
+      },
+
+      /** One after the other, so that what was written last is what is kept. */
+      keep() {
+        clearTimeout(timer);
+        keeping = (keeping ?? Promise.resolve()).then(() => this.keepNow());
+        return keeping;
+      },
+
+      async keepNow() {
+        if (!localStorage.getItem(here)) {
+          return true;
+        }
+        const now = this.written();
+        try {
+          const kept = await send('PUT', `/class/tasks/${words.task}/work`, now);
+          seen = kept.seen;
+          const { text } = this.$refs;
+          if (text && kept.text !== now.text) {
+            // Another tab has written too: all of it stays.
+            text.value = text.value === now.text ? kept.text : `${text.value}${kept.text.slice(now.text.length)}`;
+          }
+          if (text && text.value === kept.text && (this.$refs.link?.value ?? '').trim() === kept.link) {
+            localStorage.removeItem(here);
+          } else if (!text) {
+            localStorage.removeItem(here);
+          }
+          this.count = Number(words.asked) > 0 ? fill(words.wordsOf, kept.words, words.asked) : fill(words.words, kept.words);
+          this.state = words.kept;
+          return true;
+        } catch (e) {
+          if (e.status) {
+            this.problem = e.message || words.lost;
+          } else {
+            this.state = words.here;
+            timer = setTimeout(() => this.keep(), AGAIN_MS);
+          }
+          return false;
+        }
+      },
+
+      // ---- files
+
+      photos(event) {
+        this.bring(event, true);
+      },
+      files(event) {
+        this.bring(event, false);
+      },
+
+      async bring(event, photo) {
+        const picked = [...event.target.files];
+        this.answered();
+        event.target.value = '';
+        this.problem = '';
+        const problems = [];
+        // They are announced at once, and in order: from now on they count as begun.
+        const announced = [];
+        for (const file of picked) {
+          const why = await this.announce(file, photo, announced);
+          if (why) {
+            problems.push(`${file.name}: ${why}`);
+          }
+        }
+        this.problem = problems.join(' ');
+        await this.look();
+        for (const id of announced) {
+          await this.go(id);
+        }
+      },
+
+      async announce(file, photo, announced) {
+        if (/\.(heic|heif)$/i.test(file.name)) {
+          return words.heic;
+        }
+        if (file.size > Number(words.most)) {
+          return fill(words.large, Math.round(file.size / 1048576), Math.round(Number(words.most) / 1048576));
+        }
+        try {
+          const { file: id } = await send('POST', `/class/tasks/${words.task}/work/files`, { name: file.name, bytes: file.size, photo }, { once: crypto.randomUUID() });
+          chosen.set(id, file);
+          announced.push(id);
+          return '';
+        } catch (e) {
+          return e.message || words.lost;
+        }
+      },
+
+      async go(id) {
+        going += 1;
+        const file = chosen.get(id);
+        const lost = await sendFile(
+          `/class/work/files/${id}`,
+          file,
+          file,
+          (percent) => {
+            percents.set(id, percent);
+            this.$refs.pieces?.querySelector(`[data-file="${id}"] progress`)?.setAttribute('value', percent);
+          },
+          words.lost,
+        );
+        going -= 1;
+        if (lost) {
+          percents.set(id, -1);
+          this.problem = `${file.name}: ${lost}`;
+          addEventListener('online', () => this.go(id), { once: true });
+        }
+        await this.look();
+      },
+
+      async look() {
+        clearTimeout(this.looking);
+        const all = await send('GET', `/class/tasks/${words.task}/work/files`).catch(() => null);
+        if (all) {
+          this.draw(all);
+        }
+        if (!all || all.some((f) => f.reading || f.arriving)) {
+          this.looking = setTimeout(() => this.look(), LOOK_MS);
+        }
+      },
+      looking: 0,
+
+      draw(all) {
+        const at = document.activeElement?.dataset.deed;
+        const still = this.$refs.form;
+        this.$refs.pieces.replaceChildren(...all.map((f, i) => this.piece(f, i, Boolean(still))));
+        if (at) {
+          this.$refs.pieces.querySelector(`[data-deed="${at}"]`)?.focus();
+        }
+      },
+
+      piece(f, index, still) {
+        const about = [];
+        if (f.arriving) {
+          const known = chosen.has(f.id);
+          about.push(known && percents.get(f.id) !== -1 ? element('progress', { max: 100, value: percents.get(f.id) ?? 0, 'aria-label': words.sending }) : this.button(f, 'again', words.again));
+        } else if (f.reading) {
+          about.push(element('span', { class: 'pencil' }, words.reading));
+        } else if (f.pages > 0) {
+          about.push(element('span', { class: 'pencil' }, f.pages === 1 ? words.onePage : fill(words.pages, f.pages)));
+        } else {
+          about.push(element('span', { class: 'pencil' }, words.keptFile));
+        }
+        if (f.finding) {
+          about.push(element('strong', { class: 'clay' }, words[f.finding.toLowerCase()]));
+        }
+        const deeds = element('span', { class: 'deeds' });
+        if (still) {
+          if (f.photo && f.pages > 0) {
+            deeds.append(this.button(f, 'turn', words.turn));
+          }
+          if (index > 0) {
+            deeds.append(this.button(f, 'earlier', words.earlier));
+          }
+        }
+        if (still || f.arriving) {
+          deeds.append(this.button(f, 'away', words.away));
+        }
+        const picture = f.pages > 0 ? element('img', { src: `/media/hand-ins/${f.id}/1/s?turn=${f.turn}`, alt: fill(words.pageOf, 1, f.name) }) : element('span', { class: 'no-picture', 'aria-hidden': 'true' });
+        return element('li', { 'data-file': f.id }, picture, element('div', {}, element('strong', {}, f.name), ' ', ...about.flatMap((a) => [a, ' ']), deeds));
+      },
+
+      button(f, deed, label) {
+        const b = element('button', { type: 'button', class: 'deed', 'data-deed': `${deed} ${f.id}`, 'aria-label': `${label}: ${f.name}` }, label);
+        b.addEventListener('click', () => this.change(f, deed));
+        return b;
+      },
+
+      async change(f, deed) {
+        this.problem = '';
+        if (deed === 'again') {
+          this.sendAgain(f);
+          return;
+        }
+        try {
+          await send('POST', `/class/work/files/${f.id}/${deed}`);
+        } catch (e) {
+          this.problem = e.message || words.lost;
+        }
+        if (!this.$refs.form) {
+          location.reload(); // It was waiting for that file.
+          return;
+        }
+        await this.look();
+      },
+
+      /** A file that never came: this page may have it still; else it is chosen once more. */
+      sendAgain(f) {
+        if (chosen.has(f.id)) {
+          this.go(f.id);
+          return;
+        }
+        const input = element('input', { type: 'file' });
+        input.addEventListener('change', () => {
+          const [file] = input.files;
+          if (file) {
+            chosen.set(f.id, file);
+            this.go(f.id);
+          }
+        });
+        input.click();
+      },
+
+      // ---- handing in
+
+      /** What was written last is kept before it goes. */
+      async handIn(event) {
+        if (this.sure || !localStorage.getItem(here)) {
+          return;
+        }
+        event.preventDefault();
+        const button = event.submitter;
+        if (await this.keep()) {
+          this.sure = true;
+          this.$refs.form.requestSubmit(button ?? undefined);
+          this.sure = false;
+        } else {
+          this.problem = this.problem || words.lost;
+        }
+      },
+      sure: false,
+    };
+  });
+});

@@ -1,0 +1,25 @@
+package school.kerygma.media.picture;
+
+import java.awt.image.BufferedImage;
+import school.kerygma.core.handin.Tones;
+
+/** Finds what is dark on the picture of a page. */
+public final class PageTones {
+
+  private PageTones() {}
+
+  /** What is dark, by luminance (ITU-R BT.601, 2.5.1: 0.299 red, 0.587 green, 0.114 blue). */
+  public static Tones of(BufferedImage picture) {
+    int width = picture.getWidth();
+    int height = picture.getHeight();
+    int[] luminance = new int[width * height];
+    for (int y = 0; y < height; y++) {
+      for (int x = 0; x < width; x++) {
+        int rgb = picture.getRGB(x, y);
+        luminance[y * width + x] =
+            (299 * (rgb >> 16 & 255) + 587 * (rgb >> 8 & 255) + 114 * (rgb & 255)) / 1000;
+      }
+    }
+    return Tones.of(luminance, width, height);
+  }
+}
