@@ -142,6 +142,26 @@ class WhoMaySeeWhatTest {
     THINGS.put(
         "the task",
         "/plan/tasks/" + one(sql, "select id from task where title = 'Sketch three bridges'"));
+    UUID work =
+        one(
+            sql,
+            "select h.id from hand_in h join hand_in_file f on f.hand_in_id = h.id where h.section_id = '"
+                + section
+                + "' and h.student_id <> '"
+                + imani
+                + "' and f.pages > 0 order by h.begun_at limit 1");
+    UUID file = one(sql, "select id from hand_in_file where hand_in_id = '" + work + "'");
+    THINGS.put(
+        "all that was handed in",
+        "/sections/"
+            + section
+            + "/tasks/"
+            + one(sql, "select id from task where title = 'Sketch three bridges'")
+            + "/work");
+    THINGS.put("a classmate's work", "/hand-ins/" + work);
+    THINGS.put("a classmate's receipt", "/class/hand-ins/" + work);
+    THINGS.put("a classmate's page", "/media/hand-ins/" + file + "/1/s");
+    THINGS.put("a classmate's file", "/media/hand-ins/" + file + "/original");
     THINGS.put("school time", "/school");
     THINGS.put("7A's roster", "/sections/" + section);
     THINGS.put("a session's form", "/plan/sessions/new");
@@ -193,6 +213,11 @@ class WhoMaySeeWhatTest {
     "the captions, in, s, -, -, -, -, -, -, -",
     "the proof, in, s, -, -, -, -, -, -, -",
     "the answers, in, s, -, -, -, -, -, -, -",
+    "all that was handed in, in, s, s, -, -, -, -, -, -",
+    "a classmate's work, in, s, s, -, -, -, -, -, -",
+    "a classmate's receipt, in, -, -, -, -, -, -, -, -",
+    "a classmate's page, in, s, s, -, -, -, -, -, -",
+    "a classmate's file, in, s, s, -, -, -, -, -, -",
     "the coverage, in, s, -, -, -, -, -, -, -",
     "the sound lines, in, s, -, -, -, -, -, -, -",
     "what was recorded, in, s, -, -, -, -, -, -, -",

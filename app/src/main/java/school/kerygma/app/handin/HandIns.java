@@ -534,11 +534,12 @@ public class HandIns implements Gate.CircleSource, Remembers {
     return work.map(
             w -> {
               boolean open = w.state() == HandIn.State.OPEN;
+              Set<UUID> mates = w.mates();
               Circle roster = sections.circle(Gate.Kind.ROSTER, w.sectionId());
               // A teacher sees what was handed in, and nothing before.
               return new Circle(
                   teacher -> !open && roster.teachers().test(teacher),
-                  student -> w.studentId().equals(student) || !open && w.mates().contains(student),
+                  student -> w.studentId().equals(student) || !open && mates.contains(student),
                   any -> false);
             })
         .orElse(Circle.NOBODY);

@@ -1,0 +1,345 @@
+package school.kerygma.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.FilePayload;
+import java.awt.BasicStroke;
+import java.awt.Color;
+import java.awt.Graphics2D;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.net.http.HttpClient;
+import java.net.http.HttpResponse;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.regex.Pattern;
+import javax.imageio.ImageIO;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.handin.HandIns;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.core.handin.Blank;
+import school.kerygma.core.handin.HandInRule;
+
+/** Work is put together on a phone, handed in, seen by its teacher and by nobody else. */
+class HandInTest {
+
+  private static final LocalDate MONDAY = LocalDate.of(2026, 9, 28);
+  private static final Instant DUE = Instant.parse("2026-10-03T02:59:00Z");
+
+  private static Chromium chromium;
+
+  private final HandIns handIns = DemoServer.bean(HandIns.class);
+
+  @TempDir Path directory;
+
+  @BeforeAll
+  static void open() {
+    chromium = new Chromium(List.of());
+  }
+
+  @AfterAll
+  static void close() {
+    chromium.close();
+  }
+
+  private static UUID task(TestSchool school, String rule, Set<UUID> papers) {
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("Say how it bends", 20, Map.of(school.section(), MONDAY.plusDays(4)))
+                    .reading(papers, 0)
+                    .improved(5)
+                    .handedIn(HandInRule.read(rule)));
+    school.post(MONDAY, task);
+    return task;
+  }
+
+  private static HandIns.Asked asked(TestSchool school, UUID task, String rule) {
+    return new HandIns.Asked(
+        task,
+        school.section(),
+        HandInRule.read(rule),
+        DUE,
+        Optional.of(DUE.plus(Duration.ofDays(7))));
+  }
+
+  private static byte[] sketch(int width, int height) throws IOException {
+    BufferedImage page = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+    Graphics2D g = page.createGraphics();
+    g.setColor(Color.WHITE);
+    g.fillRect(0, 0, width, height);
+    g.setColor(Color.DARK_GRAY);
+    g.setStroke(new BasicStroke(6));
+    g.drawLine(50, height / 2, width - 50, height / 2);
+    g.dispose();
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    ImageIO.write(page, "jpeg", out);
+    return out.toByteArray();
+  }
+
+  private static void settled(UUID task, UUID student) {
+    Awaitility.await()
+        .atMost(Duration.ofMinutes(2))
+        .until(
+            () ->
+                DemoServer.bean(HandIns.class).of(task, student).stream()
+                    .flatMap(v -> v.files().stream())
+                    .noneMatch(f -> f.reading() || f.arriving()));
+  }
+
+  @Test
+  void aTextIsKeptOfflineAndInTwoTabsWarnedOfWhenHardlyBegunAndHandedInTwice() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 2);
+    UUID task = task(school, "text 60, link", Set.of());
+    UUID student = school.students().iterator().next();
+    try (BrowserContext phone = chromium.context(390, 844);
+        BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = Chromium.byCard(phone, student);
+      page.navigate(DemoServer.address() + "/class");
+      page.getByText("Hand in", new Page.GetByTextOptions().setExact(true)).click();
+      Locator text = page.getByLabel("Your text");
+      assertThat(page.locator(".count")).containsText("0 of 60 words");
+      Chromium.assertAccessible(page);
+      text.fill("It bends.");
+      assertThat(page.locator(".count")).containsText("2 of 60 words");
+
+      page.locator(".hand-in-line button").click();
+      assertThat(page.locator("#asked"))
+          .containsText("Your text has 2 words, and 60 are asked for.");
+      assertThat(page.locator("#asked")).isFocused();
+      assertThat(handIns.latest(Set.of(task), student)).isEmpty();
+
+      // Without a line it stays on the device, and goes when the line is back.
+      phone.setOffline(true);
+      text.fill("It bends in the middle. I saw it.");
+      assertThat(page.locator(".count")).containsText("kept on this device");
+      assertThat(page.locator("#asked")).hasCount(0);
+      phone.setOffline(false);
+      assertThat(page.locator(".count")).containsText("8 of 60 words");
+
+      // A second tab writes too: the words of both stay.
+      Page other = phone.newPage();
+      other.navigate(page.url());
+      other.getByLabel("Your text").fill("It bends in the middle. I saw it. The pier holds.");
+      assertThat(other.locator(".count")).containsText("11 of 60 words");
+      text.fill("It bends in the middle. I saw it. The deck is card.");
+      assertThat(text).hasValue(Pattern.compile("deck is card[^$]*pier holds"));
+
+      page.locator(".hand-in-line button").click();
+      assertThat(page.locator(".receipts")).containsText("Handed in on");
+      assertThat(page.locator(".hand-in-line button")).containsText("Hand in again");
+      page.getByLabel("Your text")
+          .fill("It bends in the middle, by nine millimeters, and comes back.");
+      assertThat(page.locator(".count")).containsText("11 of 60 words");
+      page.locator(".hand-in-line button").click();
+      assertThat(page.locator(".receipts")).containsText("1 earlier version");
+      Chromium.assertAccessible(page);
+      page.navigate(DemoServer.address() + "/class");
+      assertThat(page.locator(".todo")).containsText("handed in");
+      assertThat(page.locator(".todo input[type=checkbox]")).hasCount(0);
+
+      Page teacher =
+          chromium.at(desk, school, "/sections/" + school.section() + "/tasks/" + task + "/work");
+      assertThat(teacher.locator(".handed-sum")).containsText("of 2 have handed in");
+      assertThat(teacher.locator(".handed")).containsText("2 versions");
+      Chromium.assertAccessible(teacher);
+      teacher.locator(".handed td a").first().click();
+      assertThat(teacher.locator(".written")).containsText("nine millimeters");
+      teacher.getByText("Version 1").click();
+      assertThat(teacher.locator(".written")).containsText("pier holds");
+      Chromium.assertAccessible(teacher);
+    }
+  }
+
+  @Test
+  void photosAreTurnedOrderedAndHandedInAndWhatCannotBeReadIsKeptAsItIs() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 2);
+    UUID task = task(school, "files, together 2", Set.of());
+    List<UUID> both = new ArrayList<>(school.students());
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, both.get(0));
+      page.navigate(DemoServer.address() + "/class/tasks/" + task + "/work");
+      Locator pieces = page.locator(".pieces");
+      page.setInputFiles(
+          "#photos",
+          new FilePayload[] {
+            new FilePayload("one.jpg", "image/jpeg", sketch(1200, 900)),
+            new FilePayload("two.jpg", "image/jpeg", sketch(900, 1200))
+          });
+      assertThat(pieces.locator("img")).hasCount(2);
+      Chromium.assertAccessible(page);
+      assertThat(picture(pieces)).isEqualTo("wide");
+      pieces.getByText("Turn").first().click();
+      assertThat(pieces.locator("img").first()).hasAttribute("src", Pattern.compile("turn=1"));
+      assertThat(picture(pieces)).isEqualTo("high");
+      pieces.getByText("Move up").click();
+      assertThat(pieces.locator("li").first()).containsText("two.jpg");
+
+      page.setInputFiles("#files", new FilePayload("IMG_1.HEIC", "image/heic", new byte[] {1, 2}));
+      assertThat(page.locator(".told.wrong:visible")).containsText("HEIC");
+      page.setInputFiles(
+          "#files", new FilePayload("run.exe", "application/octet-stream", new byte[] {77, 90, 1}));
+      assertThat(pieces.locator("li").last()).containsText("kept as it is");
+      page.getByText("Hand in together").click();
+      page.locator(".mates input").check();
+      page.locator(".hand-in-line button").click();
+      assertThat(page.locator(".receipts")).containsText("Handed in on");
+    }
+    // One hands in for both.
+    HandIns.Version mates = handIns.latest(Set.of(task), both.get(1)).get(task);
+    assertThat(mates.student()).isEqualTo(both.get(0));
+    assertThat(mates.files())
+        .extracting(HandIns.FileOf::name)
+        .containsExactly("two.jpg", "one.jpg", "run.exe");
+    HttpClient mate =
+        Caller.byCard(DemoServer.bean(People.class).cardLinks(Set.copyOf(both)).get(both.get(1)));
+    assertThat(Caller.get(mate, "/class/hand-ins/" + mates.id()).statusCode()).isEqualTo(200);
+    UUID program = mates.files().getLast().id();
+    HttpResponse<String> saved = Caller.get(mate, "/media/hand-ins/" + program + "/original");
+    assertThat(saved.headers().firstValue("Content-Type")).hasValue("application/octet-stream");
+    assertThat(saved.headers().firstValue("Content-Disposition").orElse(""))
+        .startsWith("attachment");
+    assertThat(saved.headers().firstValue("X-Content-Type-Options")).hasValue("nosniff");
+    // Nobody else sees it: not who sits elsewhere, not a teacher of another section.
+    TestSchool elsewhere = TestSchool.in("America/Halifax", 1);
+    UUID stranger = elsewhere.students().iterator().next();
+    HttpClient other =
+        Caller.byCard(DemoServer.bean(People.class).cardLinks(Set.of(stranger)).get(stranger));
+    for (HttpClient who : List.of(other, Caller.teacher(elsewhere.email()))) {
+      for (String path : List.of("/original", "/1/s")) {
+        assertThat(
+                Caller.get(who, "/media/hand-ins/" + mates.files().getFirst().id() + path)
+                    .statusCode())
+            .isEqualTo(404);
+      }
+    }
+  }
+
+  private static String picture(Locator pieces) {
+    Locator first = pieces.locator("img").first();
+    Awaitility.await()
+        .until(() -> (Boolean) first.evaluate("i => i.complete && i.naturalWidth > 0"));
+    return (Boolean) first.evaluate("i => i.naturalWidth > i.naturalHeight") ? "wide" : "high";
+  }
+
+  @Test
+  void thePaperAsItWasGivenOutIsAskedAboutAndTheTeacherIsToldIfItGoesAllTheSame() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    Path sheet =
+        TestSheets.pdf(
+            directory.resolve("Load table.pdf"),
+            List.of("Load table", "5 N bends ____ mm", "10 N bends ____ mm"));
+    UUID paper = Papers.bring(school, sheet);
+    UUID task = task(school, "files", Set.of(paper));
+    UUID student = school.students().iterator().next();
+    HandIns.Asked asked = asked(school, task, "files");
+    byte[] bytes = Files.readAllBytes(sheet);
+    UUID file = handIns.announce(asked, student, "done.pdf", bytes.length, false);
+    handIns.receive(file, student, new ByteArrayInputStream(bytes));
+    settled(task, student);
+    assertThat(handIns.handIn(asked, student, Set.of(), false).finding())
+        .contains(Blank.Finding.UNCHANGED);
+    assertThat(handIns.latest(Set.of(task), student)).isEmpty();
+    assertThat(handIns.handIn(asked, student, Set.of(), true).finding()).isEmpty();
+    String seen =
+        Caller.get(
+                Caller.teacher(school.email()),
+                "/sections/" + school.section() + "/tasks/" + task + "/work")
+            .body();
+    assertThat(seen).contains("as it was given out");
+  }
+
+  @Test
+  void theMomentAtWhichSendingBeganCountsHoweverSlowTheLineIs() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID task = task(school, "files", Set.of());
+    UUID student = school.students().iterator().next();
+    HandIns.Asked asked = asked(school, task, "files");
+    byte[] bytes = sketch(300, 300);
+    Instant lastSecond = Instant.parse("2026-10-03T02:59:59Z");
+    UUID[] file = new UUID[1];
+    ScopedClock.runAt(
+        lastSecond,
+        () -> {
+          file[0] = handIns.announce(asked, student, "slow.jpg", bytes.length, true);
+          handIns.handIn(asked, student, Set.of(), false);
+        });
+    HandIns.Version sending = handIns.of(task, student).getLast();
+    assertThat(sending.sending()).isTrue();
+    assertThat(sending.begun()).contains(lastSecond);
+    // A piece of it is no file; the whole is.
+    assertThatThrownBy(
+            () -> handIns.receive(file[0], student, new ByteArrayInputStream(bytes, 0, 90)))
+        .isInstanceOf(Problem.class);
+    assertThat(handIns.of(task, student).getLast().sending()).isTrue();
+    ScopedClock.runAt(
+        lastSecond.plusSeconds(900),
+        () -> handIns.receive(file[0], student, new ByteArrayInputStream(bytes)));
+    HandIns.Version in = handIns.of(task, student).getLast();
+    assertThat(in.begun()).contains(lastSecond);
+    assertThat(in.arrived()).contains(lastSecond.plusSeconds(900));
+    // Twice pressed is handed in once, and again only until it may last be improved.
+    ScopedClock.runAt(
+        DUE.plus(Duration.ofDays(6)), () -> handIns.write(asked, student, "", "", in.edits()));
+    assertThat(handIns.of(task, student)).hasSize(2);
+    ScopedClock.runAt(
+        DUE.plus(Duration.ofDays(8)),
+        () ->
+            assertThatThrownBy(() -> handIns.handIn(asked, student, Set.of(), false))
+                .hasMessage("hand-in-over"));
+  }
+
+  @Test
+  void whatDoesNotBelongTogetherIsRefused() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 2);
+    UUID task = task(school, "files, together 2", Set.of());
+    List<UUID> both = new ArrayList<>(school.students());
+    HandIns.Asked asked = asked(school, task, "files, together 2");
+    assertThatThrownBy(() -> handIns.announce(asked, both.get(0), "film.mp4", 300L << 20, false))
+        .hasMessage("hand-in-large");
+    assertThatThrownBy(() -> handIns.announce(asked, both.get(0), "a.heif", 10, true))
+        .hasMessage("hand-in-heic");
+    UUID file = handIns.announce(asked, both.get(0), "a.png", 10, true);
+    assertThatThrownBy(
+            () -> handIns.receive(file, both.get(1), new ByteArrayInputStream(new byte[10])))
+        .hasMessage("not-found");
+    assertThatThrownBy(() -> handIns.handIn(asked, both.get(0), Set.of(UUID.randomUUID()), true))
+        .hasMessage("hand-in-mates");
+    HttpClient student =
+        Caller.byCard(
+            DemoServer.bean(People.class).cardLinks(Set.of(both.get(0))).get(both.get(0)));
+    assertThat(
+            Caller.post(
+                    student,
+                    "/class/tasks/" + task + "/tick?done=true",
+                    "application/json",
+                    "",
+                    Caller.token(student, "/class"))
+                .statusCode())
+        .isEqualTo(409);
+  }
+}
