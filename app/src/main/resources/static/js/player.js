@@ -1,5 +1,6 @@
 // Plays a walkthrough: draws what the score shows at the time of the sound.
 import { clock, send } from './api.js';
+import { Asks } from './asks.js';
 import { Beacons } from './beacons.js';
 import { Check } from './check.js';
 import { Moving } from './moving.js';
@@ -26,6 +27,7 @@ document.addEventListener('alpine:init', () => {
     let corrections = [];
     let checks = [];
     let asking = null;
+    let asks = null;
     let before = 0;
     let score;
     let moving;
@@ -49,6 +51,9 @@ document.addEventListener('alpine:init', () => {
       correction: '',
       slip: '',
       checking: false,
+      askOpen: false,
+      asked: '',
+      answered: '',
       line1: '',
       line2: '',
       described: '',
@@ -84,6 +89,10 @@ document.addEventListener('alpine:init', () => {
         // What was put right afterwards is told beside what is said; without it the talk plays all the same.
         corrections = await send('GET', `/media/scores/${id}/corrections`).catch(() => []);
         checks = await send('GET', `/media/scores/${id}/checks`).catch(() => []);
+        if (this.$refs.ask) {
+          asks = new Asks(this.$refs.ask, id, { play: (at) => this.playFrom(at), close: () => this.toggleAsk() });
+          await asks.load().catch(() => {});
+        }
         this.buildStops();
         await this.buildLanguages();
         this.buildTranscript();
@@ -253,6 +262,9 @@ document.addEventListener('alpine:init', () => {
         const right = (over) => corrections.find((c) => c.overPage === over && c.startMs <= at && at < c.endMs)?.words ?? '';
         this.correction = right(false);
         this.slip = right(true);
+        const here = asks?.at(at);
+        this.asked = here?.words ?? '';
+        this.answered = here?.answer ?? '';
         const stop = score.stops.find((s) => s.startMs <= at && at < s.endMs);
         this.unchecked = (track ? Boolean(cue?.unchecked) : Boolean(stop?.unchecked)) && this.line1 !== '';
         const seen = moment.marks.map((m) => `${m.kind}: ${m.words || m.number}`);
@@ -511,6 +523,17 @@ document.addEventListener('alpine:init', () => {
         this.$refs.sound.playbackRate = Number(event.target.value);
       },
 
+      /** The question is about what is shown when it begins. */
+      toggleAsk() {
+        this.askOpen = !this.askOpen;
+        if (this.askOpen) {
+          this.$refs.sound.pause();
+          asks.open(this.now());
+        } else {
+          this.$refs.askButton.focus();
+        }
+      },
+
       toggleCaptions() {
         this.captionsOn = !this.captionsOn;
       },
@@ -541,7 +564,7 @@ document.addEventListener('alpine:init', () => {
 
       /** Space plays and pauses, unless a control that has the focus uses it itself. */
       key(event) {
-        const own = ['BUTTON', 'SELECT', 'INPUT', 'A'].includes(event.target.tagName);
+        const own = ['BUTTON', 'SELECT', 'INPUT', 'TEXTAREA', 'A'].includes(event.target.tagName);
         if (event.key === ' ' && !own) {
           event.preventDefault();
           this.toggle();

@@ -162,6 +162,13 @@ class WhoMaySeeWhatTest {
     THINGS.put("a classmate's receipt", "/class/hand-ins/" + work);
     THINGS.put("a classmate's page", "/media/hand-ins/" + file + "/1/s");
     THINGS.put("a classmate's file", "/media/hand-ins/" + file + "/original");
+    UUID sketch = one(sql, "select id from task where title = 'Sketch three bridges'");
+    THINGS.put("bridge's question box", "/media/scores/" + score + "/questions");
+    THINGS.put("the question box", "/questions");
+    THINGS.put("one's own questions", "/class/questions");
+    THINGS.put("a family's questions", "/family/questions");
+    THINGS.put("questions of the task", "/class/tasks/" + sketch + "/questions");
+    THINGS.put("a family's questions of the task", "/family/tasks/" + sketch + "/questions");
     THINGS.put("school time", "/school");
     THINGS.put("7A's roster", "/sections/" + section);
     THINGS.put("a session's form", "/plan/sessions/new");
@@ -213,6 +220,12 @@ class WhoMaySeeWhatTest {
     "the captions, in, s, -, -, -, -, -, -, -",
     "the proof, in, s, -, -, -, -, -, -, -",
     "the answers, in, s, -, -, -, -, -, -, -",
+    "bridge's question box, in, s, s, s, -, s, -, s, -",
+    "the question box, in, s, s, s, s, -, -, -, -",
+    "one's own questions, in, -, -, -, -, s, s, -, -",
+    "a family's questions, in, -, -, -, -, -, -, s, s",
+    "questions of the task, in, -, -, -, -, s, -, -, -",
+    "a family's questions of the task, in, -, -, -, -, -, -, s, -",
     "all that was handed in, in, s, s, -, -, -, -, -, -",
     "a classmate's work, in, s, s, -, -, -, -, -, -",
     "a classmate's receipt, in, -, -, -, -, -, -, -, -",

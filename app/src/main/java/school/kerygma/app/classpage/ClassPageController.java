@@ -26,6 +26,7 @@ import school.kerygma.app.marking.Marks;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageView;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.questions.Questions;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
@@ -55,6 +56,7 @@ class ClassPageController {
   private final People people;
   private final Gate gate;
   private final SeenAs seenAs;
+  private final Questions questions;
 
   ClassPageController(
       ClassPages pages,
@@ -69,8 +71,10 @@ class ClassPageController {
       Scores scores,
       People people,
       Gate gate,
-      SeenAs seenAs) {
+      SeenAs seenAs,
+      Questions questions) {
     this.seenAs = seenAs;
+    this.questions = questions;
     this.pages = pages;
     this.papers = papers;
     this.clock = clock;
@@ -94,6 +98,7 @@ class ClassPageController {
     Optional<StudentPage> page = pages.ofStudent(me.id(), section, talk, any -> true);
     page.ifPresent(p -> model.addAttribute("page", p));
     model.addAttribute("seen", SeenAs.Seen.own("/class"));
+    model.addAttribute("news", questions.news(me.id()));
     return page.isPresent() ? "classpage/student" : "classpage/none";
   }
 
@@ -101,6 +106,7 @@ class ClassPageController {
   String ofFamily(@AuthenticationPrincipal SignedIn me, Model model) {
     model.addAttribute("page", pages.ofFamily(people.studentsOf(me.id()), any -> true));
     model.addAttribute("seen", SeenAs.Seen.own("/family"));
+    model.addAttribute("news", questions.news(me.id()));
     return "classpage/family";
   }
 

@@ -30,6 +30,7 @@ import school.kerygma.app.planning.PlanChanges;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.questions.Questions;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
@@ -50,6 +51,7 @@ class PlanBookController {
   private final Sections sections;
   private final FirstSteps steps;
   private final SetPapers papers;
+  private final Questions questions;
   private final MessageSource words;
   private final Gate gate;
   private final Clock clock;
@@ -61,6 +63,7 @@ class PlanBookController {
       Sections sections,
       FirstSteps steps,
       SetPapers papers,
+      Questions questions,
       MessageSource words,
       Gate gate,
       Clock clock) {
@@ -70,6 +73,7 @@ class PlanBookController {
     this.sections = sections;
     this.steps = steps;
     this.papers = papers;
+    this.questions = questions;
     this.words = words;
     this.gate = gate;
     this.clock = clock;
@@ -92,6 +96,13 @@ class PlanBookController {
     model.addAttribute("ribbon", Ribbon.of(own.getFirst().calendar(), shown, today));
     model.addAttribute("week", view);
     model.addAttribute("toLookAt", view.lookAt().count());
+    model.addAttribute(
+        "questions",
+        questions.open(
+            own.stream()
+                .map(SectionView::id)
+                .filter(s -> gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s))
+                .toList()));
     model.addAttribute("canUndo", changes.canUndo(me.id()));
     return "planbook/week";
   }
