@@ -76,11 +76,13 @@ document.addEventListener('alpine:init', () => {
   /** The tasks to be ticked first are offered where they say when it opens. */
   Alpine.data('opening', () => ({
     chosen: false,
+    worded: false,
     init() {
       this.choose();
     },
     choose() {
       this.chosen = this.$refs.opens.value === 'WHEN_CHOSEN_ARE_TICKED';
+      this.worded = this.$refs.opens.value === 'WHEN_THE_WORD_IS_GIVEN';
     },
   }));
 

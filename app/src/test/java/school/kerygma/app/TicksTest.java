@@ -222,4 +222,34 @@ class TicksTest {
                         "X-CSRF-TOKEN", page.locator("meta[name=csrf]").getAttribute("content")));
     return answer.status() + " " + answer.text();
   }
+
+  @Test
+  void aWordThatIsGivenInClassOpensATaskAndEarlierDaysStandUnderStillOpen() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID left = plan(school, TaskSheet.of("Left from Monday", 10, on(school, 0)));
+    UUID now = plan(school, TaskSheet.of("Weigh it", 10, on(school, 2)).openedBy("Bridge 7"));
+    UUID later = plan(school, TaskSheet.of("Write it up", 10, on(school, 4)));
+    school.post(MONDAY, left, now, later);
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, school.students().iterator().next());
+      page.navigate(DemoServer.address() + "/class");
+      assertThat(page.locator(".group")).hasText(new String[] {"Still open", "Today", "Ahead"});
+      assertThat(page.locator(".todo > li").first()).containsText("from Mon 28");
+      Locator weigh = page.locator(".todo > li").nth(1);
+      assertThat(weigh).containsText("opens with the word that is given in class");
+      assertThat(weigh.locator("input[type=checkbox]")).isDisabled();
+      weigh.locator("input[type=text]").fill("pier");
+      weigh.getByText("Open", new Locator.GetByTextOptions().setExact(true)).click();
+      assertThat(weigh).containsText("That is not the word.");
+      Chromium.assertAccessible(page);
+      weigh.locator("input[type=text]").fill("bridge7");
+      weigh.locator("input[type=text]").press("Enter");
+      assertThat(page.locator(".word-line")).hasCount(0);
+      assertThat(page.locator(".todo > li").nth(1).locator("input[type=checkbox]")).isEnabled();
+      // Ticked where it stands: nothing moves under the finger.
+      page.locator(".todo > li").first().locator("input").check();
+      assertThat(page.locator(".todo > li").first()).containsText("done Wednesday");
+      assertThat(page.locator(".group")).hasText(new String[] {"Today", "Ahead"});
+    }
+  }
 }

@@ -84,6 +84,17 @@ public class Audience implements Remembers {
     tick(student, task, board.isDone(ways(student, Set.of(task))));
   }
 
+  /** Opens a task for a student who has written its word. */
+  public void open(UUID student, UUID task) {
+    notes.open(task, student, clock.instant());
+  }
+
+  /** Which of some tasks a word has opened for a student. */
+  @Transactional(readOnly = true)
+  public Set<UUID> opened(UUID student, Collection<UUID> of) {
+    return of.isEmpty() ? Set.of() : Set.copyOf(notes.opened(student, of));
+  }
+
   /** The ways that a student ticked off. */
   @Transactional(readOnly = true)
   public Set<UUID> ways(UUID student, Collection<UUID> of) {
@@ -241,6 +252,7 @@ public class Audience implements Remembers {
   void on(PersonErased erased) {
     notes.forgetTicks(erased.person());
     notes.forgetWays(erased.person());
+    notes.forgetOpened(erased.person());
     notes.forgetPlayed(erased.person());
     notes.forgetBeacons(erased.person());
   }
@@ -286,6 +298,8 @@ public class Audience implements Remembers {
     notes.copyWays(merged.from(), merged.to());
     notes.forgetTicks(merged.from());
     notes.forgetWays(merged.from());
+    notes.copyOpened(merged.from(), merged.to());
+    notes.forgetOpened(merged.from());
     notes.renamePlayed(merged.from(), merged.to());
     notes.renameBeacons(merged.from(), merged.to());
   }

@@ -55,6 +55,19 @@ class Tick {
     void tick(UUID task, UUID student, Instant at);
 
     @Modifying
+    @Query(
+        value =
+            "insert into opened (task_id, student_id, opened_at) values (:task, :student, :at)"
+                + " on conflict do nothing",
+        nativeQuery = true)
+    void open(UUID task, UUID student, Instant at);
+
+    @Query(
+        value = "select task_id from opened where student_id = :student and task_id in (:tasks)",
+        nativeQuery = true)
+    List<UUID> opened(UUID student, Collection<UUID> tasks);
+
+    @Modifying
     @Query("delete from Tick t where t.taskId = :task and t.studentId = :student")
     void untick(UUID task, UUID student);
 
@@ -167,6 +180,18 @@ class Tick {
     @Modifying
     @Query(value = "delete from tick where student_id = :student", nativeQuery = true)
     void forgetTicks(UUID student);
+
+    @Modifying
+    @Query(
+        value =
+            "insert into opened (task_id, student_id, opened_at) select task_id, :to, opened_at"
+                + " from opened where student_id = :from on conflict do nothing",
+        nativeQuery = true)
+    void copyOpened(UUID from, UUID to);
+
+    @Modifying
+    @Query(value = "delete from opened where student_id = :student", nativeQuery = true)
+    void forgetOpened(UUID student);
 
     @Modifying
     @Query(value = "delete from way_tick where student_id = :student", nativeQuery = true)

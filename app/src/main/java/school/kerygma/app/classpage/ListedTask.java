@@ -14,11 +14,14 @@ import school.kerygma.app.posting.ToldTasks;
  * @param number in the order of doing, from 1
  * @param day on which the section does it
  * @param improve until when it may be improved, if it may be after it is due
+ * @param group why it comes where it does; nothing in a week to come
+ * @param begins whether it is the first of its group, which is said above it
  * @param state what to make of it now
  * @param over whether its time has passed
  * @param waitsFor the tasks that must be ticked first: their numbers, or their titles in quotation
  *     marks if they are in another week
  * @param opensAt when the clock opens it, if it has not yet
+ * @param asksWord whether it waits for the word that is given in class
  * @param handed when it was handed in last
  * @param explained where a walkthrough explains it
  * @param ways to choose from, if there are several
@@ -34,10 +37,13 @@ record ListedTask(
     Instant due,
     Optional<Instant> improve,
     Optional<Instant> tickedAt,
+    Optional<Group> group,
+    boolean begins,
     State state,
     boolean over,
     List<String> waitsFor,
     Optional<Instant> opensAt,
+    boolean asksWord,
     Optional<Instant> handed,
     Optional<Explained> explained,
     List<Way> ways,
@@ -50,6 +56,19 @@ record ListedTask(
 
   /** A paper to read. */
   record Paper(UUID id, String title, boolean key) {}
+
+  /** Why a task comes where it does in the week of today. */
+  enum Group {
+    /** Of an earlier day. */
+    STILL_OPEN,
+    TODAY,
+    AHEAD
+  }
+
+  /** Whether it is left from an earlier day. */
+  public boolean left() {
+    return group.equals(Optional.of(Group.STILL_OPEN)) && !done();
+  }
 
   /** What to make of a task. */
   enum State {

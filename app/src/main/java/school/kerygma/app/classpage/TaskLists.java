@@ -41,6 +41,7 @@ import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.core.plan.Opens;
 import school.kerygma.core.plan.Step;
 import school.kerygma.core.time.SchoolCalendar;
 import school.kerygma.core.time.Span;
@@ -167,6 +168,7 @@ class TaskLists {
   private record Known(
       Map<UUID, TaskView> tasks,
       Map<UUID, Instant> ticks,
+      Set<UUID> opened,
       Map<UUID, HandIns.Version> handed,
       Set<UUID> ways,
       Map<UUID, ListedTask.Explained> explained,
@@ -261,7 +263,14 @@ class TaskLists {
             weeks.add(
                 new ListedWeek(
                     monday,
-                    listed(section, week, steps, numbers, known, standing),
+                    listed(
+                        section,
+                        week,
+                        steps,
+                        numbers,
+                        known,
+                        standing,
+                        monday.equals(now) ? Optional.of(shown) : Optional.empty()),
                     held.stream()
                         .filter(s -> s.section().equals(section.id()))
                         .filter(s -> SchoolCalendar.mondayOf(s.sheet().day()).equals(monday))
@@ -307,6 +316,12 @@ class TaskLists {
     return new Known(
         posted,
         audience.ticks(Set.of(student), ids).getOrDefault(student, Map.of()),
+        audience.opened(
+            student,
+            posted.values().stream()
+                .filter(t -> t.sheet().opens() == Opens.WHEN_THE_WORD_IS_GIVEN)
+                .map(TaskView::id)
+                .toList()),
         handIns.latest(asking(posted.values()), student),
         audience.ways(student, ids),
         explained(ids, walkthroughs(up)),
@@ -384,11 +399,35 @@ class TaskLists {
       List<Step> steps,
       Map<UUID, Integer> numbers,
       Known known,
-      Standing standing) {
+      Standing standing,
+      Optional<LocalDate> today) {
+    Set<UUID> open =
+        week.stream()
+            .filter(p -> !known.ticks().containsKey(p.task().id()))
+            .map(p -> p.task().id())
+            .collect(Collectors.toSet());
+    Optional<ListedTask.Group> group = Optional.empty();
+    boolean several = false;
+    if (today.isPresent()) {
+      several =
+          week.stream()
+                      .filter(p -> p.first() == 0)
+                      .map(p -> group(p, week, open, today.get()))
+                      .distinct()
+                      .count()
+                  > 1
+              || week.stream()
+                  .anyMatch(p -> group(p, week, open, today.get()) == ListedTask.Group.STILL_OPEN);
+    }
     Set<UUID> here = week.stream().map(p -> p.task().id()).collect(Collectors.toSet());
     List<ListedTask> listed = new ArrayList<>();
     for (Placed p : week) {
       TaskSheet sheet = p.task().sheet();
+      Optional<ListedTask.Group> before = group;
+      group =
+          several && p.first() == 0
+              ? today.map(day -> group(p, week, open, day))
+              : Optional.empty();
       Optional<Instant> ticked = Optional.ofNullable(known.ticks().get(p.task().id()));
       Instant due = p.due().at();
       Optional<Instant> opensAt =
@@ -396,6 +435,8 @@ class TaskLists {
               .opens()
               .at(p.due().day(), section.meets(), section.calendar())
               .filter(clock.instant()::isBefore);
+      boolean asksWord =
+          sheet.opens() == Opens.WHEN_THE_WORD_IS_GIVEN && !known.opened().contains(p.task().id());
       List<String> waitsFor =
           step(p, known).waitsFor(steps).stream()
               .map(
@@ -413,10 +454,15 @@ class TaskLists {
               due,
               p.due().improve(),
               ticked,
-              state(sheet, ticked, due, !waitsFor.isEmpty() || opensAt.isPresent()),
+              group,
+              group.isPresent()
+                  && !group.equals(before)
+                  && !(listed.size() > 0 && week.get(listed.size() - 1).first() > 0),
+              state(sheet, ticked, due, !waitsFor.isEmpty() || opensAt.isPresent() || asksWord),
               due.isBefore(clock.instant()),
               waitsFor,
               opensAt,
+              asksWord && ticked.isEmpty(),
               Optional.ofNullable(known.handed().get(p.task().id()))
                   .flatMap(HandIns.Version::begun),
               Optional.ofNullable(known.explained().get(p.task().id())),
@@ -429,6 +475,20 @@ class TaskLists {
                   .orElse(List.of())));
     }
     return listed;
+  }
+
+  /** Earlier days stand together, as long as anything of them is open; else they are done with. */
+  private static ListedTask.Group group(
+      Placed p, List<Placed> week, Set<UUID> open, LocalDate today) {
+    if (p.due().day().isAfter(today)) {
+      return ListedTask.Group.AHEAD;
+    }
+    boolean left =
+        p.due().day().isBefore(today)
+            && week.stream()
+                .filter(o -> o.first() == 0 && o.due().day().isBefore(today))
+                .anyMatch(o -> open.contains(o.task().id()));
+    return left ? ListedTask.Group.STILL_OPEN : ListedTask.Group.TODAY;
   }
 
   private static List<ListedTask.Way> ways(TaskSheet sheet, Known known) {

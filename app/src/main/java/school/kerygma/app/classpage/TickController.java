@@ -13,6 +13,7 @@ import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.plan.Opens;
 
 /** Takes in what students tick off on their list, and nothing that the list does not offer. */
 @RestController
@@ -51,6 +52,20 @@ class TickController {
       @RequestParam boolean done) {
     offered(me, task);
     audience.tickWay(me.id(), task, way, done);
+  }
+
+  /** Opens a task with the word that was given in class. */
+  @PostMapping("/class/tasks/{task}/word")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void open(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @RequestParam String word) {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.TASK, task);
+    ListedTask listed =
+        lists.find(me.id(), task).orElseThrow(() -> Problem.conflict("task-not-listed"));
+    if (!Opens.isWord(listed.task().sheet().word(), word)) {
+      throw Problem.refused("word-wrong").at("word");
+    }
+    audience.open(me.id(), task);
   }
 
   private ListedTask offered(SignedIn me, UUID task) {

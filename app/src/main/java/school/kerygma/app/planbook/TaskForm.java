@@ -59,6 +59,7 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
         "true".equals(form.getFirst("required")),
         opens(),
         after(),
+        text("word"),
         rule(""),
         improve == null ? 0 : improve,
         text("place"),

@@ -94,6 +94,7 @@ class Task {
   @Enumerated(EnumType.STRING)
   private Opens opens;
 
+  private String word;
   private @Nullable String due;
   private int improve;
   private String place;
@@ -156,6 +157,7 @@ class Task {
     this.kind = sheet.kind();
     this.required = sheet.required();
     this.opens = sheet.opens();
+    this.word = sheet.word();
     this.due = sheet.due().map(DueRuleText::write).orElse(null);
     this.improve = sheet.improve();
     this.place = sheet.place();
@@ -250,6 +252,7 @@ class Task {
             required,
             opens,
             after,
+            word,
             Optional.ofNullable(due).map(DueRuleText::read),
             improve,
             place,

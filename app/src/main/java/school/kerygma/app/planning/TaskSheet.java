@@ -26,6 +26,7 @@ import school.kerygma.core.time.DueRuleText;
  * @param points 0 to 1000, or null if it gives none
  * @param kind of its points, as the sections' grading names it; may be empty
  * @param after the tasks that must be ticked first, if that is how it opens
+ * @param word that is given in class, if that is how it opens; up to 60 characters
  * @param due when it is due; without a rule, when its posting says
  * @param improve how many school days after that it may be improved, 0 to 60
  * @param place where it is done or handed in: words, or a link; up to 200 characters, may be empty
@@ -46,6 +47,7 @@ public record TaskSheet(
     boolean required,
     Opens opens,
     Set<UUID> after,
+    String word,
     Optional<DueRule> due,
     int improve,
     String place,
@@ -115,6 +117,10 @@ public record TaskSheet(
     if (after.isEmpty() && opens == Opens.WHEN_CHOSEN_ARE_TICKED) {
       opens = Opens.WITH_ITS_POSTING; // Those that were chosen are gone.
     }
+    word = opens == Opens.WHEN_THE_WORD_IS_GIVEN ? word.strip() : "";
+    if (word.length() > 60 || word.isEmpty() && opens == Opens.WHEN_THE_WORD_IS_GIVEN) {
+      throw Problem.refused("word").at("word");
+    }
     handouts = Set.copyOf(handouts);
     keys = Set.copyOf(keys);
     days = Map.copyOf(days);
@@ -151,6 +157,7 @@ public record TaskSheet(
         true,
         Opens.WITH_ITS_POSTING,
         Set.of(),
+        "",
         Optional.empty(),
         0,
         "",
@@ -173,6 +180,7 @@ public record TaskSheet(
     private boolean required = TaskSheet.this.required;
     private Opens opens = TaskSheet.this.opens;
     private Set<UUID> after = TaskSheet.this.after;
+    private String word = TaskSheet.this.word;
     private Optional<DueRule> due = TaskSheet.this.due;
     private int improve = TaskSheet.this.improve;
     private String place = TaskSheet.this.place;
@@ -197,6 +205,7 @@ public record TaskSheet(
         other.required,
         other.opens,
         other.after,
+        other.word,
         other.due,
         other.improve,
         other.place,
@@ -239,6 +248,15 @@ public record TaskSheet(
         b -> {
           b.opens = others.isEmpty() ? Opens.WITH_ITS_POSTING : Opens.WHEN_CHOSEN_ARE_TICKED;
           b.after = others;
+        });
+  }
+
+  /** The same task, to be opened by a word that is given in class. */
+  public TaskSheet openedBy(String other) {
+    return but(
+        b -> {
+          b.opens = Opens.WHEN_THE_WORD_IS_GIVEN;
+          b.word = other;
         });
   }
 

@@ -3,6 +3,7 @@ package school.kerygma.core.plan;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
+import java.util.Locale;
 import java.util.Optional;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.SchoolCalendar;
@@ -14,14 +15,28 @@ public enum Opens {
   WHEN_THOSE_BEFORE_ARE_TICKED,
   /** When all tasks that the teacher chose are ticked. */
   WHEN_CHOSEN_ARE_TICKED,
+  /** When the word is written that the teacher gives in class. */
+  WHEN_THE_WORD_IS_GIVEN,
   ON_ITS_DAY,
   /** When the section meets on its day; where it does not meet, when school begins. */
   WHEN_THE_SECTION_MEETS;
 
+  /** Whether a word is the one that was given, whatever its capitals and blanks. */
+  public static boolean isWord(String given, String written) {
+    return !given.isBlank() && bare(given).equals(bare(written));
+  }
+
+  private static String bare(String word) {
+    return word.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
+  }
+
   /** The instant at which the clock opens it; nothing if not the clock does. */
   public Optional<Instant> at(LocalDate day, MeetingPattern meets, SchoolCalendar calendar) {
     return switch (this) {
-      case WITH_ITS_POSTING, WHEN_THOSE_BEFORE_ARE_TICKED, WHEN_CHOSEN_ARE_TICKED ->
+      case WITH_ITS_POSTING,
+          WHEN_THOSE_BEFORE_ARE_TICKED,
+          WHEN_CHOSEN_ARE_TICKED,
+          WHEN_THE_WORD_IS_GIVEN ->
           Optional.empty();
       case ON_ITS_DAY -> Optional.of(calendar.at(day, LocalTime.MIN));
       case WHEN_THE_SECTION_MEETS ->

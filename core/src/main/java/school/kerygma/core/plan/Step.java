@@ -30,7 +30,8 @@ public record Step(
    */
   public List<UUID> waitsFor(List<Step> list) {
     return switch (opens) {
-      case WITH_ITS_POSTING, ON_ITS_DAY, WHEN_THE_SECTION_MEETS -> List.of();
+      case WITH_ITS_POSTING, WHEN_THE_WORD_IS_GIVEN, ON_ITS_DAY, WHEN_THE_SECTION_MEETS ->
+          List.of();
       case WHEN_THOSE_BEFORE_ARE_TICKED ->
           before(list).stream()
               .filter(Step::required)
