@@ -12,6 +12,12 @@ document.addEventListener('alpine:init', () => {
       document.addEventListener('kerygma:watching', () => {
         this.watching = true;
       });
+      // What was ticked while the page was still loading.
+      for (const box of this.$root.querySelectorAll('input[type=checkbox][data-task]')) {
+        if (box.checked !== box.defaultChecked) {
+          this.tick({ currentTarget: box });
+        }
+      }
     },
     explain(event) {
       const at = Number(event.currentTarget.dataset.at);
