@@ -146,18 +146,18 @@ const DRAW = {
     g.textAlign = 'center';
     g.fillText(String(mark.number), x, y + 9 * drawn);
   },
-  ink: (g, onStage, mark, drawn) => drawInk(g, onStage, mark.ink, drawn),
+  ink: (g, onStage, mark, drawn) => drawInk(g, onStage, mark.ink, drawn, inkOf(mark)),
   note: drawNote,
   filled: drawFilledIn,
   cover: (g, onStage, mark) => mark.boxes.forEach((box) => drawCover(g, onStage(box, 0))),
 };
 
 /** A line whose width changes from point to point. */
-function drawInk(g, onStage, ink, drawn) {
+function drawInk(g, onStage, ink, drawn, color) {
   const at = (p) => onStage({ x: p.x, y: p.y, width: p.width, height: 0 }, 0);
   const first = at(ink[0]);
   if (ink.length === 1) {
-    disc(g, first.x, first.y, first.width / 2, PLUM);
+    disc(g, first.x, first.y, first.width / 2, color);
     return;
   }
   g.lineCap = 'round';
@@ -177,6 +177,10 @@ function drawInk(g, onStage, ink, drawn) {
     g.stroke();
   }
 }
+
+/** Students write in one of three inks; all else is plum. */
+const INKS = { spruce: '#1E4B45', plum: PLUM, clay: '#A8472A' };
+const inkOf = (mark) => INKS[mark.color] ?? PLUM;
 
 const NOTE_LINE = 13; // points; NoteSlip.java
 
@@ -204,7 +208,7 @@ const BASELINE = 0.78;
 /** The words come letter by letter, as they were typed. */
 function drawFilledIn(g, onStage, mark, drawn) {
   const r = onStage(mark.boxes[0], 0);
-  g.fillStyle = PLUM;
+  g.fillStyle = inkOf(mark);
   g.textAlign = 'left';
   g.font = `${r.height * LETTERS}px "Atkinson Hyperlegible", sans-serif`;
   g.fillText(mark.words.slice(0, Math.round(drawn * mark.words.length)), r.x, r.y + r.height * BASELINE);
@@ -234,7 +238,7 @@ function drawMarks(g, onStage, marks, at, height) {
   const layer = (m) => (!KINDS[m.kind].shown ? 0 : KINDS[m.kind].beneath ? 1 : 2);
   for (const of of [0, 1, 2]) {
     for (const mark of marks.filter((m) => layer(m) === of)) {
-      g.strokeStyle = PLUM;
+      g.strokeStyle = inkOf(mark);
       DRAW[mark.kind](g, onStage, mark, drawnShare(mark, at), height);
     }
   }

@@ -42,6 +42,7 @@ document.addEventListener('alpine:init', () => {
           this.look();
         }
         addEventListener('online', () => this.keep());
+        document.addEventListener('kerygma:own-mark', () => this.answered());
         addEventListener('beforeunload', (e) => {
           if (going > 0) {
             e.preventDefault(); // A file is still going.
@@ -289,12 +290,13 @@ document.addEventListener('alpine:init', () => {
 
       /** What was written last is kept before it goes. */
       async handIn(event) {
-        if (this.sure || !localStorage.getItem(here)) {
+        if (this.sure || !(localStorage.getItem(here) || localStorage.getItem(`kerygma:sheet:${words.task}`))) {
           return;
         }
         event.preventDefault();
         const button = event.submitter;
-        if (await this.keep()) {
+        const sheet = document.querySelector('.own-sheet');
+        if ((!sheet || (await Alpine.$data(sheet).go())) && (await this.keep())) {
           this.sure = true;
           this.$refs.form.requestSubmit(button ?? undefined);
           this.sure = false;

@@ -14,6 +14,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -26,6 +27,8 @@ import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.handin.HandIns;
+import school.kerygma.app.handin.OwnSheets;
+import school.kerygma.app.handin.ShownSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
@@ -40,6 +43,8 @@ class OwnWorkController {
 
   private final TaskLists lists;
   private final HandIns handIns;
+  private final OwnSheets ownSheets;
+  private final ShownSheet shownSheet;
   private final Tasks tasks;
   private final Sections sections;
   private final People people;
@@ -49,6 +54,8 @@ class OwnWorkController {
   OwnWorkController(
       TaskLists lists,
       HandIns handIns,
+      OwnSheets ownSheets,
+      ShownSheet shownSheet,
       Tasks tasks,
       Sections sections,
       People people,
@@ -56,6 +63,8 @@ class OwnWorkController {
       Clock clock) {
     this.lists = lists;
     this.handIns = handIns;
+    this.ownSheets = ownSheets;
+    this.shownSheet = shownSheet;
     this.tasks = tasks;
     this.sections = sections;
     this.people = people;
@@ -129,6 +138,7 @@ class OwnWorkController {
     gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, id);
     HandIns.Version shown = handIns.get(id);
     model.addAttribute("shown", shown);
+    shownSheet.of(id, model);
     model.addAttribute("task", tasks.get(shown.task()));
     model.addAttribute("section", sections.get(shown.section()));
     return "classpage/handed";
@@ -168,6 +178,53 @@ class OwnWorkController {
     return new Announced(
         handIns.announce(
             offered(me, task), me.id(), coming.name(), coming.bytes(), coming.photo()));
+  }
+
+  /** A student's own copy of the papers of the task. */
+  @GetMapping("/class/tasks/{task}/sheet")
+  @ResponseBody
+  OwnSheets.Shown sheet(@AuthenticationPrincipal SignedIn me, @PathVariable UUID task) {
+    ListedTask listed = listed(me, task);
+    checkSheet(listed);
+    return ownSheets.of(
+        handIns.of(task, me.id()).stream()
+            .filter(v -> v.student().equals(me.id()))
+            .reduce((a, b) -> b)
+            .map(HandIns.Version::id),
+        papers(listed));
+  }
+
+  private static void checkSheet(ListedTask listed) {
+    if (!listed.task().sheet().handIn().orElseThrow().takes(HandInRule.Kind.SHEET)) {
+      throw Problem.notFound();
+    }
+  }
+
+  private static Set<UUID> papers(ListedTask listed) {
+    return listed.task().sheet().in(listed.section()).handouts();
+  }
+
+  /** What is kept of a mark; nothing if it is gone. */
+  record KeptMark(OwnSheets.@Nullable Put mark) {}
+
+  @PutMapping("/class/tasks/{task}/sheet/{mark}")
+  @ResponseBody
+  KeptMark put(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID task,
+      @PathVariable UUID mark,
+      @RequestBody OwnSheets.Sent sent) {
+    HandIns.Asked asked = offered(me, task);
+    ListedTask listed = listed(me, task);
+    checkSheet(listed);
+    return new KeptMark(ownSheets.keep(asked, me.id(), papers(listed), mark, sent).orElse(null));
+  }
+
+  @DeleteMapping("/class/tasks/{task}/sheet/{mark}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void takeMarkAway(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @PathVariable UUID mark) {
+    ownSheets.takeAway(offered(me, task), me.id(), mark);
   }
 
   /** The file is the body: it is written down as it comes. */

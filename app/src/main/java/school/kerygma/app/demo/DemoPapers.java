@@ -137,7 +137,7 @@ final class DemoPapers {
       }
       pdf.table(rows);
       pdf.gap();
-      pdf.line("Safe load:");
+      pdf.line("Safe load: ________________ newtons");
       return pdf.bytes();
     }
   }

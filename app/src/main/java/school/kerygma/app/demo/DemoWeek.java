@@ -91,6 +91,8 @@ class DemoWeek {
             .opening(true, Opens.WHEN_THOSE_BEFORE_ARE_TICKED),
         week.task("Load table, rows 1 to 6", 40, Map.of("7A Design", 4))
             .how("in the workbook")
+            .reading(Set.of(papers.get("workbook")), 0)
+            .handedIn(new HandInRule(Set.of(HandInRule.Kind.SHEET), 0, 1))
             .worth(6, PROJECT)
             .opening(true, Opens.WHEN_THOSE_BEFORE_ARE_TICKED),
         week.task("Choose your joint", 20, Map.of("8B Woodwork", 0))

@@ -52,6 +52,7 @@ class HandInController {
       String name, HandIns.@Nullable Version newest, @Nullable Lateness late, int versions) {}
 
   private final HandIns handIns;
+  private final ShownSheet shownSheet;
   private final Tasks tasks;
   private final Postings postings;
   private final Sections sections;
@@ -61,6 +62,7 @@ class HandInController {
 
   HandInController(
       HandIns handIns,
+      ShownSheet shownSheet,
       Tasks tasks,
       Postings postings,
       Sections sections,
@@ -68,6 +70,7 @@ class HandInController {
       Gate gate,
       Clock clock) {
     this.handIns = handIns;
+    this.shownSheet = shownSheet;
     this.tasks = tasks;
     this.postings = postings;
     this.sections = sections;
@@ -183,6 +186,7 @@ class HandInController {
     model.addAttribute("task", task);
     model.addAttribute("versions", own);
     model.addAttribute("late", late(own, task, section, due).orElse(null));
+    shownSheet.of(version.id(), model);
     model.addAttribute(
         "names",
         people.contacts(version.students()).values().stream()

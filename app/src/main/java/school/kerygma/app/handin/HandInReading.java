@@ -70,6 +70,7 @@ class HandInReading implements Work {
 
   private final HandIn.Repository all;
   private final HandIn.PieceRepository pieces;
+  private final OwnMark.Repository ownMarks;
   private final Tasks tasks;
   private final Editions editions;
   private final MediaStore store;
@@ -80,6 +81,7 @@ class HandInReading implements Work {
   HandInReading(
       HandIn.Repository all,
       HandIn.PieceRepository pieces,
+      OwnMark.Repository ownMarks,
       Tasks tasks,
       Editions editions,
       MediaStore store,
@@ -88,6 +90,7 @@ class HandInReading implements Work {
       TransactionTemplate inTransaction) {
     this.all = all;
     this.pieces = pieces;
+    this.ownMarks = ownMarks;
     this.tasks = tasks;
     this.editions = editions;
     this.store = store;
@@ -139,7 +142,13 @@ class HandInReading implements Work {
                     .find(of.taskId())
                     .flatMap(task -> task.sheet().handIn())
                     .ifPresent(
-                        rule -> of.found(HandIns.finding(rule, of, pieces.of(List.of(of.id())))));
+                        rule ->
+                            of.found(
+                                HandIns.finding(
+                                    rule,
+                                    of,
+                                    pieces.of(List.of(of.id())),
+                                    ownMarks.countOf(of.id()))));
               }
             });
   }

@@ -136,6 +136,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
 
   private final HandIn.Repository all;
   private final HandIn.PieceRepository pieces;
+  private final OwnMark.Repository ownMarks;
   private final Audience audience;
   private final Sections sections;
   private final MediaStore store;
@@ -146,6 +147,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
   HandIns(
       HandIn.Repository all,
       HandIn.PieceRepository pieces,
+      OwnMark.Repository ownMarks,
       Audience audience,
       Sections sections,
       MediaStore store,
@@ -154,6 +156,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
       Clock clock) {
     this.all = all;
     this.pieces = pieces;
+    this.ownMarks = ownMarks;
     this.audience = audience;
     this.sections = sections;
     this.store = store;
@@ -278,10 +281,20 @@ public class HandIns implements Gate.CircleSource, Remembers {
                 last.number() + 1,
                 last.text(),
                 last.link()));
+    List<UUID> pages = ownMarks.pages(last.id());
+    for (int i = 0; i < pages.size(); i++) {
+      ownMarks.add(next.id(), i, pages.get(i));
+    }
+    ownMarks.of(List.of(last.id())).forEach(m -> ownMarks.save(m.in(next.id())));
     for (HandIn.Piece piece : pieces.of(List.of(last.id()))) {
       copy(piece, pieces.saveAndFlush(piece.in(next.id())));
     }
     return next;
+  }
+
+  /** The version to which something is added now. */
+  UUID begin(Asked asked, UUID student) {
+    return opened(asked, student).id();
   }
 
   private void copy(HandIn.Piece from, HandIn.Piece to) {
@@ -322,7 +335,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
     HandIn open = opened(asked, student);
     boolean both = seen != open.edits();
     open.write(
-        both ? TwoTexts.both(text, open.text(), LONGEST_TEXT) : text,
+        both ? TwoTexts.both(text, open.text(), "\n\n", LONGEST_TEXT) : text,
         both && link.isBlank() ? open.link() : link.strip());
     all.saveAndFlush(open);
     return get(open.id());
@@ -473,7 +486,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
       throw Problem.refused("hand-in-link").at("link");
     }
     List<HandIn.Piece> own = pieces.of(List.of(work.id()));
-    Optional<Blank.Finding> finding = finding(asked.rule(), work, own);
+    Optional<Blank.Finding> finding = finding(asked.rule(), work, own, ownMarks.countOf(work.id()));
     if (finding.isPresent() && !allTheSame) {
       return new HandedIn(finding);
     }
@@ -492,7 +505,8 @@ public class HandIns implements Gate.CircleSource, Remembers {
   }
 
   /** Nothing is said of what is still on its way, or still being looked at. */
-  static Optional<Blank.Finding> finding(HandInRule rule, HandIn work, List<HandIn.Piece> files) {
+  static Optional<Blank.Finding> finding(
+      HandInRule rule, HandIn work, List<HandIn.Piece> files, int marks) {
     boolean texted = rule.takes(Kind.TEXT) && Blank.words(work.text()) > 0;
     List<Optional<Blank.Finding>> found = new ArrayList<>();
     if (texted) {
@@ -502,6 +516,9 @@ public class HandIns implements Gate.CircleSource, Remembers {
       found.add(Optional.empty());
     }
     files.forEach(p -> found.add(p.finding()));
+    if (rule.takes(Kind.SHEET) && (marks > 0 || found.isEmpty())) {
+      found.add(marks > 0 ? Optional.empty() : Optional.of(Blank.Finding.UNCHANGED));
+    }
     return found.isEmpty()
         ? Optional.of(Blank.Finding.EMPTY)
         : found.stream().allMatch(Optional::isPresent) ? found.getFirst() : Optional.empty();

@@ -26,7 +26,9 @@ public record HandInRule(Set<Kind> kinds, int words, int together) {
     TEXT,
     /** Files, and photos of paper pages. */
     FILES,
-    LINK
+    LINK,
+    /** Each student's own copy of the papers of the task, filled in. */
+    SHEET
   }
 
   /**

@@ -1,0 +1,240 @@
+package school.kerygma.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.awaitility.Awaitility;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.app.handin.HandIns;
+import school.kerygma.app.handin.OwnSheets;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.problems.Problem;
+import school.kerygma.core.handin.HandInRule;
+import school.kerygma.core.handout.Box;
+
+/** A paper is each student's own copy: filled in on a phone, offline for a while, in two tabs. */
+class OwnSheetTest {
+
+  private static final LocalDate MONDAY = LocalDate.of(2026, 9, 28);
+  private static final HandInRule SHEET = HandInRule.read("sheet");
+
+  private static Chromium chromium;
+
+  private final HandIns handIns = DemoServer.bean(HandIns.class);
+  private final OwnSheets sheets = DemoServer.bean(OwnSheets.class);
+
+  @TempDir Path directory;
+
+  @BeforeAll
+  static void open() {
+    chromium = new Chromium(List.of());
+  }
+
+  @AfterAll
+  static void close() {
+    chromium.close();
+  }
+
+  /** A section with a sheet to fill in. */
+  private record Given(TestSchool school, UUID paper, UUID task) {
+
+    HandIns.Asked asked() {
+      return new HandIns.Asked(
+          task, school.section(), SHEET, Instant.parse("2026-10-03T02:59:00Z"), Optional.empty());
+    }
+  }
+
+  private Given given(int students) throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", students);
+    UUID paper =
+        Papers.bring(
+            school,
+            TestSheets.pdf(
+                directory.resolve("sheet.pdf"),
+                List.of("Load table", "5 N bends ________ mm", "Name a part: ________")));
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("Fill it in", 20, Map.of(school.section(), MONDAY.plusDays(4)))
+                    .reading(Set.of(paper), 0)
+                    .handedIn(SHEET));
+    school.post(MONDAY, task);
+    return new Given(school, paper, task);
+  }
+
+  private List<OwnSheets.Put> puts(Given given, UUID student) {
+    return handIns.of(given.task(), student).stream()
+        .reduce((a, b) -> b)
+        .map(v -> sheets.puts(List.of(v.id())).get(v.id()))
+        .orElse(List.of());
+  }
+
+  @Test
+  void aSheetIsFilledInByKeysOfflineForAWhileWarnedOfWhenBlankAndSeenByTheTeacher()
+      throws Exception {
+    Given given = given(1);
+    UUID student = given.school().students().iterator().next();
+    try (BrowserContext phone = chromium.context(390, 844);
+        BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = Chromium.byCard(phone, student);
+      page.navigate(DemoServer.address() + "/class/tasks/" + given.task() + "/work");
+      page.locator(".own-sheet[data-ready]").waitFor();
+      Chromium.assertAccessible(page);
+      page.locator(".hand-in-line button").click();
+      assertThat(page.locator("#asked")).containsText("nothing on it has changed");
+
+      Locator first = page.getByLabel("5 N bends: empty");
+      first.press("Enter");
+      Locator words = page.locator("#fill-words");
+      assertThat(words).isFocused();
+      Chromium.assertAccessible(page);
+      phone.setOffline(true);
+      words.fill("9.5");
+      assertThat(page.locator(".sheet-tools")).containsText("kept on this device");
+      assertThat(page.locator("#asked")).hasCount(0);
+      words.press("Enter"); // to the next place
+      assertThat(page.locator(".sheet-bar label")).hasText("Name a part:");
+      words.fill("deck");
+      // The page is even lost and opened again.
+      phone.setOffline(false);
+      page.reload();
+      page.locator(".own-sheet[data-ready]").waitFor();
+      assertThat(page.getByLabel("Name a part:: deck")).isVisible();
+      assertThat(page.locator(".sheet-tools [role=status]")).hasText("kept");
+      Awaitility.await()
+          .atMost(Duration.ofSeconds(30))
+          .until(
+              () ->
+                  puts(given, student).stream()
+                      .map(OwnSheets.Put::words)
+                      .sorted()
+                      .toList()
+                      .equals(List.of("9.5", "deck")));
+
+      page.locator("[data-tool=pen]").click();
+      page.locator("[data-color=clay]").click();
+      Locator canvas = page.locator("canvas.marks");
+      canvas.scrollIntoViewIfNeeded();
+      var box = canvas.boundingBox();
+      page.mouse().move(box.x + 60, box.y + 200);
+      page.mouse().down();
+      page.mouse()
+          .move(
+              box.x + 160,
+              box.y + 220,
+              new com.microsoft.playwright.Mouse.MoveOptions().setSteps(4));
+      page.mouse().up();
+      Awaitility.await()
+          .atMost(Duration.ofSeconds(30))
+          .until(
+              () ->
+                  puts(given, student).stream()
+                      .anyMatch(m -> m.kind().equals("ink") && m.color().equals("clay")));
+      page.locator(".hand-in-line button").click();
+      assertThat(page.locator(".receipts")).containsText("Handed in on");
+
+      Page teacher =
+          chromium.at(
+              desk,
+              given.school(),
+              "/sections/" + given.school().section() + "/tasks/" + given.task() + "/work");
+      teacher.locator(".handed td a").first().click();
+      assertThat(teacher.locator("canvas.marks")).hasAttribute("data-marks", "filled filled ink");
+      teacher.getByText("What is filled in, 2 places").click();
+      assertThat(teacher.locator("figcaption")).containsText("deck");
+      Chromium.assertAccessible(teacher);
+    }
+  }
+
+  @Test
+  void twoTabsInOnePlaceLoseNoWords() throws Exception {
+    Given given = given(1);
+    UUID student = given.school().students().iterator().next();
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, student);
+      String address = DemoServer.address() + "/class/tasks/" + given.task() + "/work";
+      page.navigate(address);
+      page.locator(".own-sheet[data-ready]").waitFor();
+      Page other = phone.newPage();
+      other.navigate(address);
+      other.locator(".own-sheet[data-ready]").waitFor();
+      page.getByLabel("Name a part:: empty").click();
+      page.locator("#fill-words").fill("deck");
+      assertThat(page.locator(".sheet-tools [role=status]")).hasText("kept");
+      other.getByLabel("Name a part:: empty").click();
+      other.locator("#fill-words").fill("pier");
+      assertThat(other.locator("#fill-words")).hasValue("pier / deck");
+      assertThat(puts(given, student))
+          .extracting(OwnSheets.Put::words)
+          .containsExactly("pier / deck");
+    }
+  }
+
+  @Test
+  void whatIsNotTheirsCannotBeChanged() throws Exception {
+    Given given = given(2);
+    List<UUID> both = new ArrayList<>(given.school().students());
+    UUID page = sheets.of(Optional.empty(), Set.of(given.paper())).pages().getFirst().id();
+    UUID mark = UUID.randomUUID();
+    OwnSheets.Sent words = sent(page, "a", "filled", "mine");
+    sheets.keep(given.asked(), both.get(0), Set.of(given.paper()), mark, words);
+    // The same mark of somebody else, a page of another paper, a mark that only teachers make.
+    assertThatThrownBy(
+            () -> sheets.keep(given.asked(), both.get(1), Set.of(given.paper()), mark, words))
+        .hasMessage("not-found");
+    Given other = given(1);
+    UUID foreign = sheets.of(Optional.empty(), Set.of(other.paper())).pages().getFirst().id();
+    for (OwnSheets.Sent sent :
+        List.of(
+            sent(foreign, null, "filled", "x"),
+            sent(page, null, "cover", "x"),
+            sent(page, null, "filled", "x".repeat(301)))) {
+      assertThatThrownBy(
+              () ->
+                  sheets.keep(
+                      given.asked(), both.get(0), Set.of(given.paper()), UUID.randomUUID(), sent))
+          .isInstanceOf(Problem.class);
+    }
+    sheets.takeAway(given.asked(), both.get(1), mark);
+    assertThat(puts(given, both.get(0))).extracting(OwnSheets.Put::words).containsExactly("mine");
+    // What is handed in stays; what is changed afterwards is the next version.
+    handIns.handIn(given.asked(), both.get(0), Set.of(), false);
+    sheets.keep(
+        given.asked(),
+        both.get(0),
+        Set.of(given.paper()),
+        UUID.randomUUID(),
+        sent(page, "b", "filled", "more"));
+    List<HandIns.Version> versions = handIns.of(given.task(), both.get(0));
+    assertThat(versions).hasSize(2);
+    assertThat(sheets.puts(List.of(versions.getFirst().id())).get(versions.getFirst().id()))
+        .hasSize(1);
+    assertThat(puts(given, both.get(0)))
+        .extracting(OwnSheets.Put::words)
+        .containsExactly("mine", "more");
+  }
+
+  private static OwnSheets.Sent sent(UUID page, String place, String kind, String words) {
+    return new OwnSheets.Sent(
+        page, place, kind, List.of(new Box(60, 60, 80, 15)), words, List.of(), 0, "", 0);
+  }
+}
