@@ -38,6 +38,15 @@ document.addEventListener('alpine:init', () => {
         seen = Number(words.seen);
         this.count = this.$root.querySelector('#count span')?.textContent ?? '';
         this.bringBack();
+        // What was written and chosen while the page was still loading.
+        if ([this.$refs.text, this.$refs.link].some((f) => f && f.value !== f.defaultValue)) {
+          this.typed();
+        }
+        for (const level of this.$root.querySelectorAll('.self-check input:checked')) {
+          if (!level.defaultChecked) {
+            this.see({ target: level });
+          }
+        }
         if (this.$refs.pieces) {
           this.look();
         }
@@ -284,6 +293,19 @@ document.addEventListener('alpine:init', () => {
           }
         });
         input.click();
+      },
+
+      // ---- the rubric as a self-check
+
+      async see(event) {
+        const { value: level, dataset } = event.target;
+        this.problem = '';
+        try {
+          await send('PUT', `/class/tasks/${words.task}/work/self`, { criterion: dataset.criterion, level });
+        } catch (e) {
+          event.target.checked = false;
+          this.problem = e.message || words.lost;
+        }
       },
 
       // ---- handing in

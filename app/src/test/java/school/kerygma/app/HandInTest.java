@@ -37,6 +37,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.handin.HandIns;
+import school.kerygma.app.handin.SelfChecks;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
@@ -341,5 +342,45 @@ class HandInTest {
                     Caller.token(student, "/class"))
                 .statusCode())
         .isEqualTo(409);
+  }
+
+  /** The rubric of the demonstration has 5 criteria with 4 levels each. */
+  @Test
+  void studentsSayByTheRubricWhereTheySeeThemselvesAndTheTeacherReadsIt() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID rubric =
+        TestSchool.id("select handout_id from edition where file_name like 'Footbridge rubric%'");
+    UUID task = task(school, "text", Set.of(rubric));
+    UUID student = school.students().iterator().next();
+    SelfChecks checks = DemoServer.bean(SelfChecks.class);
+    List<SelfChecks.Criterion> criteria = checks.criteria(Set.of(rubric));
+    assertThat(criteria).hasSize(5);
+    assertThat(criteria).allMatch(c -> c.levels().size() == 4);
+    try (BrowserContext phone = chromium.context(390, 844);
+        BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = Chromium.byCard(phone, student);
+      page.navigate(DemoServer.address() + "/class/tasks/" + task + "/work");
+      page.locator(".self-check summary").click();
+      page.waitForResponse(
+          r -> r.url().endsWith("/work/self"),
+          () -> page.locator(".self-check fieldset").first().locator("input").nth(1).check());
+      Chromium.assertAccessible(page);
+      page.getByLabel("Your text").fill("It holds because it is made of triangles.");
+      assertThat(page.locator(".count")).containsText("kept");
+      page.locator(".hand-in-line button").click();
+      assertThat(page.locator(".receipts")).containsText("Handed in on");
+      assertThat(page.locator(".self-check input:checked")).hasCount(1);
+      Page teacher =
+          chromium.at(desk, school, "/sections/" + school.section() + "/tasks/" + task + "/work");
+      teacher.locator(".handed td a").first().click();
+      assertThat(teacher.locator(".self-said dt")).hasText(criteria.getFirst().name());
+      assertThat(teacher.locator(".self-said dd")).hasText(criteria.getFirst().levels().get(1));
+    }
+    HandIns.Asked asked = asked(school, task, "text");
+    assertThatThrownBy(
+            () ->
+                checks.say(
+                    asked, student, Set.of(rubric), new SelfChecks.Said("Grades", "very good")))
+        .isInstanceOf(Problem.class);
   }
 }

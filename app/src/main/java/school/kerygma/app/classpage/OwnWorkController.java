@@ -6,6 +6,7 @@ import java.io.InputStream;
 import java.time.Clock;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -28,6 +29,7 @@ import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.handin.HandIns;
 import school.kerygma.app.handin.OwnSheets;
+import school.kerygma.app.handin.SelfChecks;
 import school.kerygma.app.handin.ShownSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
@@ -45,6 +47,7 @@ class OwnWorkController {
   private final HandIns handIns;
   private final OwnSheets ownSheets;
   private final ShownSheet shownSheet;
+  private final SelfChecks selfChecks;
   private final Tasks tasks;
   private final Sections sections;
   private final People people;
@@ -56,6 +59,7 @@ class OwnWorkController {
       HandIns handIns,
       OwnSheets ownSheets,
       ShownSheet shownSheet,
+      SelfChecks selfChecks,
       Tasks tasks,
       Sections sections,
       People people,
@@ -65,6 +69,7 @@ class OwnWorkController {
     this.handIns = handIns;
     this.ownSheets = ownSheets;
     this.shownSheet = shownSheet;
+    this.selfChecks = selfChecks;
     this.tasks = tasks;
     this.sections = sections;
     this.people = people;
@@ -120,6 +125,8 @@ class OwnWorkController {
                     section.calendar())
                 .orElse(null));
     model.addAttribute("blank", blank);
+    model.addAttribute("criteria", selfChecks.criteria(papers(listed)));
+    model.addAttribute("self", own.map(v -> selfChecks.of(v.id())).orElse(Map.of()));
     if (asked.rule().together() > 1) {
       Set<UUID> others = new HashSet<>(section.students());
       others.remove(me.id());
@@ -139,6 +146,7 @@ class OwnWorkController {
     HandIns.Version shown = handIns.get(id);
     model.addAttribute("shown", shown);
     shownSheet.of(id, model);
+    model.addAttribute("self", selfChecks.of(id));
     model.addAttribute("task", tasks.get(shown.task()));
     model.addAttribute("section", sections.get(shown.section()));
     return "classpage/handed";
@@ -178,6 +186,16 @@ class OwnWorkController {
     return new Announced(
         handIns.announce(
             offered(me, task), me.id(), coming.name(), coming.bytes(), coming.photo()));
+  }
+
+  /** Where a student sees their work. */
+  @PutMapping("/class/tasks/{task}/work/self")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void say(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID task,
+      @RequestBody SelfChecks.Said said) {
+    selfChecks.say(offered(me, task), me.id(), papers(listed(me, task)), said);
   }
 
   /** A student's own copy of the papers of the task. */

@@ -84,6 +84,7 @@ class DemoWeek {
             .reading(Set.of(papers.get("sheet")), 0),
         week.task("Sketch three bridges", 35, Map.of("7A Design", 2, "7C Design", 3))
             .how("on paper. Take a picture of the page.")
+            .reading(Set.of(papers.get("rubric")), 0)
             .handedIn(DemoWork.PHOTOS)
             .improved(5)
             .worth(6, PROJECT)

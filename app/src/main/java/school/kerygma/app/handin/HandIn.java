@@ -193,6 +193,14 @@ class HandIn {
     @Query("select h from HandIn h where h.studentId = :student order by h.number")
     List<HandIn> ofStudent(UUID student);
 
+    @Modifying
+    @Query(
+        value =
+            "insert into hand_in_self (hand_in_id, criterion, level) select :to, criterion, level"
+                + " from hand_in_self where hand_in_id = :from",
+        nativeQuery = true)
+    void copySelf(UUID from, UUID to);
+
     /** Until the end of the transaction nobody else begins a version of the same. */
     @Query(
         value =

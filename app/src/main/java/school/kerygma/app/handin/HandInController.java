@@ -53,6 +53,7 @@ class HandInController {
 
   private final HandIns handIns;
   private final ShownSheet shownSheet;
+  private final SelfChecks selfChecks;
   private final Tasks tasks;
   private final Postings postings;
   private final Sections sections;
@@ -63,6 +64,7 @@ class HandInController {
   HandInController(
       HandIns handIns,
       ShownSheet shownSheet,
+      SelfChecks selfChecks,
       Tasks tasks,
       Postings postings,
       Sections sections,
@@ -71,6 +73,7 @@ class HandInController {
       Clock clock) {
     this.handIns = handIns;
     this.shownSheet = shownSheet;
+    this.selfChecks = selfChecks;
     this.tasks = tasks;
     this.postings = postings;
     this.sections = sections;
@@ -187,6 +190,7 @@ class HandInController {
     model.addAttribute("versions", own);
     model.addAttribute("late", late(own, task, section, due).orElse(null));
     shownSheet.of(version.id(), model);
+    model.addAttribute("self", selfChecks.of(version.id()));
     model.addAttribute(
         "names",
         people.contacts(version.students()).values().stream()

@@ -281,6 +281,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
                 last.number() + 1,
                 last.text(),
                 last.link()));
+    all.copySelf(last.id(), next.id());
     List<UUID> pages = ownMarks.pages(last.id());
     for (int i = 0; i < pages.size(); i++) {
       ownMarks.add(next.id(), i, pages.get(i));
