@@ -83,6 +83,12 @@ class EveryScreenTest {
         "/put-away",
         "/calendar",
         "/plan/sessions/new",
+        "/questions",
+        "/sections/" + section + "/tasks/" + task + "/work",
+        "/hand-ins/"
+            + TestSchool.id(
+                "select id from hand_in where task_id = ? order by begun_at limit 1", task),
+        "/sections/" + section + "/roll",
         "/follow-up");
   }
 
@@ -96,7 +102,12 @@ class EveryScreenTest {
     cards.put("/class", links.get(imani));
     cards.put("/class/calendar", links.get(imani));
     cards.put("/class/handouts/" + sheet(), links.get(imani));
+    UUID task = TestSchool.id("select id from task where title = 'Sketch three bridges'");
+    cards.put("/class/tasks/" + task + "/work", links.get(imani));
+    cards.put("/class/tasks/" + task + "/questions", links.get(imani));
+    cards.put("/class/questions", links.get(imani));
     cards.put("/family", links.get(guardian));
+    cards.put("/family/questions", links.get(guardian));
     return cards;
   }
 

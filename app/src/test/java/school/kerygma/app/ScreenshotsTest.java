@@ -104,11 +104,9 @@ class ScreenshotsTest {
       teacher.navigate(home + "/walkthroughs/" + bridge + "/proof");
       teacher.locator(".open-proof strong").waitFor();
       take(teacher, "proof");
-      teacher.navigate(home + "/walkthroughs/" + bridge + "/coverage");
-      teacher.locator(".open-proof strong").waitFor();
-      take(teacher, "coverage");
-      teacher.navigate(home + "/school");
-      take(teacher, "year");
+      teacher.navigate(home + "/questions");
+      teacher.locator(".asked-at[data-shown]").first().waitFor();
+      take(teacher, "questions");
       teacher.navigate(home + "/sections/" + section);
       take(teacher, "section");
       teacher.navigate(home + "/plan/day?day=2026-09-30");
@@ -126,6 +124,7 @@ class ScreenshotsTest {
       phone.locator(".check input").first().waitFor();
       phone.evaluate("document.querySelector('.player').scrollIntoView()");
       take(phone, "classpage-phone");
+      sheet(chromium.context(390, 844));
       Page family = chromium.context(390, 844).newPage();
       family.navigate(cards.get(guardian));
       take(family, "familypage");
@@ -151,6 +150,26 @@ class ScreenshotsTest {
       editor.locator(".cue .words").nth(2).click();
       take(editor, "captions");
     }
+  }
+
+  /** A student's own sheet on a phone, half filled in. */
+  private static void sheet(BrowserContext phone) {
+    UUID task = TestSchool.id("select id from task where title = 'Load table, rows 1 to 6'");
+    UUID student =
+        TestSchool.id(
+            "select student_id from hand_in h join task t on t.id = h.task_id"
+                + " where t.title = 'Sketch three bridges' order by h.begun_at limit 1");
+    Page page = Chromium.byCard(phone, student);
+    page.navigate(DemoServer.address() + "/class/tasks/" + task + "/work");
+    page.locator(".own-sheet[data-ready]").waitFor();
+    page.locator(".place").first().click();
+    for (String words : List.of("3", "1", "7", "2", "12", "3", "17")) {
+      page.locator("#fill-words").fill(words);
+      page.keyboard().press("Enter");
+    }
+    page.locator("#fill-words").fill("4");
+    page.evaluate("scrollTo(0, 110)");
+    take(page, "own-sheet-phone");
   }
 
   /** A script that lacks a sentence that was said. */

@@ -4,7 +4,9 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -27,11 +29,13 @@ import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageView;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.questions.Questions;
+import school.kerygma.app.rollcall.RollCalls;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.roll.RollCall;
 
 /**
  * The page of a student and the page of a family; and the same pages as a teacher sees them, in the
@@ -57,6 +61,7 @@ class ClassPageController {
   private final Gate gate;
   private final SeenAs seenAs;
   private final Questions questions;
+  private final RollCalls rolls;
 
   ClassPageController(
       ClassPages pages,
@@ -72,7 +77,9 @@ class ClassPageController {
       People people,
       Gate gate,
       SeenAs seenAs,
-      Questions questions) {
+      Questions questions,
+      RollCalls rolls) {
+    this.rolls = rolls;
     this.seenAs = seenAs;
     this.questions = questions;
     this.pages = pages;
@@ -96,7 +103,11 @@ class ClassPageController {
       @RequestParam(required = false) @Nullable UUID talk,
       Model model) {
     Optional<StudentPage> page = pages.ofStudent(me.id(), section, talk, any -> true);
-    page.ifPresent(p -> model.addAttribute("page", p));
+    page.ifPresent(
+        p -> {
+          model.addAttribute("page", p);
+          model.addAttribute("roll", rolls.today(p.section(), me.id()).orElse(null));
+        });
     model.addAttribute("seen", SeenAs.Seen.own("/class"));
     model.addAttribute("news", questions.news(me.id()));
     return page.isPresent() ? "classpage/student" : "classpage/none";
@@ -104,10 +115,36 @@ class ClassPageController {
 
   @GetMapping("/family")
   String ofFamily(@AuthenticationPrincipal SignedIn me, Model model) {
-    model.addAttribute("page", pages.ofFamily(people.studentsOf(me.id()), any -> true));
+    FamilyPage page = pages.ofFamily(people.studentsOf(me.id()), any -> true);
+    model.addAttribute("page", page);
+    model.addAttribute("missed", missed(page));
     model.addAttribute("seen", SeenAs.Seen.own("/family"));
     model.addAttribute("news", questions.news(me.id()));
     return "classpage/family";
+  }
+
+  /**
+   * Days of the last week on which a child was absent, by child and section, where they are told.
+   */
+  private Map<String, List<LocalDate>> missed(FamilyPage page) {
+    Map<String, List<LocalDate>> missed = new HashMap<>();
+    for (FamilyPage.Child child : page.children()) {
+      for (TaskLists.SectionList list : child.sections()) {
+        SectionView section = list.section();
+        if (rolls.of(section.id()).filter(RollCalls.Setting::told).isPresent()) {
+          missed.put(
+              child.id() + " " + section.id(),
+              rolls
+                  .between(section, List.of(child.id()), page.today().minusDays(6), page.today())
+                  .get(child.id())
+                  .stream()
+                  .filter(c -> c.presence() == RollCall.Presence.ABSENT)
+                  .map(RollCalls.Cell::day)
+                  .toList());
+        }
+      }
+    }
+    return missed;
   }
 
   /** The page of a student or guardian of a section, as its teacher may see it. */

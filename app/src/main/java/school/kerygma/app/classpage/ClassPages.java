@@ -182,7 +182,7 @@ class ClassPages {
       long done = all.stream().filter(ListedTask::done).count();
       children.add(
           new FamilyPage.Child(
-              contacts.get(student).name(), seen, late, all.size() - done - late, done));
+              student, contacts.get(student).name(), seen, late, all.size() - done - late, done));
     }
     children.sort(
         Comparator.comparing((FamilyPage.Child c) -> -c.late())

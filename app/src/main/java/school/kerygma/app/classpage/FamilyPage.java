@@ -3,6 +3,7 @@ package school.kerygma.app.classpage;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.UUID;
 import school.kerygma.app.posting.DeliveryView;
 
 /**
@@ -14,7 +15,12 @@ record FamilyPage(List<Child> children, LocalDate today, Instant now) {
 
   /** A child's row. */
   record Child(
-      String name, List<TaskLists.SectionList> sections, long late, long open, long done) {}
+      UUID id,
+      String name,
+      List<TaskLists.SectionList> sections,
+      long late,
+      long open,
+      long done) {}
 
   /** The lines to families that hold now. */
   public List<String> lines(TaskLists.SectionList list) {

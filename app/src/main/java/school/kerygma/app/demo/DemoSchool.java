@@ -32,6 +32,7 @@ import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.questions.Questions;
+import school.kerygma.app.rollcall.RollCalls;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
@@ -63,6 +64,7 @@ class DemoSchool implements ApplicationRunner {
   private final DemoWeek week;
   private final DemoWork work;
   private final Questions questions;
+  private final RollCalls rolls;
   private final Scripts scripts;
   private final Scores scores;
   private final DemoTalks talks;
@@ -86,6 +88,7 @@ class DemoSchool implements ApplicationRunner {
       DemoWeek week,
       DemoWork work,
       Questions questions,
+      RollCalls rolls,
       Scripts scripts,
       Scores scores,
       DemoTalks talks,
@@ -100,6 +103,7 @@ class DemoSchool implements ApplicationRunner {
     this.week = week;
     this.work = work;
     this.questions = questions;
+    this.rolls = rolls;
     this.scripts = scripts;
     this.scores = scores;
     this.talks = talks;
@@ -132,6 +136,7 @@ class DemoSchool implements ApplicationRunner {
     post(footbridge, box);
     watch(footbridge);
     ask(footbridge);
+    callTheRoll();
     LOG.info("The demonstration school is ready");
   }
 
@@ -321,6 +326,29 @@ class DemoSchool implements ApplicationRunner {
         if (when.isBefore(clock.instant())) {
           ScopedClock.runAt(when, () -> watched(student, score, stops, section));
         }
+      }
+    }
+  }
+
+  /** Grade 9 has its roll called; on Tuesday two did not answer. */
+  private void callTheRoll() {
+    SectionView nine = sections.get(classes.get("9 Electronics"));
+    ScopedClock.runAt(
+        at(0, LocalTime.of(8, 0)),
+        () ->
+            rolls.set(
+                nine,
+                LocalTime.of(8, 30),
+                LocalTime.of(8, 45),
+                "What switches on by itself at home?",
+                true));
+    List<UUID> students =
+        nine.students().stream().sorted().skip(2).toList();
+    for (int i = 0; i < students.size(); i++) {
+      UUID student = students.get(i);
+      Instant when = at(1, LocalTime.of(8, 31)).plusSeconds(20L * i);
+      if (when.isBefore(clock.instant())) {
+        ScopedClock.runAt(when, () -> rolls.answer(nine, student, "the hall light"));
       }
     }
   }
