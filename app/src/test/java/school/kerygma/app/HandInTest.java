@@ -169,9 +169,9 @@ class HandInTest {
       assertThat(teacher.locator(".handed")).containsText("2 versions");
       Chromium.assertAccessible(teacher);
       teacher.locator(".handed td a").first().click();
-      assertThat(teacher.locator(".written")).containsText("nine millimeters");
+      assertThat(teacher.locator(".own-text")).containsText("nine millimeters");
       teacher.getByText("Version 1").click();
-      assertThat(teacher.locator(".written")).containsText("pier holds");
+      assertThat(teacher.locator(".own-text")).containsText("pier holds");
       Chromium.assertAccessible(teacher);
     }
   }

@@ -93,12 +93,12 @@ class QuestionBoxTest {
       assertThat(field).isFocused();
       Chromium.assertAccessible(page);
       field.fill("What bends at the end?");
-      page.locator(".ask .next").click();
+      page.locator(".ask-box .next").click();
       assertThat(page.locator(".asked-here")).containsText("not answered yet");
       assertThat(page.locator(".asked-here")).containsText("2 more ask this too");
 
       Page teacher = chromium.at(desk, school, "/questions");
-      Locator asked = teacher.locator(".asked");
+      Locator asked = teacher.locator(".asked-question");
       assertThat(asked).hasCount(1);
       assertThat(asked).containsText("3 people ask this: tell everybody");
       assertThat(asked.locator("[data-shown]")).hasCount(1);
@@ -138,12 +138,12 @@ class QuestionBoxTest {
       page.locator(".player[data-ready]").waitFor();
       button(page, "Ask").click();
       page.locator("#ask-words").fill("Which glue do we buy?");
-      page.locator(".ask .next").click();
+      page.locator(".ask-box .next").click();
       assertThat(page.locator(".asked-here")).containsText("not answered yet");
       Page teacher = chromium.at(desk, school, "/questions");
       assertThat(teacher.locator(".askers")).containsText("Guardian");
       assertThat(teacher.locator(".askers")).containsText("(Student");
-      teacher.locator(".asked textarea").fill("White glue, from any shop.");
+      teacher.locator(".asked-question textarea").fill("White glue, from any shop.");
       teacher.getByText("Say it in a new stop").click();
       teacher.locator(".script-row").nth(before).waitFor();
       StopView added = scripts.stopsOf(walkthrough).get(1);

@@ -169,6 +169,7 @@ class ScreenshotsTest {
     }
     page.locator("#fill-words").fill("4");
     page.evaluate("scrollTo(0, 110)");
+    page.mouse().move(1, 1);
     take(page, "own-sheet-phone");
   }
 

@@ -401,33 +401,14 @@ class TaskLists {
       Known known,
       Standing standing,
       Optional<LocalDate> today) {
-    Set<UUID> open =
-        week.stream()
-            .filter(p -> !known.ticks().containsKey(p.task().id()))
-            .map(p -> p.task().id())
-            .collect(Collectors.toSet());
+    Map<UUID, ListedTask.Group> groups = groups(week, known, today);
     Optional<ListedTask.Group> group = Optional.empty();
-    boolean several = false;
-    if (today.isPresent()) {
-      several =
-          week.stream()
-                      .filter(p -> p.first() == 0)
-                      .map(p -> group(p, week, open, today.get()))
-                      .distinct()
-                      .count()
-                  > 1
-              || week.stream()
-                  .anyMatch(p -> group(p, week, open, today.get()) == ListedTask.Group.STILL_OPEN);
-    }
     Set<UUID> here = week.stream().map(p -> p.task().id()).collect(Collectors.toSet());
     List<ListedTask> listed = new ArrayList<>();
     for (Placed p : week) {
       TaskSheet sheet = p.task().sheet();
       Optional<ListedTask.Group> before = group;
-      group =
-          several && p.first() == 0
-              ? today.map(day -> group(p, week, open, day))
-              : Optional.empty();
+      group = Optional.ofNullable(groups.get(p.task().id()));
       Optional<Instant> ticked = Optional.ofNullable(known.ticks().get(p.task().id()));
       Instant due = p.due().at();
       Optional<Instant> opensAt =
@@ -477,18 +458,35 @@ class TaskLists {
     return listed;
   }
 
-  /** Earlier days stand together, as long as anything of them is open; else they are done with. */
-  private static ListedTask.Group group(
-      Placed p, List<Placed> week, Set<UUID> open, LocalDate today) {
-    if (p.due().day().isAfter(today)) {
-      return ListedTask.Group.AHEAD;
+  /**
+   * Why the tasks of the week of today come where they do. Earlier days stand together as long as
+   * anything of them is open; what is done of them else needs no word, nor does a day that is all
+   * there is.
+   */
+  private static Map<UUID, ListedTask.Group> groups(
+      List<Placed> week, Known known, Optional<LocalDate> today) {
+    Map<UUID, ListedTask.Group> groups = new HashMap<>();
+    if (today.isEmpty()) {
+      return groups;
     }
+    LocalDate day = today.get();
+    List<Placed> usual = week.stream().filter(p -> p.first() == 0).toList();
     boolean left =
-        p.due().day().isBefore(today)
-            && week.stream()
-                .filter(o -> o.first() == 0 && o.due().day().isBefore(today))
-                .anyMatch(o -> open.contains(o.task().id()));
-    return left ? ListedTask.Group.STILL_OPEN : ListedTask.Group.TODAY;
+        usual.stream()
+            .filter(p -> p.due().day().isBefore(day))
+            .anyMatch(p -> !known.ticks().containsKey(p.task().id()));
+    for (Placed p : usual) {
+      int before = p.due().day().compareTo(day);
+      if (before >= 0 || left) {
+        groups.put(
+            p.task().id(),
+            before < 0
+                ? ListedTask.Group.STILL_OPEN
+                : before == 0 ? ListedTask.Group.TODAY : ListedTask.Group.AHEAD);
+      }
+    }
+    boolean several = left || Set.copyOf(groups.values()).size() > 1;
+    return several ? groups : Map.of();
   }
 
   private static List<ListedTask.Way> ways(TaskSheet sheet, Known known) {

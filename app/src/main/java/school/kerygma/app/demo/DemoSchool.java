@@ -342,8 +342,7 @@ class DemoSchool implements ApplicationRunner {
                 LocalTime.of(8, 45),
                 "What switches on by itself at home?",
                 true));
-    List<UUID> students =
-        nine.students().stream().sorted().skip(2).toList();
+    List<UUID> students = nine.students().stream().sorted().skip(2).toList();
     for (int i = 0; i < students.size(); i++) {
       UUID student = students.get(i);
       Instant when = at(1, LocalTime.of(8, 31)).plusSeconds(20L * i);
