@@ -1,17 +1,8 @@
 // The question box in the player: asked at the second that is shown, answered where it was asked.
 import { clock, send } from './api.js';
+import { element, fill } from './dom.js';
 
 const SHOWN_MS = 12_000;
-
-const element = (tag, attributes = {}, ...inside) => {
-  const e = document.createElement(tag);
-  for (const [name, value] of Object.entries(attributes)) {
-    e.setAttribute(name, value);
-  }
-  e.append(...inside);
-  return e;
-};
-const fill = (text, ...values) => values.reduce((t, v, i) => t.replace(`%${i + 1}`, v), text);
 
 export class Asks {
   /**

@@ -1,20 +1,6 @@
 // A question inside a talk: its fields, its answer, and what came of it. What is right only the server knows.
 import { send } from './api.js';
-
-const element = (tag, attributes = {}, ...inside) => {
-  const e = document.createElement(tag);
-  for (const [name, value] of Object.entries(attributes)) {
-    if (value === true) {
-      e.setAttribute(name, '');
-    } else if (value !== false && value !== undefined) {
-      e.setAttribute(name, value);
-    }
-  }
-  e.append(...inside);
-  return e;
-};
-
-const fill = (text, ...values) => values.reduce((t, v, i) => t.replace(`%${i + 1}`, v), text);
+import { element, fill } from './dom.js';
 
 export class Check {
   /**

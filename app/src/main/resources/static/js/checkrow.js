@@ -19,6 +19,7 @@ document.addEventListener('alpine:init', () => {
         try {
           const { text } = await send('GET', `/stops/${this.$root.dataset.stop}/checks`);
           this.$refs.text.value = text;
+          this.$refs.text.readOnly = false; // What is typed before would be written over what is there.
         } catch (e) {
           opened = false;
           this.wrong = [e.message || this.$root.dataset.lost];

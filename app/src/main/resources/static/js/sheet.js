@@ -1,5 +1,6 @@
 // A student's own sheet: filled in on its pages. Every mark is kept here first, and goes when there is a line.
 import { send } from './api.js';
+import { element } from './dom.js';
 import { boxOf, distance, isDrawn, Pen } from './snap.js';
 import { drawSheet } from './stage.js';
 
@@ -9,15 +10,6 @@ const LINE = 15; // points
 const PEN_SHARE = 2.4 / 612; // of the page's width
 const LETTERS = 0.72; // of a line's height; Mark.FilledIn
 const TICK = '\u2713';
-
-const element = (tag, attributes = {}, ...inside) => {
-  const e = document.createElement(tag);
-  for (const [name, value] of Object.entries(attributes)) {
-    e.setAttribute(name, value);
-  }
-  e.append(...inside);
-  return e;
-};
 
 const ruler = document.createElement('canvas').getContext('2d');
 

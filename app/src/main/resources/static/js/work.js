@@ -1,20 +1,11 @@
 // A student's own work: words are kept at every pause, here first and then by the server; files go as soon as they are chosen.
 import { send } from './api.js';
+import { element, fill } from './dom.js';
 import { sendFile } from './upload.js';
 
 const PAUSE_MS = 800;
 const LOOK_MS = 1500;
 const AGAIN_MS = 5000;
-
-const element = (tag, attributes = {}, ...inside) => {
-  const e = document.createElement(tag);
-  for (const [name, value] of Object.entries(attributes)) {
-    e.setAttribute(name, value);
-  }
-  e.append(...inside);
-  return e;
-};
-const fill = (text, ...values) => values.reduce((t, v, i) => t.replace(`%${i + 1}`, v), text);
 
 document.addEventListener('alpine:init', () => {
   Alpine.data('work', () => {

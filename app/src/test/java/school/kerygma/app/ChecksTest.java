@@ -9,11 +9,8 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.net.http.HttpClient;
 import java.net.http.HttpResponse;
-import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.regex.Matcher;
@@ -22,10 +19,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import school.kerygma.app.accounts.People;
-import school.kerygma.app.posting.PostingSheet;
-import school.kerygma.app.posting.Postings;
 import school.kerygma.app.scripts.Scripts;
-import school.kerygma.core.time.Moments;
 
 /** Questions inside a talk: written, asked while it plays, answered, counted. */
 class ChecksTest {
@@ -51,22 +45,6 @@ class ChecksTest {
   @AfterAll
   static void close() {
     chromium.close();
-  }
-
-  private static void post(TestSchool school, UUID walkthrough) {
-    Instant up = Instant.parse("2026-09-28T11:00:00Z");
-    DemoServer.bean(Postings.class)
-        .post(
-            UUID.randomUUID(),
-            school.teacher(),
-            new PostingSheet(
-                walkthrough,
-                Set.of(),
-                "",
-                "",
-                Map.of(
-                    school.section(),
-                    new Moments(up, up.plus(9, ChronoUnit.DAYS), Optional.empty()))));
   }
 
   private static String json(String text) {
@@ -109,7 +87,7 @@ class ChecksTest {
       text.fill(TWO);
       assertThat(row).containsText("2 kept");
       Chromium.assertAccessible(teacher);
-      post(school, walkthrough);
+      school.post(walkthrough);
 
       UUID who = school.students().iterator().next();
       Page page = Chromium.byCard(phone, who);
@@ -185,7 +163,7 @@ class ChecksTest {
                     """)
                 .body())
         .contains("\"questions\":5");
-    post(school, walkthrough);
+    school.post(walkthrough);
     try (BrowserContext phone = chromium.context(390, 844)) {
       Page page = Chromium.byCard(phone, school.students().iterator().next());
       page.navigate(DemoServer.address() + "/class?at=1500");
@@ -236,7 +214,7 @@ class ChecksTest {
     HttpClient teacher = Caller.teacher(school.email());
     String body = write(teacher, stop, "? Which? (1 try)\n- deck\n+ abutment\n- rail").body();
     assertThat(body).contains("\"questions\":1", "\"wrong\":[]");
-    post(school, walkthrough);
+    school.post(walkthrough);
     UUID who = school.students().iterator().next();
     HttpClient student = student(who);
     String checks = "/media/scores/" + score(walkthrough) + "/checks";

@@ -8,9 +8,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.net.http.HttpClient;
-import java.time.Instant;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -23,12 +21,9 @@ import org.junit.jupiter.api.Test;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.posting.PostingSheet;
-import school.kerygma.app.posting.Postings;
 import school.kerygma.app.questions.Questions;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
-import school.kerygma.core.time.Moments;
 
 /**
  * What is asked at a second of a talk comes to its teacher, and the answer to where it was asked.
@@ -52,19 +47,7 @@ class QuestionBoxTest {
 
   private static UUID posted(TestSchool school) throws Exception {
     UUID walkthrough = SaidTest.sample(school);
-    Instant up = Instant.parse("2026-09-28T11:00:00Z");
-    DemoServer.bean(Postings.class)
-        .post(
-            UUID.randomUUID(),
-            school.teacher(),
-            new PostingSheet(
-                walkthrough,
-                Set.of(),
-                "",
-                "",
-                Map.of(
-                    school.section(),
-                    new Moments(up, up.plus(9, ChronoUnit.DAYS), Optional.empty()))));
+    school.post(walkthrough);
     return walkthrough;
   }
 

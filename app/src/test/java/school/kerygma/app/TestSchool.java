@@ -67,6 +67,23 @@ record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID>
     linking.askedOf(teacher).forEach(q -> linking.answer(teacher, q.id(), true));
   }
 
+  /**
+   * Puts a walkthrough up in the section on the Monday of the demonstration's week, for nine days.
+   */
+  void post(UUID walkthrough) {
+    Instant up = Instant.parse("2026-09-28T11:00:00Z");
+    DemoServer.bean(Postings.class)
+        .post(
+            UUID.randomUUID(),
+            teacher,
+            new PostingSheet(
+                walkthrough,
+                Set.of(),
+                "",
+                "",
+                Map.of(section, new Moments(up, up.plus(9, ChronoUnit.DAYS), Optional.empty()))));
+  }
+
   /** Puts tasks up in the section on a Monday at 8, for nine days. */
   void post(LocalDate monday, UUID... tasks) {
     SectionView here = DemoServer.bean(Sections.class).get(section);

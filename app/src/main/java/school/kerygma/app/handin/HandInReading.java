@@ -165,22 +165,11 @@ class HandInReading implements Work {
     try {
       Path accepted = directory.resolve("accepted." + office.get().extension());
       Path pdf = directory.resolve("work.pdf");
-      boolean changed = accept(file, office.get(), accepted);
+      boolean changed = AcceptedChanges.accept(file, office.get(), accepted);
       converter.toPdf(changed ? accepted : file, office.get(), pdf);
       return pages(piece, pdf, office.get().mediaType(), progress);
     } finally {
       FileSystemUtils.deleteRecursively(directory.toFile());
-    }
-  }
-
-  private static boolean accept(Path file, OfficeKind kind, Path accepted) {
-    if (kind != OfficeKind.DOCX && kind != OfficeKind.ODT) {
-      return false;
-    }
-    try {
-      return AcceptedChanges.accept(file, accepted);
-    } catch (IOException e) {
-      return false; // LibreOffice says what is wrong with it.
     }
   }
 

@@ -9,13 +9,10 @@ import jakarta.persistence.PostLoad;
 import jakarta.persistence.PostPersist;
 import jakarta.persistence.Transient;
 import jakarta.persistence.Version;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.Generated;
 import org.jspecify.annotations.Nullable;
@@ -23,9 +20,8 @@ import org.springframework.data.domain.Persistable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
-import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
-import school.kerygma.core.handout.Box;
+import school.kerygma.core.annotation.MarkText;
 
 /** What a student has put on a page of their own sheet. */
 @Entity
@@ -67,18 +63,9 @@ class OwnMark implements Persistable<UUID> {
   }
 
   final void become(Mark mark) {
-    this.boxes =
-        mark.boxes().stream()
-            .map(
-                b ->
-                    String.format(
-                        Locale.ROOT, "%.2f %.2f %.2f %.2f", b.x(), b.y(), b.width(), b.height()))
-            .collect(Collectors.joining("\n"));
+    this.boxes = MarkText.ofBoxes(mark.boxes());
     this.words = mark.words();
-    this.ink =
-        mark.ink().stream()
-            .map(p -> String.format(Locale.ROOT, "%.2f %.2f %.1f", p.x(), p.y(), p.width()))
-            .collect(Collectors.joining("\n"));
+    this.ink = MarkText.ofInk(mark.ink());
     this.edits++;
   }
 
@@ -128,26 +115,7 @@ class OwnMark implements Persistable<UUID> {
   }
 
   Mark mark() {
-    return Mark.of(
-        kind,
-        pageId,
-        numbers(boxes).stream().map(n -> new Box(n[0], n[1], n[2], n[3])).toList(),
-        0,
-        words,
-        numbers(ink).stream().map(n -> new Ink.Point(n[0], n[1], n[2])).toList());
-  }
-
-  private static List<double[]> numbers(String text) {
-    List<double[]> numbers = new ArrayList<>();
-    for (String line : text.lines().toList()) {
-      String[] part = line.split(" ");
-      double[] values = new double[part.length];
-      for (int i = 0; i < part.length; i++) {
-        values[i] = Double.parseDouble(part[i]);
-      }
-      numbers.add(values);
-    }
-    return numbers;
+    return Mark.of(kind, pageId, MarkText.boxes(boxes), 0, words, MarkText.ink(ink));
   }
 
   interface Repository extends JpaRepository<OwnMark, UUID> {

@@ -6,18 +6,15 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
-import java.util.Locale;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.domain.Persistable;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Query;
-import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
-import school.kerygma.core.handout.Box;
+import school.kerygma.core.annotation.MarkText;
 
 /** A mark that stands on a page of an edition, with or without a recording. */
 @Entity
@@ -48,47 +45,11 @@ class StandingMark implements Persistable<UUID> {
     this.id = id;
     this.pageId = mark.pageId();
     this.kind = mark.kind();
-    this.boxes = write(mark.boxes());
+    this.boxes = MarkText.ofBoxes(mark.boxes());
     this.number = mark.number();
     this.words = mark.words().replace("\0", "");
-    this.ink =
-        lines(
-            mark.ink().stream()
-                .map(p -> String.format(Locale.ROOT, "%.2f %.2f %.1f", p.x(), p.y(), p.width()))
-                .toList());
+    this.ink = MarkText.ofInk(mark.ink());
     this.madeAt = madeAt;
-  }
-
-  private static String write(List<Box> boxes) {
-    return lines(
-        boxes.stream()
-            .map(
-                b ->
-                    String.format(
-                        Locale.ROOT,
-                        "%.2f %.2f %.2f %.2f",
-                        b.x(),
-                        b.y(),
-                        Math.max(b.width(), 0.01),
-                        Math.max(b.height(), 0.01)))
-            .toList());
-  }
-
-  private static String lines(List<String> all) {
-    return String.join("\n", all);
-  }
-
-  private static List<double[]> numbers(String text) {
-    List<double[]> numbers = new ArrayList<>();
-    for (String line : text.lines().toList()) {
-      String[] part = line.split(" ");
-      double[] values = new double[part.length];
-      for (int i = 0; i < part.length; i++) {
-        values[i] = Double.parseDouble(part[i]);
-      }
-      numbers.add(values);
-    }
-    return numbers;
   }
 
   @Override
@@ -115,13 +76,7 @@ class StandingMark implements Persistable<UUID> {
   }
 
   Mark mark() {
-    return Mark.of(
-        kind,
-        pageId,
-        numbers(boxes).stream().map(b -> new Box(b[0], b[1], b[2], b[3])).toList(),
-        number,
-        words,
-        numbers(ink).stream().map(p -> new Ink.Point(p[0], p[1], p[2])).toList());
+    return Mark.of(kind, pageId, MarkText.boxes(boxes), number, words, MarkText.ink(ink));
   }
 
   interface Repository extends JpaRepository<StandingMark, UUID> {

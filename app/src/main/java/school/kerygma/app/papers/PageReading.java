@@ -1,6 +1,5 @@
 package school.kerygma.app.papers;
 
-import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -173,7 +172,7 @@ public class PageReading implements Work {
           original,
           file -> {
             Path accepted = directory.resolve("accepted." + office.get().extension());
-            boolean changed = accept(file, office.get(), accepted);
+            boolean changed = AcceptedChanges.accept(file, office.get(), accepted);
             converter.toPdf(changed ? accepted : file, office.get(), pdf);
             inTransaction.executeWithoutResult(
                 t -> editions.findById(edition.id()).orElseThrow().changesAccepted(changed));
@@ -183,18 +182,6 @@ public class PageReading implements Work {
       return pdf(edition.id());
     } finally {
       FileSystemUtils.deleteRecursively(directory.toFile());
-    }
-  }
-
-  /** Takes tracked changes as accepted; a file in which none can be found is read as it is. */
-  private static boolean accept(Path file, OfficeKind kind, Path accepted) {
-    if (kind != OfficeKind.DOCX && kind != OfficeKind.ODT) {
-      return false;
-    }
-    try {
-      return AcceptedChanges.accept(file, accepted);
-    } catch (IOException e) {
-      return false; // LibreOffice says what is wrong with it.
     }
   }
 
@@ -221,7 +208,7 @@ public class PageReading implements Work {
     Path directory = store.workDirectory();
     try {
       Path accepted = directory.resolve("accepted." + kind.extension());
-      return readers.tables(accept(file, kind, accepted) ? accepted : file);
+      return readers.tables(AcceptedChanges.accept(file, kind, accepted) ? accepted : file);
     } finally {
       FileSystemUtils.deleteRecursively(directory.toFile());
     }

@@ -3,6 +3,7 @@ package school.kerygma.app.questions;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Embeddable;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
@@ -30,14 +31,33 @@ import school.kerygma.app.questions.Questions.About;
 @DynamicUpdate
 class Question {
 
+  /** What it is about, in columns. */
+  @Embeddable
+  record Place(
+      @Nullable UUID walkthroughId, @Nullable UUID stopId, long atMs, @Nullable UUID taskId) {
+
+    static Place of(About about) {
+      return new Place(
+          about.walkthrough().orElse(null),
+          about.stop().orElse(null),
+          about.atMs(),
+          about.task().orElse(null));
+    }
+
+    About about() {
+      return new About(
+          Optional.ofNullable(walkthroughId),
+          Optional.ofNullable(stopId),
+          atMs,
+          Optional.ofNullable(taskId));
+    }
+  }
+
   @Id @GeneratedValue private UUID id;
   private UUID sectionId;
   private UUID studentId;
   private UUID askerId;
-  private @Nullable UUID walkthroughId;
-  private @Nullable UUID stopId;
-  private long atMs;
-  private @Nullable UUID taskId;
+  private Place place;
   private String words;
   private Instant askedAt;
   private @Nullable UUID answerId;
@@ -52,10 +72,7 @@ class Question {
     this.sectionId = section;
     this.studentId = student;
     this.askerId = asker;
-    this.walkthroughId = about.walkthrough().orElse(null);
-    this.stopId = about.stop().orElse(null);
-    this.atMs = about.atMs();
-    this.taskId = about.task().orElse(null);
+    this.place = Place.of(about);
     this.words = words;
     this.askedAt = askedAt;
   }
@@ -77,11 +94,7 @@ class Question {
   }
 
   About about() {
-    return new About(
-        Optional.ofNullable(walkthroughId),
-        Optional.ofNullable(stopId),
-        atMs,
-        Optional.ofNullable(taskId));
+    return place.about();
   }
 
   String words() {
@@ -163,10 +176,7 @@ class Question {
 
     @Id @GeneratedValue private UUID id;
     private UUID teacherId;
-    private @Nullable UUID walkthroughId;
-    private @Nullable UUID stopId;
-    private long atMs;
-    private @Nullable UUID taskId;
+    private Place place;
     private String question;
     private String words;
     private boolean forAll;
@@ -193,10 +203,7 @@ class Question {
         boolean forAll,
         Instant answeredAt) {
       this.teacherId = teacher;
-      this.walkthroughId = about.walkthrough().orElse(null);
-      this.stopId = about.stop().orElse(null);
-      this.atMs = about.atMs();
-      this.taskId = about.task().orElse(null);
+      this.place = Place.of(about);
       this.sections.addAll(sections);
       this.question = question;
       this.words = words;
@@ -209,11 +216,7 @@ class Question {
     }
 
     About about() {
-      return new About(
-          Optional.ofNullable(walkthroughId),
-          Optional.ofNullable(stopId),
-          atMs,
-          Optional.ofNullable(taskId));
+      return place.about();
     }
 
     String question() {
@@ -245,12 +248,12 @@ class Question {
 
     @Query(
         "select distinct a from QuestionAnswer a join a.sections s where a.forAll = true"
-            + " and a.walkthroughId = :walkthrough and s in :sections order by a.answeredAt")
+            + " and a.place.walkthroughId = :walkthrough and s in :sections order by a.answeredAt")
     List<Answer> forAll(UUID walkthrough, Collection<UUID> sections);
 
     @Query(
         "select distinct a from QuestionAnswer a join a.sections s where a.forAll = true"
-            + " and a.taskId = :task and s in :sections order by a.answeredAt")
+            + " and a.place.taskId = :task and s in :sections order by a.answeredAt")
     List<Answer> forAllOfTask(UUID task, Collection<UUID> sections);
   }
 }

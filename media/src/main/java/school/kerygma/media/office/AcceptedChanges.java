@@ -81,6 +81,22 @@ public final class AcceptedChanges {
   private AcceptedChanges() {}
 
   /**
+   * Takes the changes of a paper of a kind as accepted, as far as it is one that can have any.
+   *
+   * @return whether there were any; a file in which none can be found is read as it is
+   */
+  public static boolean accept(Path paper, OfficeKind kind, Path to) {
+    if (kind != OfficeKind.DOCX && kind != OfficeKind.ODT) {
+      return false;
+    }
+    try {
+      return accept(paper, to);
+    } catch (IOException e) {
+      return false; // LibreOffice says what is wrong with it.
+    }
+  }
+
+  /**
    * Writes a paper with its changes accepted.
    *
    * @param to where it goes, whether there were changes or not
