@@ -202,6 +202,12 @@ class HandInTest {
 
       page.setInputFiles("#files", new FilePayload("IMG_1.HEIC", "image/heic", new byte[] {1, 2}));
       assertThat(page.locator(".told.wrong:visible")).containsText("HEIC");
+      // As large as a telephone's photos are.
+      byte[] large = new byte[6 << 20];
+      page.setInputFiles("#files", new FilePayload("film.mov", "video/quicktime", large));
+      assertThat(pieces.locator("li").last()).containsText("kept as it is");
+      pieces.locator("li").last().getByText("Take away").click();
+      assertThat(pieces.locator("li")).hasCount(2);
       page.setInputFiles(
           "#files", new FilePayload("run.exe", "application/octet-stream", new byte[] {77, 90, 1}));
       assertThat(pieces.locator("li").last()).containsText("kept as it is");

@@ -13,6 +13,8 @@ enum Kinds {
   TRACE(256 * 1024),
   /** A paper. */
   UPLOAD(52L * 1024 * 1024),
+  /** A file that a student hands in. */
+  WORK(51L * 1024 * 1024),
   /** A film: ten minutes as a telephone takes them. */
   CLIP(1L << 30),
   /** Rosters of a whole school. */
@@ -53,6 +55,9 @@ enum Kinds {
     }
     if (path.startsWith("/walkthroughs/") && path.endsWith("/clips")) {
       return CLIP;
+    }
+    if (path.startsWith("/class/work/files/") && type.startsWith("application/octet-stream")) {
+      return WORK;
     }
     if (type.startsWith("multipart/")) {
       if (path.startsWith("/handouts")) {

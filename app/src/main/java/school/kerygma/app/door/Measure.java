@@ -56,7 +56,7 @@ class Measure extends OncePerRequestFilter {
     refusals.say(
         HttpStatus.CONTENT_TOO_LARGE,
         switch (kind) {
-          case UPLOAD -> "paper.TOO_LARGE";
+          case UPLOAD, WORK -> "paper.TOO_LARGE";
           case CLIP -> "clip.TOO_LARGE";
           default -> "too-large";
         },
