@@ -389,4 +389,23 @@ class HandInTest {
                     asked, student, Set.of(rubric), new SelfChecks.Said("Grades", "very good")))
         .isInstanceOf(Problem.class);
   }
+
+  @Test
+  void whatTwoRecordsOfOnePersonHaveHandedInStaysWhenTheyBecomeOne() {
+    TestSchool school = TestSchool.in("America/Halifax", 3);
+    UUID task = task(school, "text, together 2", Set.of());
+    List<UUID> three = new ArrayList<>(school.students());
+    HandIns.Asked asked = asked(school, task, "text, together 2");
+    for (UUID student : three.subList(0, 2)) {
+      handIns.write(asked, student, "It bends.", "", 0);
+      handIns.handIn(asked, student, Set.of(), false);
+    }
+    handIns.write(asked, three.get(2), "Ours.", "", 0);
+    handIns.handIn(asked, three.get(2), Set.of(three.get(0)), false);
+    DemoServer.bean(People.class).merge(three.get(0), three.get(1));
+    assertThat(handIns.of(task, three.get(1)))
+        .extracting(HandIns.Version::text)
+        .containsExactlyInAnyOrder("It bends.", "It bends.", "Ours.");
+    assertThat(handIns.of(task, three.get(0))).isEmpty();
+  }
 }

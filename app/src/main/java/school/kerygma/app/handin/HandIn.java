@@ -217,13 +217,23 @@ class HandIn {
     @Query(value = "delete from hand_in_mate where student_id = :student", nativeQuery = true)
     void forgetMate(UUID student);
 
+    /** What both have handed in for one task stays, the one after the other. */
     @Modifying
     @Query(
         value =
-            "update hand_in h set student_id = :to where student_id = :from and not exists"
-                + " (select 1 from hand_in o where o.student_id = :to and o.task_id = h.task_id)",
+            "update hand_in h set student_id = :to, number = h.number + coalesce((select max(o.number)"
+                + " from hand_in o where o.student_id = :to and o.task_id = h.task_id), 0)"
+                + " where h.student_id = :from",
         nativeQuery = true)
     void rename(UUID from, UUID to);
+
+    @Modifying
+    @Query(
+        value =
+            "insert into hand_in_mate (hand_in_id, student_id) select hand_in_id, :to from hand_in_mate"
+                + " where student_id = :from on conflict do nothing",
+        nativeQuery = true)
+    void copyMate(UUID from, UUID to);
   }
 
   /** A file of it. */

@@ -625,7 +625,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
   @EventListener
   void on(PersonMerged merged) {
     all.rename(merged.from(), merged.to());
-    all.forget(merged.from());
+    all.copyMate(merged.from(), merged.to());
     all.forgetMate(merged.from());
   }
 
