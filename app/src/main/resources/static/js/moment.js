@@ -23,7 +23,9 @@ document.addEventListener('alpine:init', () => {
       const show = () => {
         fit(this.$refs.stage);
         draw(this.$refs.stage, momentOf(score, Number(at)), pictures);
-        this.$root.dataset.shown = 'true';
+        if (pictures.settled()) {
+          this.$root.dataset.shown = 'true';
+        }
       };
       const pictures = new Pictures(show);
       show();

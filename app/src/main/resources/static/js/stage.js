@@ -363,6 +363,11 @@ export class Pictures {
     return here(large) ? large : small;
   }
 
+  /** Whether all that was asked for is here, or cannot be had. */
+  settled() {
+    return [...this.#images.values()].every((image) => image.complete);
+  }
+
   #get(page, size) {
     const key = `${page}/${size}`;
     if (!this.#images.has(key)) {

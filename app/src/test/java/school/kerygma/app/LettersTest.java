@@ -84,18 +84,20 @@ class LettersTest {
     return bodies;
   }
 
-  /** What was told to the guardian waits once more, and is sent now. */
-  private void sendAgain() {
+  /** What was told to the guardian waits once more, and is sent now, by as many jobs as named. */
+  private void sendAgain(String... jobs) {
     TestSchool.sql()
         .sql(
             "update message set state = 'WAITING', sent_at = null, letter_id = null where to_id = ?")
         .param(guardian)
         .update();
-    DemoServer.bean(SchedulerClient.class)
-        .scheduleIfNotExists(
-            TaskDescriptor.of("send", Void.class)
-                .instance(guardian + "@again")
-                .scheduledTo(Instant.now()));
+    for (String job : jobs) {
+      DemoServer.bean(SchedulerClient.class)
+          .scheduleIfNotExists(
+              TaskDescriptor.of("send", Void.class)
+                  .instance(guardian + "@" + job)
+                  .scheduledTo(Instant.now()));
+    }
   }
 
   @Test
@@ -104,8 +106,9 @@ class LettersTest {
     post(task("Load a beam"));
     await("SENT", guardian, 2);
     int before = mailTo(guardian).size();
-    // Both wait once more: however far apart they went up here, they leave together now.
-    sendAgain();
+    // Both wait once more: however far apart they went up here, they leave together now, and once,
+    // however many jobs set out with them.
+    sendAgain("one", "two", "three");
     await("SENT", guardian, 2);
     List<String> letters = mailTo(guardian);
     assertThat(letters).hasSize(before + 1);
@@ -147,7 +150,7 @@ class LettersTest {
           .sql("update message set first_tried_at = timestamptz '2026-01-01' where to_id = ?")
           .param(guardian)
           .update();
-      sendAgain();
+      sendAgain("again");
       await("GIVEN_UP", guardian, 1);
     } finally {
       mail.setPort(port);
@@ -161,7 +164,7 @@ class LettersTest {
     UUID posting = post(task("Withdrawn"));
     await("SENT", guardian, 1);
     postings.withdraw(postings.ofPosting(posting).getFirst().id());
-    sendAgain();
+    sendAgain("again");
     await("DROPPED", guardian, 1);
     assertThat(mailTo(guardian)).hasSize(1);
   }

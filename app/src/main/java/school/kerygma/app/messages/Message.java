@@ -170,6 +170,12 @@ class Message {
     @Query("select m from Message m where m.deliveryId = :delivery")
     List<Message> about(UUID delivery);
 
+    /** Until the end of the transaction nobody else sends to the person. */
+    @Query(
+        value = "select count(pg_advisory_xact_lock(hashtextextended(cast(:person as text), 21)))",
+        nativeQuery = true)
+    int hold(UUID person);
+
     boolean existsByDeliveryIdAndToId(UUID deliveryId, UUID toId);
   }
 }

@@ -13,6 +13,7 @@ import java.util.UUID;
 import java.util.function.Predicate;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.posting.DeliveryView;
@@ -25,7 +26,7 @@ import school.kerygma.core.time.Moments;
  * Puts what waits for a person into letters, one for all that waits, and notes what became of them.
  */
 @Component
-@Transactional
+@Transactional(propagation = Propagation.REQUIRES_NEW)
 class Outbox {
 
   /**
@@ -71,6 +72,15 @@ class Outbox {
   UUID recipient(String instance) {
     UUID named = UUID.fromString(instance.split("@")[0]);
     return messages.findById(named).map(Message::toId).orElse(named);
+  }
+
+  /**
+   * Sends to a person while nobody else does: a letter that one has marked and not yet handed over
+   * would look to the other like one that was left behind, and go out twice.
+   */
+  void alone(UUID person, Runnable sending) {
+    messages.hold(person);
+    sending.run();
   }
 
   /**

@@ -48,12 +48,17 @@ class Sending {
         .execute(
             (instance, context) -> {
               UUID person = outbox.recipient(instance.getId());
-              Optional<Outbox.Sealed> letter = outbox.next(person);
-              while (letter.isPresent()) {
-                send(letter.get(), outbox, server, mail, clock);
-                letter = outbox.next(person);
-              }
+              outbox.alone(person, () -> sendAll(person, outbox, server, mail, clock));
             });
+  }
+
+  private static void sendAll(
+      UUID person, Outbox outbox, MailServer server, JavaMailSender mail, Clock clock) {
+    Optional<Outbox.Sealed> letter = outbox.next(person);
+    while (letter.isPresent()) {
+      send(letter.get(), outbox, server, mail, clock);
+      letter = outbox.next(person);
+    }
   }
 
   private static Duration waiting(int failed) {
