@@ -157,7 +157,7 @@ class Messages implements Remembers {
           .getObject()
           .scheduleIfNotExists(
               Sending.TASK
-                  .instance(message.toId() + "@" + at.getEpochSecond())
+                  .instance(message.toId() + "@" + message.id())
                   .scheduledTo(Instant.now().plus(Duration.between(clock.instant(), at))));
     }
   }
