@@ -89,6 +89,7 @@ class EveryScreenTest {
             + TestSchool.id(
                 "select id from hand_in where task_id = ? order by begun_at limit 1", task),
         "/sections/" + section + "/roll",
+        "/sections/" + section + "/joining",
         "/follow-up");
   }
 

@@ -169,6 +169,7 @@ class WhoMaySeeWhatTest {
     THINGS.put("a family's questions", "/family/questions");
     THINGS.put("questions of the task", "/class/tasks/" + sketch + "/questions");
     THINGS.put("a family's questions of the task", "/family/tasks/" + sketch + "/questions");
+    THINGS.put("who waits", "/sections/" + section + "/joining");
     THINGS.put("the roll call", "/sections/" + section + "/roll");
     THINGS.put("school time", "/school");
     THINGS.put("7A's roster", "/sections/" + section);
@@ -228,6 +229,7 @@ class WhoMaySeeWhatTest {
     "questions of the task, in, -, -, -, -, s, -, -, -",
     "a family's questions of the task, in, -, -, -, -, -, -, s, -",
     "the roll call, in, s, s, -, -, -, -, -, -",
+    "who waits, in, s, s, -, -, -, -, -, -",
     "all that was handed in, in, s, s, -, -, -, -, -, -",
     "a classmate's work, in, s, s, -, -, -, -, -, -",
     "a classmate's receipt, in, -, -, -, -, -, -, -, -",

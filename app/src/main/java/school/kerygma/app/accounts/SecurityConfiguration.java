@@ -103,6 +103,7 @@ class SecurityConfiguration {
                         "/password/forgot",
                         "/password/new/**",
                         "/feeds/**",
+                        "/join/**",
                         "/actuator/health/**",
                         "/demo/**")
                     .permitAll()

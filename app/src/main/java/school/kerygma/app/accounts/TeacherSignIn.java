@@ -1,9 +1,6 @@
 package school.kerygma.app.accounts;
 
 import jakarta.servlet.http.HttpServletRequest;
-import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,7 +13,6 @@ import org.springframework.security.core.Authentication;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.context.request.RequestContextHolder;
 import org.springframework.web.context.request.ServletRequestAttributes;
 import school.kerygma.core.access.Access.Role;
@@ -30,32 +26,25 @@ import school.kerygma.core.access.Access.Role;
 @Component
 class TeacherSignIn implements AuthenticationProvider {
 
-  private static final Duration WINDOW = Duration.ofMinutes(15);
   private static final int PER_PAIR = 10;
   private static final int PER_ACCOUNT = 50;
   private static final int PER_MACHINE = 500;
 
   private final PersonRepository persons;
-  private final SignInFailure.Repository failures;
   private final PasswordEncoder passwords;
   private final KnownBrowser browsers;
-  private final TransactionTemplate inTransaction;
-  private final Clock clock;
+  private final Attempts attempts;
   private final String nobodysHash;
 
   TeacherSignIn(
       PersonRepository persons,
-      SignInFailure.Repository failures,
       PasswordEncoder passwords,
       KnownBrowser browsers,
-      TransactionTemplate inTransaction,
-      Clock clock) {
+      Attempts attempts) {
     this.persons = persons;
-    this.failures = failures;
     this.passwords = passwords;
     this.browsers = browsers;
-    this.inTransaction = inTransaction;
-    this.clock = clock;
+    this.attempts = attempts;
     this.nobodysHash = passwords.encode("nobody");
   }
 
@@ -71,7 +60,9 @@ class TeacherSignIn implements AuthenticationProvider {
             .filter(p -> p.passwordHash() != null)
             .orElse(null);
     Map<String, Integer> limits = limits(email, person);
-    count(limits);
+    if (attempts.tooMany(limits)) {
+      throw new LockedException("Too many failures");
+    }
     // An address that nobody has takes as long as one with a wrong password.
     boolean good =
         passwords.matches(
@@ -80,7 +71,7 @@ class TeacherSignIn implements AuthenticationProvider {
     if (person == null || !good) {
       throw new BadCredentialsException("Wrong address or password");
     }
-    inTransaction.executeWithoutResult(t -> limits.keySet().forEach(failures::deleteBySubject));
+    attempts.forget(limits.keySet());
     return authenticated(person.signedIn());
   }
 
@@ -96,23 +87,6 @@ class TeacherSignIn implements AuthenticationProvider {
     limits.put("account " + email, PER_ACCOUNT);
     limits.put("from " + machine, PER_MACHINE);
     return limits;
-  }
-
-  private void count(Map<String, Integer> limits) {
-    Instant now = clock.instant();
-    inTransaction.executeWithoutResult(
-        t -> {
-          failures.deleteByAtBefore(now.minus(Duration.ofHours(1)));
-          limits.keySet().forEach(subject -> failures.save(new SignInFailure(subject, now)));
-        });
-    // Attempts that come at the same moment see one another: each is there before any is counted.
-    Instant since = now.minus(WINDOW);
-    boolean tooMany =
-        limits.entrySet().stream()
-            .anyMatch(l -> failures.countBySubjectAndAtAfter(l.getKey(), since) > l.getValue());
-    if (tooMany) {
-      throw new LockedException("Too many failures");
-    }
   }
 
   static Authentication authenticated(SignedIn person) {

@@ -53,6 +53,7 @@ class HelpController {
           new Question("as", "classpage"),
           new Question("roster", "section"),
           new Question("cards", "section"),
+          new Question("join", "section"),
           new Question("follow", "followup"),
           new Question("time", "section"),
           new Question("substitute", "day"),

@@ -25,6 +25,7 @@ import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.frame.Ribbon;
 import school.kerygma.app.frame.Wording;
+import school.kerygma.app.joining.Joinings;
 import school.kerygma.app.papers.SetPapers;
 import school.kerygma.app.planning.PlanChanges;
 import school.kerygma.app.planning.TaskView;
@@ -52,6 +53,7 @@ class PlanBookController {
   private final FirstSteps steps;
   private final SetPapers papers;
   private final Questions questions;
+  private final Joinings joinings;
   private final MessageSource words;
   private final Gate gate;
   private final Clock clock;
@@ -64,6 +66,7 @@ class PlanBookController {
       FirstSteps steps,
       SetPapers papers,
       Questions questions,
+      Joinings joinings,
       MessageSource words,
       Gate gate,
       Clock clock) {
@@ -74,6 +77,7 @@ class PlanBookController {
     this.steps = steps;
     this.papers = papers;
     this.questions = questions;
+    this.joinings = joinings;
     this.words = words;
     this.gate = gate;
     this.clock = clock;
@@ -96,13 +100,10 @@ class PlanBookController {
     model.addAttribute("ribbon", Ribbon.of(own.getFirst().calendar(), shown, today));
     model.addAttribute("week", view);
     model.addAttribute("toLookAt", view.lookAt().count());
-    model.addAttribute(
-        "questions",
-        questions.open(
-            own.stream()
-                .map(SectionView::id)
-                .filter(s -> gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s))
-                .toList()));
+    List<SectionView> rosters =
+        own.stream().filter(s -> gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s.id())).toList();
+    model.addAttribute("questions", questions.open(rosters.stream().map(SectionView::id).toList()));
+    model.addAttribute("joining", joinings.waiting(rosters));
     model.addAttribute("canUndo", changes.canUndo(me.id()));
     return "planbook/week";
   }
