@@ -90,6 +90,7 @@ class EveryScreenTest {
                 "select id from hand_in where task_id = ? order by begun_at limit 1", task),
         "/sections/" + section + "/roll",
         "/sections/" + section + "/joining",
+        "/times",
         "/follow-up");
   }
 

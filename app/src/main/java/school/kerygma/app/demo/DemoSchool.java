@@ -31,8 +31,6 @@ import school.kerygma.app.clips.Clips;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
-import school.kerygma.app.questions.Questions;
-import school.kerygma.app.rollcall.RollCalls;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
@@ -56,15 +54,14 @@ class DemoSchool implements ApplicationRunner {
   static final String PASSWORD = "footbridge";
 
   private static final Logger LOG = LoggerFactory.getLogger(DemoSchool.class);
-  private static final ZoneId ZONE = ZoneId.of("America/Halifax");
+  static final ZoneId ZONE = ZoneId.of("America/Halifax");
 
   private final People people;
   private final Sections sections;
   private final Handouts handouts;
   private final DemoWeek week;
   private final DemoWork work;
-  private final Questions questions;
-  private final RollCalls rolls;
+  private final DemoClass inClass;
   private final Scripts scripts;
   private final Scores scores;
   private final DemoTalks talks;
@@ -87,8 +84,7 @@ class DemoSchool implements ApplicationRunner {
       Handouts handouts,
       DemoWeek week,
       DemoWork work,
-      Questions questions,
-      RollCalls rolls,
+      DemoClass inClass,
       Scripts scripts,
       Scores scores,
       DemoTalks talks,
@@ -102,8 +98,7 @@ class DemoSchool implements ApplicationRunner {
     this.handouts = handouts;
     this.week = week;
     this.work = work;
-    this.questions = questions;
-    this.rolls = rolls;
+    this.inClass = inClass;
     this.scripts = scripts;
     this.scores = scores;
     this.talks = talks;
@@ -135,8 +130,7 @@ class DemoSchool implements ApplicationRunner {
     makeWalkthrough("night-light", false);
     post(footbridge, box);
     watch(footbridge);
-    ask(footbridge);
-    callTheRoll();
+    inClass.live(new DemoClass.Week(monday, teacher, classes, planned, footbridge));
     LOG.info("The demonstration school is ready");
   }
 
@@ -327,110 +321,6 @@ class DemoSchool implements ApplicationRunner {
           ScopedClock.runAt(when, () -> watched(student, score, stops, section));
         }
       }
-    }
-  }
-
-  /** Grade 9 has its roll called; on Tuesday two did not answer. */
-  private void callTheRoll() {
-    SectionView nine = sections.get(classes.get("9 Electronics"));
-    ScopedClock.runAt(
-        at(0, LocalTime.of(8, 0)),
-        () ->
-            rolls.set(
-                nine,
-                LocalTime.of(8, 30),
-                LocalTime.of(8, 45),
-                "What switches on by itself at home?",
-                true));
-    List<UUID> students = nine.students().stream().sorted().skip(2).toList();
-    for (int i = 0; i < students.size(); i++) {
-      UUID student = students.get(i);
-      Instant when = at(1, LocalTime.of(8, 31)).plusSeconds(20L * i);
-      if (when.isBefore(clock.instant())) {
-        ScopedClock.runAt(when, () -> rolls.answer(nine, student, "the hall light"));
-      }
-    }
-  }
-
-  /** Several ask the same, a family asks about its child, and one question was answered for all. */
-  private void ask(UUID footbridge) {
-    List<UUID> students =
-        people.contacts(sections.get(classes.get("7A Design")).students()).values().stream()
-            .sorted(java.util.Comparator.comparing(People.Contact::name))
-            .map(People.Contact::id)
-            .toList();
-    List<UUID> stops = scripts.stopsOf(footbridge).stream().map(s -> s.id()).toList();
-    List<String> same =
-        List.of(
-            "Do all three bridges go on one page?",
-            "can the three bridges be on one page",
-            "One page for all bridges?",
-            "are 3 bridges ok on one page");
-    UUID section = classes.get("7A Design");
-    for (int i = 0; i < same.size(); i++) {
-      int n = i;
-      asked(
-          i,
-          () ->
-              questions.ask(
-                  section,
-                  students.get(n),
-                  students.get(n),
-                  about(footbridge, stops.get(1), 6_000 + 900 * n),
-                  same.get(n)));
-    }
-    asked(
-        5,
-        () ->
-            questions.ask(
-                section,
-                students.get(6),
-                students.get(6),
-                about(footbridge, stops.get(2), 3_000),
-                "What is a newton?"));
-    UUID parent = people.guardiansOf(List.of(students.get(7))).getFirst().id();
-    asked(
-        6,
-        () ->
-            questions.ask(
-                section,
-                students.get(7),
-                parent,
-                new Questions.About(
-                    Optional.empty(),
-                    Optional.empty(),
-                    0,
-                    Optional.of(planned.get("Sketch three bridges"))),
-                "Is squared paper all right?"));
-    asked(
-        1,
-        () ->
-            questions.ask(
-                section,
-                students.get(9),
-                students.get(9),
-                about(footbridge, stops.get(0), 9_000),
-                "Do we build it alone?"));
-    List<UUID> first = questions.of(students.get(9)).stream().map(Questions.Own::id).toList();
-    asked(
-        8,
-        () ->
-            questions.answer(
-                teacher,
-                first,
-                "Do we build it alone?",
-                "In pairs. You choose your partner on Friday.",
-                true));
-  }
-
-  private static Questions.About about(UUID walkthrough, UUID stop, long atMs) {
-    return new Questions.About(Optional.of(walkthrough), Optional.of(stop), atMs, Optional.empty());
-  }
-
-  private void asked(int minutes, Runnable deed) {
-    Instant when = at(1, LocalTime.of(16, 0)).plusSeconds(60L * minutes);
-    if (when.isBefore(clock.instant())) {
-      ScopedClock.runAt(when, deed);
     }
   }
 

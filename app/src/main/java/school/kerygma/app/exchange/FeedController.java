@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
@@ -18,6 +19,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.booking.HelpHours;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
@@ -29,8 +31,10 @@ class FeedController {
   private final Feeds feeds;
   private final People people;
   private final Sections sections;
+  private final HelpHours hours;
 
-  FeedController(Feeds feeds, People people, Sections sections) {
+  FeedController(Feeds feeds, People people, Sections sections, HelpHours hours) {
+    this.hours = hours;
     this.feeds = feeds;
     this.people = people;
     this.sections = sections;
@@ -49,7 +53,15 @@ class FeedController {
     return ResponseEntity.ok()
         .cacheControl(CacheControl.noCache())
         .contentType(new MediaType("text", "calendar", StandardCharsets.UTF_8))
-        .body(feeds.of(person.name(), shown));
+        .body(feeds.of(person.name(), shown, section == null ? booked(person) : List.of()));
+  }
+
+  private List<HelpHours.Told> booked(SignedIn person) {
+    return switch (person.role()) {
+      case TEACHER -> hours.told(List.of(), Optional.of(person.id()));
+      case STUDENT -> hours.told(List.of(person.id()), Optional.empty());
+      case GUARDIAN -> hours.told(people.studentsOf(person.id()), Optional.empty());
+    };
   }
 
   private List<SectionView> of(SignedIn person) {

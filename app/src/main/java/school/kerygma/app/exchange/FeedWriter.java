@@ -3,12 +3,11 @@ package school.kerygma.app.exchange;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.time.Instant;
 import java.time.ZoneId;
-import java.util.Collection;
-import java.util.Map;
+import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.UUID;
 import java.util.stream.Collectors;
 import net.fortuna.ical4j.data.CalendarOutputter;
 import net.fortuna.ical4j.model.Calendar;
@@ -29,7 +28,6 @@ import net.fortuna.ical4j.model.property.Uid;
 import net.fortuna.ical4j.model.property.XProperty;
 import net.fortuna.ical4j.model.property.immutable.ImmutableCalScale;
 import net.fortuna.ical4j.model.property.immutable.ImmutableVersion;
-import school.kerygma.app.sections.SectionView;
 import school.kerygma.core.text.CleanText;
 
 /**
@@ -43,21 +41,29 @@ final class FeedWriter {
 
   private FeedWriter() {}
 
-  static byte[] write(String name, Map<UUID, SectionView> sections, Collection<FeedEntry> entries) {
+  /** One thing that a calendar is told of. */
+  record Line(
+      String uid,
+      ZoneId zone,
+      String summary,
+      String about,
+      String place,
+      Instant starts,
+      Instant ends,
+      int sequence,
+      Instant changed,
+      boolean cancelled) {}
+
+  static byte[] write(String name, List<Line> lines) {
     Calendar calendar = new Calendar();
     calendar.add(new ProdId("-//Kerygma//Plan book//EN"));
     calendar.add(ImmutableVersion.VERSION_2_0);
     calendar.add(ImmutableCalScale.GREGORIAN);
     calendar.add(new XProperty("X-WR-CALNAME", CleanText.line(name)));
     Set<String> zones =
-        sections.values().stream()
-            .map(s -> s.zone().getId())
-            .collect(Collectors.toCollection(TreeSet::new));
+        lines.stream().map(l -> l.zone().getId()).collect(Collectors.toCollection(TreeSet::new));
     zones.forEach(zone -> calendar.add(ZONES.getTimeZone(zone).getVTimeZone()));
-    for (FeedEntry entry : entries) {
-      SectionView section = sections.get(entry.sectionId());
-      calendar.add(event(entry, section.name(), section.zone()));
-    }
+    lines.forEach(line -> calendar.add(event(line)));
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     try {
       new CalendarOutputter(true).output(calendar, out);
@@ -67,22 +73,22 @@ final class FeedWriter {
     return out.toByteArray();
   }
 
-  private static VEvent event(FeedEntry entry, String section, ZoneId zone) {
+  private static VEvent event(Line line) {
     VEvent event = new VEvent(false);
-    event.add(new Uid(entry.uid()));
-    event.add(new DtStamp(entry.changedAt()));
-    event.add(new LastModified(entry.changedAt()));
-    event.add(new Sequence(entry.sequence()));
-    event.add(new DtStart<>(entry.startsAt().atZone(zone)));
-    event.add(new DtEnd<>(entry.endsAt().atZone(zone)));
-    event.add(new Summary(CleanText.line(section + ": " + entry.summary())));
-    if (!entry.about().isEmpty()) {
-      event.add(new Description(CleanText.of(entry.about())));
+    event.add(new Uid(line.uid()));
+    event.add(new DtStamp(line.changed()));
+    event.add(new LastModified(line.changed()));
+    event.add(new Sequence(line.sequence()));
+    event.add(new DtStart<>(line.starts().atZone(line.zone())));
+    event.add(new DtEnd<>(line.ends().atZone(line.zone())));
+    event.add(new Summary(CleanText.line(line.summary())));
+    if (!line.about().isEmpty()) {
+      event.add(new Description(CleanText.of(line.about())));
     }
-    if (!entry.place().isEmpty()) {
-      event.add(new Location(CleanText.line(entry.place())));
+    if (!line.place().isEmpty()) {
+      event.add(new Location(CleanText.line(line.place())));
     }
-    event.add(new Status(entry.cancelled() ? Status.VALUE_CANCELLED : Status.VALUE_CONFIRMED));
+    event.add(new Status(line.cancelled() ? Status.VALUE_CANCELLED : Status.VALUE_CONFIRMED));
     return event;
   }
 }

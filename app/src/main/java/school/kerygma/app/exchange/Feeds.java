@@ -15,6 +15,8 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.booking.HelpHours;
 import school.kerygma.app.planning.SessionView;
 import school.kerygma.app.planning.Sessions;
 import school.kerygma.app.planning.TaskView;
@@ -35,6 +37,7 @@ class Feeds {
   private final Tasks tasks;
   private final Sessions sessions;
   private final Sections sections;
+  private final People people;
   private final Clock clock;
 
   Feeds(
@@ -43,22 +46,58 @@ class Feeds {
       Tasks tasks,
       Sessions sessions,
       Sections sections,
+      People people,
       Clock clock) {
     this.entries = entries;
     this.postings = postings;
     this.tasks = tasks;
     this.sessions = sessions;
     this.sections = sections;
+    this.people = people;
     this.clock = clock;
   }
 
-  /** The feed of some sections as an iCalendar file. */
+  /** The feed of some sections, and of what somebody has booked, as an iCalendar file. */
   @Transactional(readOnly = true)
-  byte[] of(String name, List<SectionView> of) {
+  byte[] of(String name, List<SectionView> of, List<HelpHours.Told> booked) {
     Map<UUID, SectionView> byId = new HashMap<>();
     of.forEach(section -> byId.put(section.id(), section));
-    return FeedWriter.write(
-        name, byId, byId.isEmpty() ? List.of() : entries.ofSections(byId.keySet()));
+    List<FeedWriter.Line> lines = new ArrayList<>();
+    if (!byId.isEmpty()) {
+      entries.ofSections(byId.keySet()).forEach(e -> lines.add(line(e, byId.get(e.sectionId()))));
+    }
+    Map<UUID, People.Contact> students =
+        people.contacts(booked.stream().map(t -> t.booking().student()).toList());
+    booked.forEach(t -> lines.add(line(t, students.get(t.booking().student()).name())));
+    return FeedWriter.write(name, lines);
+  }
+
+  private static FeedWriter.Line line(FeedEntry e, SectionView section) {
+    return new FeedWriter.Line(
+        e.uid(),
+        section.zone(),
+        section.name() + ": " + e.summary(),
+        e.about(),
+        e.place(),
+        e.startsAt(),
+        e.endsAt(),
+        e.sequence(),
+        e.changedAt(),
+        e.cancelled());
+  }
+
+  private static FeedWriter.Line line(HelpHours.Told told, String student) {
+    return new FeedWriter.Line(
+        "time-" + told.booking().id() + "@kerygma",
+        told.hour().zone(),
+        told.hour().title() + ": " + student,
+        "",
+        told.hour().place(),
+        told.time().starts(),
+        told.time().ends(),
+        told.booking().changes(),
+        told.booking().changedAt(),
+        told.cancelled());
   }
 
   /** Lets one at a time note what calendars are told of a section. */

@@ -101,7 +101,7 @@ public class Joinings implements Remembers {
   public record Waiting(UUID id, String name, int waiting) {}
 
   /** What somebody types who asks. */
-  record Asked(Kind kind, String name, String email, String studentName) {}
+  public record Asked(Kind kind, String name, String email, String studentName) {}
 
   private final JdbcClient sql;
   private final Rosters rosters;
@@ -163,7 +163,7 @@ public class Joinings implements Remembers {
    *
    * @param fresh whether another takes the place of the one it has
    */
-  void turn(UUID section, boolean on, boolean fresh) {
+  public void turn(UUID section, boolean on, boolean fresh) {
     JoinCode code = JoinCode.random(random::nextInt);
     sql.sql(
             "insert into join_code (section_id, code, open) values (?, ?, ?) on conflict (section_id)"
@@ -178,7 +178,7 @@ public class Joinings implements Remembers {
    * @param me who asks, if they are signed in
    * @return the link of the page on which they wait
    */
-  String ask(UUID section, Asked asked, Optional<UUID> me) {
+  public String ask(UUID section, Asked asked, Optional<UUID> me) {
     String name = me.map(this::name).orElse(asked.name().strip());
     String email = asked.email().strip();
     String student = asked.studentName().strip();

@@ -54,6 +54,7 @@ class HelpController {
           new Question("roster", "section"),
           new Question("cards", "section"),
           new Question("join", "section"),
+          new Question("times", "section"),
           new Question("follow", "followup"),
           new Question("time", "section"),
           new Question("substitute", "day"),

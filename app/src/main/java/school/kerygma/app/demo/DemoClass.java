@@ -1,0 +1,232 @@
+package school.kerygma.app.demo;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import school.kerygma.app.ScopedClock;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.booking.HelpHours;
+import school.kerygma.app.joining.Joinings;
+import school.kerygma.app.questions.Questions;
+import school.kerygma.app.rollcall.RollCalls;
+import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.sections.SectionView;
+import school.kerygma.app.sections.Sections;
+
+/** What the students and families of the demonstration do besides watching and handing in. */
+@Component
+class DemoClass {
+
+  /**
+   * The week that is shown.
+   *
+   * @param classes the sections by their names
+   * @param planned the tasks by their titles
+   */
+  record Week(
+      LocalDate monday,
+      UUID teacher,
+      Map<String, UUID> classes,
+      Map<String, UUID> planned,
+      UUID footbridge) {
+
+    Instant moment(int day, LocalTime time) {
+      return monday.plusDays(day).atTime(time).atZone(DemoSchool.ZONE).toInstant();
+    }
+  }
+
+  private final RollCalls rolls;
+  private final Questions questions;
+  private final HelpHours hours;
+  private final Joinings joinings;
+  private final People people;
+  private final Sections sections;
+  private final Scripts scripts;
+  private final Clock clock;
+
+  DemoClass(
+      RollCalls rolls,
+      Questions questions,
+      HelpHours hours,
+      Joinings joinings,
+      People people,
+      Sections sections,
+      Scripts scripts,
+      Clock clock) {
+    this.rolls = rolls;
+    this.questions = questions;
+    this.hours = hours;
+    this.joinings = joinings;
+    this.people = people;
+    this.sections = sections;
+    this.scripts = scripts;
+    this.clock = clock;
+  }
+
+  void live(Week at) {
+    ask(at);
+    callTheRoll(at);
+    divideAnHour(at);
+    join(at);
+  }
+
+  private List<UUID> students(UUID section) {
+    return people.contacts(sections.get(section).students()).values().stream()
+        .sorted(Comparator.comparing(People.Contact::name))
+        .map(People.Contact::id)
+        .toList();
+  }
+
+  /** On Thursday there is help with the drawings; a student and a family have booked. */
+  private void divideAnHour(Week at) {
+    LocalDate thursday = at.monday().plusDays(3);
+    if (!at.moment(3, LocalTime.of(15, 20)).isAfter(clock.instant())) {
+      return;
+    }
+    UUID hour =
+        hours.divide(
+            at.teacher(),
+            new HelpHours.Sheet(
+                "Help with drawings",
+                "Workshop",
+                Set.of(at.classes().get("7A Design"), at.classes().get("7C Design")),
+                HelpHours.Whose.BOTH,
+                thursday,
+                LocalTime.of(15, 20),
+                LocalTime.of(16, 20),
+                10,
+                0));
+    List<UUID> students = students(at.classes().get("7A Design"));
+    hours.book(hour, 1, students.get(2), students.get(2));
+    UUID other = students.get(5);
+    hours.book(hour, 4, other, people.guardiansOf(List.of(other)).getFirst().id());
+  }
+
+  /** The code of 9 Electronics is on the board; a new student and a father have typed it. */
+  private void join(Week at) {
+    UUID section = at.classes().get("9 Electronics");
+    joinings.turn(section, true, false);
+    joinings.ask(
+        section,
+        new Joinings.Asked(Joinings.Kind.STUDENT, "Noor Haddad", "", ""),
+        Optional.empty());
+    String child = people.contacts(students(section)).get(students(section).getFirst()).name();
+    joinings.ask(
+        section,
+        new Joinings.Asked(Joinings.Kind.GUARDIAN, "Tomas Vega", "", child),
+        Optional.empty());
+  }
+
+  /** Grade 9 has its roll called; on Tuesday two did not answer. */
+  private void callTheRoll(Week at) {
+    SectionView nine = sections.get(at.classes().get("9 Electronics"));
+    ScopedClock.runAt(
+        at.moment(0, LocalTime.of(8, 0)),
+        () ->
+            rolls.set(
+                nine,
+                LocalTime.of(8, 30),
+                LocalTime.of(8, 45),
+                "What switches on by itself at home?",
+                true));
+    List<UUID> students = nine.students().stream().sorted().skip(2).toList();
+    for (int i = 0; i < students.size(); i++) {
+      UUID student = students.get(i);
+      Instant when = at.moment(1, LocalTime.of(8, 31)).plusSeconds(20L * i);
+      if (when.isBefore(clock.instant())) {
+        ScopedClock.runAt(when, () -> rolls.answer(nine, student, "the hall light"));
+      }
+    }
+  }
+
+  /** Several ask the same, a family asks about its child, and one question was answered for all. */
+  private void ask(Week at) {
+    List<UUID> students = students(at.classes().get("7A Design"));
+    List<UUID> stops = scripts.stopsOf(at.footbridge()).stream().map(s -> s.id()).toList();
+    List<String> same =
+        List.of(
+            "Do all three bridges go on one page?",
+            "can the three bridges be on one page",
+            "One page for all bridges?",
+            "are 3 bridges ok on one page");
+    UUID section = at.classes().get("7A Design");
+    for (int i = 0; i < same.size(); i++) {
+      int n = i;
+      asked(
+          at,
+          i,
+          () ->
+              questions.ask(
+                  section,
+                  students.get(n),
+                  students.get(n),
+                  about(at.footbridge(), stops.get(1), 6_000 + 900 * n),
+                  same.get(n)));
+    }
+    asked(
+        at,
+        5,
+        () ->
+            questions.ask(
+                section,
+                students.get(6),
+                students.get(6),
+                about(at.footbridge(), stops.get(2), 3_000),
+                "What is a newton?"));
+    UUID parent = people.guardiansOf(List.of(students.get(7))).getFirst().id();
+    asked(
+        at,
+        6,
+        () ->
+            questions.ask(
+                section,
+                students.get(7),
+                parent,
+                new Questions.About(
+                    Optional.empty(),
+                    Optional.empty(),
+                    0,
+                    Optional.of(at.planned().get("Sketch three bridges"))),
+                "Is squared paper all right?"));
+    asked(
+        at,
+        1,
+        () ->
+            questions.ask(
+                section,
+                students.get(9),
+                students.get(9),
+                about(at.footbridge(), stops.get(0), 9_000),
+                "Do we build it alone?"));
+    List<UUID> first = questions.of(students.get(9)).stream().map(Questions.Own::id).toList();
+    asked(
+        at,
+        8,
+        () ->
+            questions.answer(
+                at.teacher(),
+                first,
+                "Do we build it alone?",
+                "In pairs. You choose your partner on Friday.",
+                true));
+  }
+
+  private static Questions.About about(UUID walkthrough, UUID stop, long atMs) {
+    return new Questions.About(Optional.of(walkthrough), Optional.of(stop), atMs, Optional.empty());
+  }
+
+  private void asked(Week at, int minutes, Runnable deed) {
+    Instant when = at.moment(1, LocalTime.of(16, 0)).plusSeconds(60L * minutes);
+    if (when.isBefore(clock.instant())) {
+      ScopedClock.runAt(when, deed);
+    }
+  }
+}
