@@ -23,6 +23,7 @@ import school.kerygma.app.accounts.Remembers;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.rounds.RoundStands;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.work.Nightly;
@@ -62,6 +63,12 @@ public class Audience implements Remembers {
     } else {
       notes.untick(task, student);
     }
+  }
+
+  /** Who has done all that a round asks has done its task. */
+  @EventListener
+  void on(RoundStands round) {
+    tick(round.student(), round.task(), round.done());
   }
 
   /**

@@ -24,6 +24,7 @@ import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.PostedTitles;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.posting.Standing;
+import school.kerygma.app.rounds.Rounds;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
@@ -87,6 +88,7 @@ class FollowUpController {
   private final Tasks tasks;
   private final PostedTitles titles;
   private final People people;
+  private final Rounds rounds;
   private final Clock clock;
 
   FollowUpController(
@@ -98,7 +100,9 @@ class FollowUpController {
       Tasks tasks,
       PostedTitles titles,
       People people,
+      Rounds rounds,
       Clock clock) {
+    this.rounds = rounds;
     this.audience = audience;
     this.postings = postings;
     this.sections = sections;
@@ -222,6 +226,7 @@ class FollowUpController {
     model.addAttribute("walkthrough", delivery.walkthrough().map(scripts::head).orElse(null));
     model.addAttribute("stops", stops);
     model.addAttribute("tasks", put);
+    model.addAttribute("rounds", rounds.among(put.stream().map(TaskView::id).toList()));
     model.addAttribute("rows", rows);
     model.addAttribute("summary", summary(rows, stops, watched));
   }

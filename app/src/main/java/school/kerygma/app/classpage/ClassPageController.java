@@ -30,6 +30,7 @@ import school.kerygma.app.papers.PageView;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.questions.Questions;
 import school.kerygma.app.rollcall.RollCalls;
+import school.kerygma.app.rounds.Rounds;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
@@ -62,6 +63,7 @@ class ClassPageController {
   private final SeenAs seenAs;
   private final Questions questions;
   private final RollCalls rolls;
+  private final Rounds rounds;
 
   ClassPageController(
       ClassPages pages,
@@ -78,7 +80,9 @@ class ClassPageController {
       Gate gate,
       SeenAs seenAs,
       Questions questions,
-      RollCalls rolls) {
+      RollCalls rolls,
+      Rounds rounds) {
+    this.rounds = rounds;
     this.rolls = rolls;
     this.seenAs = seenAs;
     this.questions = questions;
@@ -106,6 +110,8 @@ class ClassPageController {
     page.ifPresent(
         p -> {
           model.addAttribute("page", p);
+          model.addAttribute(
+              "rounds", rounds.among(p.list().tasks().stream().map(t -> t.task().id()).toList()));
           model.addAttribute("roll", rolls.today(p.section(), me.id()).orElse(null));
         });
     model.addAttribute("seen", SeenAs.Seen.own("/class"));

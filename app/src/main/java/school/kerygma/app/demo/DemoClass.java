@@ -17,9 +17,11 @@ import school.kerygma.app.booking.HelpHours;
 import school.kerygma.app.joining.Joinings;
 import school.kerygma.app.questions.Questions;
 import school.kerygma.app.rollcall.RollCalls;
+import school.kerygma.app.rounds.Rounds;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.core.round.RoundRule;
 
 /** What the students and families of the demonstration do besides watching and handing in. */
 @Component
@@ -47,6 +49,7 @@ class DemoClass {
   private final Questions questions;
   private final HelpHours hours;
   private final Joinings joinings;
+  private final Rounds rounds;
   private final People people;
   private final Sections sections;
   private final Scripts scripts;
@@ -57,6 +60,7 @@ class DemoClass {
       Questions questions,
       HelpHours hours,
       Joinings joinings,
+      Rounds rounds,
       People people,
       Sections sections,
       Scripts scripts,
@@ -65,6 +69,7 @@ class DemoClass {
     this.questions = questions;
     this.hours = hours;
     this.joinings = joinings;
+    this.rounds = rounds;
     this.people = people;
     this.sections = sections;
     this.scripts = scripts;
@@ -76,6 +81,7 @@ class DemoClass {
     callTheRoll(at);
     divideAnHour(at);
     join(at);
+    share(at);
   }
 
   private List<UUID> students(UUID section) {
@@ -108,6 +114,43 @@ class DemoClass {
     hours.book(hour, 1, students.get(2), students.get(2));
     UUID other = students.get(5);
     hours.book(hour, 4, other, people.guardiansOf(List.of(other)).getFirst().id());
+  }
+
+  /** 8B shares in a round which joint each has chosen; three have answered, and one has a reply. */
+  private void share(Week at) {
+    UUID task = at.planned().get("Mark out the box");
+    UUID section = at.classes().get("8B Woodwork");
+    Instant when = at.moment(1, LocalTime.of(17, 0));
+    rounds.set(
+        task,
+        "Which joint did you choose, and where would it break first?",
+        new RoundRule(15, 2, 8, true, 2));
+    if (when.isAfter(clock.instant())) {
+      return;
+    }
+    Rounds.Round round = rounds.of(task).orElseThrow();
+    List<UUID> students = students(section);
+    List<String> said =
+        List.of(
+            "The dovetail, because it cannot be pulled apart once it is in. It would break where the tail is thinnest.",
+            "Finger joint: there is a lot of wood to glue. I think the outer finger breaks off if the box falls on its corner.",
+            "Miter with keys. It looks best from outside, and without the keys it would open at the first knock, so they must be glued well.");
+    for (int i = 0; i < said.size(); i++) {
+      int n = i;
+      ScopedClock.runAt(
+          when.plusSeconds(600L * i),
+          () -> rounds.answer(round, section, students.get(10 + n), said.get(n)));
+    }
+    List<Rounds.Answer> all = rounds.answers(task, section);
+    ScopedClock.runAt(
+        when.plusSeconds(3_000),
+        () ->
+            rounds.reply(
+                round,
+                section,
+                students.get(10),
+                all.get(1).id(),
+                "Would it break less if the outer finger were wider than the others?"));
   }
 
   /** The code of 9 Electronics is on the board; a new student and a father have typed it. */

@@ -32,6 +32,7 @@ class HelpController {
           new Question("checks", "script"),
           new Question("hand-in", "followup"),
           new Question("sheet", "own-sheet-phone"),
+          new Question("round", "followup"),
           new Question("late", "section"),
           new Question("questions", "questions"),
           new Question("word", "planbook"),

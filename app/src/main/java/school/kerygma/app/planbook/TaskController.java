@@ -91,6 +91,7 @@ class TaskController {
       gate.check(me, Deed.CHANGE, Gate.Kind.TASK, id);
       task = tasks.get(id);
       model.addAttribute("task", task);
+      model.addAttribute("mayRound", gate.may(me, Deed.CHANGE, Gate.Kind.WHOLE_TASK, id));
       model.addAttribute(
           "explaining",
           scripts.explaining(Set.of(id)).stream().findFirst().map(StopView::id).orElse(null));

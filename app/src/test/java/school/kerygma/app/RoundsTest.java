@@ -1,0 +1,231 @@
+package school.kerygma.app;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.net.http.HttpClient;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import school.kerygma.app.accounts.People;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.rounds.Rounds;
+import school.kerygma.core.round.RoundRule;
+
+/**
+ * One's own answer first; what is hidden is read by nobody else; names only as they were promised.
+ */
+class RoundsTest {
+
+  private static final RoundRule RULE = new RoundRule(5, 1, 3, true, 2);
+  private static final String MINE = "The truss, because triangles keep their shape.";
+  private static final String ARCH = "The arch, since stone likes being pressed.";
+
+  private static Chromium chromium;
+
+  private final TestSchool school = TestSchool.in("America/Halifax", 3);
+  private final List<UUID> students = new ArrayList<>(school.students());
+  private final Rounds rounds = DemoServer.bean(Rounds.class);
+  private final People people = DemoServer.bean(People.class);
+
+  @BeforeAll
+  static void open() {
+    chromium = new Chromium(List.of());
+  }
+
+  @AfterAll
+  static void close() {
+    chromium.close();
+  }
+
+  private UUID task() {
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of(
+                    "Which bridge holds?",
+                    20,
+                    Map.of(school.section(), LocalDate.parse("2026-09-28"))));
+    school.post(LocalDate.parse("2026-09-28"), task);
+    return task;
+  }
+
+  private Rounds.Round round(UUID task, RoundRule rule) {
+    rounds.set(task, "Which bridge holds most, and why?", rule);
+    return rounds.of(task).orElseThrow();
+  }
+
+  private String name(UUID person) {
+    return people.contacts(Set.of(person)).get(person).name();
+  }
+
+  private HttpClient phone(UUID person) throws Exception {
+    return Caller.byCard(people.cardLinks(Set.of(person)).get(person));
+  }
+
+  private static String at(UUID task) {
+    return "/class/tasks/" + task + "/round";
+  }
+
+  private boolean ticked(UUID task, UUID student) {
+    return TestSchool.count(
+            "select count(*) from tick where task_id = ? and student_id = ?", task, student)
+        == 1;
+  }
+
+  @Test
+  void aStudentAnswersOnAPhoneThenReadsTheOthersAndRepliesUntilTheTaskIsTicked() {
+    UUID task = task();
+    Rounds.Round round = round(task, RULE);
+    UUID me = students.get(0);
+    rounds.answer(round, school.section(), students.get(1), ARCH);
+    try (BrowserContext context = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(context, me);
+      page.getByText("Answer and read the others").click();
+      assertThat(page.locator("main")).containsText("your answer by Mon, Oct 5, 8 a.m.");
+      assertThat(page.locator("main")).containsText("you read those of 1 classmate");
+      assertThat(page.locator("main")).not().containsText(ARCH);
+      Chromium.assertAccessible(page);
+      // Too short is not sent; what was typed outlives a page that is closed.
+      page.getByLabel("Your answer").fill("The truss");
+      assertThat(page.locator("#count")).containsText("2 of 5 words");
+      page.getByText("Send it").click();
+      assertThat(page.locator("main")).containsText("These are 2 words; at least 5 are asked.");
+      page.getByLabel("Your answer").fill(MINE);
+      page.reload();
+      assertThat(page.getByLabel("Your answer")).hasValue(MINE);
+      page.getByText("Send it").click();
+      assertThat(page.locator(".own-answer")).containsText(MINE);
+      assertThat(page.locator(".round-answer")).containsText(ARCH);
+      assertThat(page.locator(".round-answer h3")).containsText(name(students.get(1)));
+      assertThat(page.locator("main")).containsText("Reply to 1 more classmate.");
+      assertThat(ticked(task, me)).isFalse();
+      Chromium.assertAccessible(page);
+      page.locator(".round-answer summary").click();
+      page.getByLabel("Your reply to").fill("But who holds its feet?");
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Send it")).click();
+      assertThat(page.locator("main")).containsText("That is all that is asked.");
+      assertThat(page.locator(".round-replies")).containsText("But who holds its feet?");
+      assertThat(ticked(task, me)).isTrue();
+      // Nothing that was sent comes back as a draft.
+      page.reload();
+      page.locator(".round-answer summary").click();
+      assertThat(page.getByLabel("Your reply to")).hasValue("");
+    }
+  }
+
+  @Test
+  void theTeacherReadsAlongHidesAndHoldsUp() throws Exception {
+    UUID task = task();
+    Rounds.Round round = round(task, RULE);
+    for (UUID student : students) {
+      rounds.answer(round, school.section(), student, MINE + " " + name(student));
+    }
+    Rounds.Answer second = rounds.answers(task, school.section()).get(1);
+    rounds.reply(round, school.section(), students.get(0), second.id(), "That is not kind.");
+    assertThat(ticked(task, students.get(0))).isTrue();
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page teacher = chromium.at(desk, school, "/plan/tasks/" + task + "/round");
+      Chromium.assertAccessible(teacher);
+      teacher.getByText("Read along: Section").click();
+      assertThat(teacher.locator(".round-answer")).hasCount(3);
+      Chromium.assertAccessible(teacher);
+      String third = name(students.get(2));
+      teacher.getByLabel("Hold up the answer of " + third).click();
+      assertThat(teacher.locator(".round-answer").first()).containsText(third);
+      teacher.getByLabel("Hide the answer of " + name(students.get(1))).click();
+      assertThat(teacher.locator(".round-head .clay")).containsText("hidden");
+      teacher.getByLabel("Hide the reply of " + name(students.get(0))).click();
+      assertThat(teacher.locator(".round-replies .clay")).containsText("hidden");
+    }
+    String page = Caller.get(phone(students.get(0)), at(task)).body();
+    assertThat(page).contains("held up by your teacher").doesNotContain(name(students.get(1)));
+    assertThat(ticked(task, students.get(0))).isFalse();
+    String hidden = Caller.get(phone(students.get(1)), at(task)).body();
+    assertThat(hidden)
+        .contains("Your teacher has hidden your answer", name(students.get(2)))
+        .doesNotContain("That is not kind.");
+    assertThatThrownBy(
+            () ->
+                rounds.reply(
+                    round, school.section(), students.get(2), second.id(), "What do you mean?"))
+        .hasMessage("not-found");
+  }
+
+  @Test
+  void namesAreReadOnlyAsTheyWerePromised() throws Exception {
+    UUID task = task();
+    Rounds.Round round = round(task, new RoundRule(0, 0, 0, false, 0));
+    rounds.answer(round, school.section(), students.get(0), MINE);
+    rounds.answer(round, school.section(), students.get(1), ARCH);
+    Rounds.Answer first = rounds.answers(task, school.section()).getFirst();
+    rounds.reply(round, school.section(), students.get(1), first.id(), "I think so too.");
+    assertThat(Caller.get(phone(students.get(1)), at(task)).body())
+        .contains(MINE)
+        .doesNotContain(name(students.get(0)), students.get(0).toString());
+    assertThat(Caller.get(phone(students.get(0)), at(task)).body())
+        .contains("I think so too.")
+        .doesNotContain(name(students.get(1)), students.get(1).toString());
+    assertThatThrownBy(() -> round(task, RULE)).hasMessage("round-names");
+    assertThat(
+            Caller.get(
+                    Caller.teacher(school.email()),
+                    "/sections/" + school.section() + "/tasks/" + task + "/round")
+                .body())
+        .contains(name(students.get(0)));
+  }
+
+  @Test
+  void nobodyRepliesBeforeTheirOwnAnswerNorAcrossSectionsNorAfterTheEnd() throws Exception {
+    UUID task = task();
+    Rounds.Round round = round(task, RULE);
+    rounds.answer(round, school.section(), students.get(1), ARCH);
+    UUID answer = rounds.answers(task, school.section()).getFirst().id();
+    HttpClient phone = phone(students.get(0));
+    String reply = at(task) + "/" + answer;
+    assertThat(Caller.form(phone, reply, "words", "I think so too").statusCode()).isEqualTo(409);
+    assertThat(Caller.form(phone, at(task), "words", MINE).statusCode()).isEqualTo(302);
+    // Pressed twice.
+    Caller.form(phone, reply, "words", "I think so too");
+    Caller.form(phone, reply, "words", "I think so too");
+    assertThat(rounds.answers(task, school.section()))
+        .filteredOn(a -> a.id().equals(answer))
+        .allSatisfy(a -> assertThat(a.replies()).hasSize(1));
+
+    TestSchool other = TestSchool.in("America/Halifax", 1);
+    HttpClient stranger = phone(other.students().iterator().next());
+    assertThat(Caller.get(stranger, at(task)).statusCode()).isEqualTo(404);
+    assertThat(Caller.form(stranger, reply, "words", "I think so too").statusCode()).isEqualTo(404);
+    HttpClient teacher = Caller.teacher(other.email());
+    String read = "/sections/" + school.section() + "/tasks/" + task + "/round";
+    assertThat(Caller.get(teacher, read).statusCode()).isEqualTo(404);
+    assertThat(
+            Caller.form(
+                    teacher,
+                    "/sections/" + other.section() + "/tasks/" + task + "/round/answers/" + answer,
+                    "deed",
+                    "HIDE")
+                .statusCode())
+        .isEqualTo(404);
+    assertThat(Caller.get(teacher, "/plan/tasks/" + task + "/round").statusCode()).isEqualTo(404);
+
+    TestSchool.sql()
+        .sql("update delivery set due_at = timestamptz '2026-09-30T13:00:00Z' where section_id = ?")
+        .param(school.section())
+        .update();
+    assertThat(Caller.form(phone, reply, "words", "One word more").statusCode()).isEqualTo(409);
+    assertThat(Caller.get(phone, at(task)).body()).contains("This round is over");
+  }
+}

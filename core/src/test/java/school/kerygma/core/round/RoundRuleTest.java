@@ -1,0 +1,91 @@
+package school.kerygma.core.round;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import school.kerygma.core.time.SchoolCalendar;
+
+/**
+ * "One answer, two replies of twenty words": counted by hand, as teachers count it (common
+ * practice).
+ */
+class RoundRuleTest {
+
+  private static final RoundRule RULE = new RoundRule(40, 2, 20, true, 2);
+  private static final UUID ME = new UUID(0, 0);
+
+  /** "1:25" is a reply of 25 words to person 1; person 0 is oneself; "h" is hidden. */
+  private static List<RoundRule.Reply> replies(String written) {
+    return written == null
+        ? List.of()
+        : Arrays.stream(written.split(" "))
+            .map(
+                r ->
+                    new RoundRule.Reply(
+                        new UUID(0, Long.parseLong(r.split(":")[0])),
+                        Integer.parseInt(r.split(":")[1].replace("h", "")),
+                        r.endsWith("h")))
+            .toList();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "-1, , false, 0, 2",
+    "40, , true, 0, 2",
+    "39, 1:25 2:25, false, 2, 0",
+    "40, 1:25 2:20, true, 2, 0",
+    "40, 1:25 2:19, true, 1, 1",
+    "40, 1:25 1:25, true, 1, 1",
+    "40, 0:25 1:25, true, 1, 1",
+    "40, 1:25 2:25h, true, 1, 1",
+    "40, 1:25 2:25 3:25, true, 3, 0",
+  })
+  void repliesToDifferentPeopleCountIfTheyAreLongEnoughAndSeen(
+      int own, String written, boolean answered, int counted, int missing) {
+    Optional<RoundRule.Answer> answer =
+        own < 0 ? Optional.empty() : Optional.of(new RoundRule.Answer(own, false));
+    RoundRule.Progress progress = RULE.of(ME, answer, replies(written));
+    assertThat(progress).isEqualTo(new RoundRule.Progress(answered, counted, missing));
+    assertThat(progress.done()).isEqualTo(answered && missing == 0);
+  }
+
+  @Test
+  void whatIsHiddenCountsNotAndTheOthersStayOpen() {
+    Optional<RoundRule.Answer> hidden = Optional.of(new RoundRule.Answer(90, true));
+    assertThat(RULE.of(ME, hidden, List.of()).answered()).isFalse();
+    assertThat(RoundRule.opensOthers(hidden)).isTrue();
+    assertThat(RoundRule.opensOthers(Optional.empty())).isFalse();
+  }
+
+  @Test
+  void theFirstAnswerIsDueDaysBeforeTheRepliesAlsoOverAChangeOfClocks() {
+    SchoolCalendar calendar =
+        new SchoolCalendar(
+            ZoneId.of("America/Halifax"), LocalDate.parse("2026-09-07"), 12, Set.of());
+    // Clocks go back on 1 November 2026 (IANA time zone database): both are at 23:59 by the wall.
+    assertThat(RULE.answerDue(Instant.parse("2026-11-03T03:59:00Z"), calendar))
+        .isEqualTo("2026-11-01T02:59:00Z");
+    assertThat(
+            new RoundRule(0, 0, 0, false, 0)
+                .answerDue(Instant.parse("2026-11-03T03:59:00Z"), calendar))
+        .isEqualTo("2026-11-03T03:59:00Z");
+  }
+
+  @ParameterizedTest
+  @CsvSource({"-1,0,0,0", "1001,0,0,0", "0,11,0,0", "0,0,501,0", "0,0,0,15"})
+  void numbersOutOfRangeAreRefused(int words, int replies, int replyWords, int days) {
+    assertThatThrownBy(() -> new RoundRule(words, replies, replyWords, true, days))
+        .isInstanceOf(IllegalArgumentException.class);
+  }
+}
