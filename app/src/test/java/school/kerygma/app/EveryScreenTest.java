@@ -91,7 +91,19 @@ class EveryScreenTest {
         "/sections/" + section + "/roll",
         "/sections/" + section + "/joining",
         "/times",
+        "/plan/tasks/" + round() + "/round",
+        "/sections/"
+            + TestSchool.id(
+                "select section_id from round_answer where task_id = ? limit 1", round())
+            + "/tasks/"
+            + round()
+            + "/round",
         "/follow-up");
+  }
+
+  private static UUID round() {
+    return TestSchool.id(
+        "select round.task_id from round join task on task.id = task_id where title like 'Which bridge would%'");
   }
 
   private static Map<String, String> cards() {
@@ -99,7 +111,9 @@ class EveryScreenTest {
     UUID guardian =
         TestSchool.id(
             "select guardian_id from guardian_student where student_id = ? limit 1", imani);
-    Map<UUID, String> links = DemoServer.bean(People.class).cardLinks(Set.of(imani, guardian));
+    UUID answered = TestSchool.id("select student_id from round_answer order by sent_at limit 1");
+    Map<UUID, String> links =
+        DemoServer.bean(People.class).cardLinks(Set.of(imani, guardian, answered));
     Map<String, String> cards = new LinkedHashMap<>();
     cards.put("/class", links.get(imani));
     cards.put("/class/calendar", links.get(imani));
@@ -108,6 +122,10 @@ class EveryScreenTest {
     cards.put("/class/tasks/" + task + "/work", links.get(imani));
     cards.put("/class/tasks/" + task + "/questions", links.get(imani));
     cards.put("/class/questions", links.get(imani));
+    cards.put("/class/times", links.get(imani));
+    cards.put("/class/tasks/" + round() + "/round", links.get(answered));
+    cards.put("/family/times", links.get(guardian));
+    cards.put("/family/guardians", links.get(guardian));
     cards.put("/family", links.get(guardian));
     cards.put("/family/questions", links.get(guardian));
     return cards;

@@ -169,6 +169,15 @@ class WhoMaySeeWhatTest {
     THINGS.put("a family's questions", "/family/questions");
     THINGS.put("questions of the task", "/class/tasks/" + sketch + "/questions");
     THINGS.put("a family's questions of the task", "/family/tasks/" + sketch + "/questions");
+    UUID round = one(sql, "select id from task where title = 'Which bridge would you trust?'");
+    UUID seventh = one(sql, "select id from section where name = '7C Design'");
+    THINGS.put("a round", "/class/tasks/" + round + "/round");
+    THINGS.put("a round read along", "/sections/" + seventh + "/tasks/" + round + "/round");
+    THINGS.put("what a round asks", "/plan/tasks/" + round + "/round");
+    THINGS.put("help hours", "/times");
+    THINGS.put("times to book", "/class/times");
+    THINGS.put("a family's times to book", "/family/times");
+    THINGS.put("another guardian", "/family/guardians");
     THINGS.put("who waits", "/sections/" + section + "/joining");
     THINGS.put("the roll call", "/sections/" + section + "/roll");
     THINGS.put("school time", "/school");
@@ -230,6 +239,13 @@ class WhoMaySeeWhatTest {
     "a family's questions of the task, in, -, -, -, -, -, -, s, -",
     "the roll call, in, s, s, -, -, -, -, -, -",
     "who waits, in, s, s, -, -, -, -, -, -",
+    "a round, in, -, -, -, -, -, -, -, -",
+    "a round read along, in, s, -, -, -, -, -, -, -",
+    "what a round asks, in, s, -, -, -, -, -, -, -",
+    "help hours, in, s, s, s, s, -, -, -, -",
+    "times to book, in, -, -, -, -, s, s, -, -",
+    "a family's times to book, in, -, -, -, -, -, -, s, s",
+    "another guardian, in, -, -, -, -, -, -, s, s",
     "all that was handed in, in, s, s, -, -, -, -, -, -",
     "a classmate's work, in, s, s, -, -, -, -, -, -",
     "a classmate's receipt, in, -, -, -, -, -, -, -, -",

@@ -15,6 +15,10 @@ import school.kerygma.app.ScopedClock;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.booking.HelpHours;
 import school.kerygma.app.joining.Joinings;
+import school.kerygma.app.planning.TaskSheet;
+import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.posting.PostingSheet;
+import school.kerygma.app.posting.Postings;
 import school.kerygma.app.questions.Questions;
 import school.kerygma.app.rollcall.RollCalls;
 import school.kerygma.app.rounds.Rounds;
@@ -22,6 +26,8 @@ import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.round.RoundRule;
+import school.kerygma.core.time.Moments;
+import school.kerygma.core.time.SchoolCalendar;
 
 /** What the students and families of the demonstration do besides watching and handing in. */
 @Component
@@ -50,6 +56,8 @@ class DemoClass {
   private final HelpHours hours;
   private final Joinings joinings;
   private final Rounds rounds;
+  private final Tasks tasks;
+  private final Postings postings;
   private final People people;
   private final Sections sections;
   private final Scripts scripts;
@@ -61,6 +69,8 @@ class DemoClass {
       HelpHours hours,
       Joinings joinings,
       Rounds rounds,
+      Tasks tasks,
+      Postings postings,
       People people,
       Sections sections,
       Scripts scripts,
@@ -70,6 +80,8 @@ class DemoClass {
     this.hours = hours;
     this.joinings = joinings;
     this.rounds = rounds;
+    this.tasks = tasks;
+    this.postings = postings;
     this.people = people;
     this.sections = sections;
     this.scripts = scripts;
@@ -116,14 +128,32 @@ class DemoClass {
     hours.book(hour, 4, other, people.guardiansOf(List.of(other)).getFirst().id());
   }
 
-  /** 8B shares in a round which joint each has chosen; three have answered, and one has a reply. */
+  /** 7C shares in a round which bridge each would trust; three have answered, one has a reply. */
   private void share(Week at) {
-    UUID task = at.planned().get("Mark out the box");
-    UUID section = at.classes().get("8B Woodwork");
+    UUID section = at.classes().get("7C Design");
+    UUID task =
+        tasks.plan(
+            at.teacher(),
+            TaskSheet.of(
+                "Which bridge would you trust?", 10, Map.of(section, at.monday().plusDays(3))));
+    postings.post(
+        UUID.randomUUID(),
+        at.teacher(),
+        new PostingSheet(
+            null,
+            Set.of(task),
+            "",
+            "",
+            Map.of(
+                section,
+                new Moments(
+                    at.moment(0, LocalTime.of(18, 0)),
+                    at.moment(3, SchoolCalendar.DUE_TIME),
+                    Optional.empty()))));
     Instant when = at.moment(1, LocalTime.of(17, 0));
     rounds.set(
         task,
-        "Which joint did you choose, and where would it break first?",
+        "Which of the three bridges would you walk over first, and why?",
         new RoundRule(15, 2, 8, true, 2));
     if (when.isAfter(clock.instant())) {
       return;
@@ -132,9 +162,9 @@ class DemoClass {
     List<UUID> students = students(section);
     List<String> said =
         List.of(
-            "The dovetail, because it cannot be pulled apart once it is in. It would break where the tail is thinnest.",
-            "Finger joint: there is a lot of wood to glue. I think the outer finger breaks off if the box falls on its corner.",
-            "Miter with keys. It looks best from outside, and without the keys it would open at the first knock, so they must be glued well.");
+            "I would walk over the truss first, because every triangle keeps its shape when somebody stands on it.",
+            "The arch. It is pressed together everywhere, and stone is good at being pressed, so it will not tear.",
+            "The beam, but only if it is short! A thick board over a ditch is the bridge that I know, and it has never broken.");
     for (int i = 0; i < said.size(); i++) {
       int n = i;
       ScopedClock.runAt(
@@ -150,7 +180,7 @@ class DemoClass {
                 section,
                 students.get(10),
                 all.get(1).id(),
-                "Would it break less if the outer finger were wider than the others?"));
+                "But what holds the feet of your arch, so that they do not slide apart?"));
   }
 
   /** The code of 9 Electronics is on the board; a new student and a father have typed it. */

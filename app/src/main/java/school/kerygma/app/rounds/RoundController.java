@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
@@ -77,6 +78,10 @@ class RoundController {
     if (end) {
       rounds.end(task);
       return "redirect:/plan/tasks/" + task;
+    }
+    TaskSheet sheet = tasks.get(task).sheet();
+    if (sheet.handIn().isPresent() || sheet.board().isPresent()) {
+      throw Problem.conflict("round-hand-in");
     }
     rounds.set(task, question, rule(words, replies, replyWords, names, daysBefore));
     return "redirect:/plan/tasks/" + task + "/round";
