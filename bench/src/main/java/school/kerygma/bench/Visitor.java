@@ -69,13 +69,22 @@ record Visitor(String address, HttpClient client, String token) {
 
   void post(String path, String type, String body, int expected)
       throws IOException, InterruptedException {
+    send("POST", path, type, body, expected);
+  }
+
+  void put(String path, String json) throws IOException, InterruptedException {
+    send("PUT", path, "application/json", json, 200);
+  }
+
+  private void send(String method, String path, String type, String body, int expected)
+      throws IOException, InterruptedException {
     int status =
         client
             .send(
                 HttpRequest.newBuilder(URI.create(address + path))
                     .header("Content-Type", type)
                     .header("X-CSRF-TOKEN", token)
-                    .POST(HttpRequest.BodyPublishers.ofString(body))
+                    .method(method, HttpRequest.BodyPublishers.ofString(body))
                     .build(),
                 HttpResponse.BodyHandlers.discarding())
             .statusCode();

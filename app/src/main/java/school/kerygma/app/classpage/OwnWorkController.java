@@ -195,7 +195,8 @@ class OwnWorkController {
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID task,
       @RequestBody SelfChecks.Said said) {
-    selfChecks.say(offered(me, task), me.id(), papers(listed(me, task)), said);
+    ListedTask listed = open(me, task);
+    selfChecks.say(asked(listed), me.id(), papers(listed), said);
   }
 
   /** A student's own copy of the papers of the task. */
@@ -232,10 +233,10 @@ class OwnWorkController {
       @PathVariable UUID task,
       @PathVariable UUID mark,
       @RequestBody OwnSheets.Sent sent) {
-    HandIns.Asked asked = offered(me, task);
-    ListedTask listed = listed(me, task);
+    ListedTask listed = open(me, task);
     checkSheet(listed);
-    return new KeptMark(ownSheets.keep(asked, me.id(), papers(listed), mark, sent).orElse(null));
+    return new KeptMark(
+        ownSheets.keep(asked(listed), me.id(), papers(listed), mark, sent).orElse(null));
   }
 
   @DeleteMapping("/class/tasks/{task}/sheet/{mark}")
@@ -300,11 +301,15 @@ class OwnWorkController {
   }
 
   private HandIns.Asked offered(SignedIn me, UUID task) {
+    return asked(open(me, task));
+  }
+
+  private ListedTask open(SignedIn me, UUID task) {
     ListedTask listed = listed(me, task);
     if (listed.waits()) {
       throw Problem.conflict("task-waits");
     }
-    return asked(listed);
+    return listed;
   }
 
   private static HandIns.Asked asked(ListedTask listed) {

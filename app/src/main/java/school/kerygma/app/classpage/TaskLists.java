@@ -187,6 +187,17 @@ class TaskLists {
 
   /** The same of some sections only. */
   List<SectionList> of(UUID student, LocalDate shown, Predicate<SectionView> which) {
+    return of(student, shown, which, true);
+  }
+
+  /**
+   * The same.
+   *
+   * @param whole whether all that is read beside a task is looked up too; what may be done with it
+   *     is known without
+   */
+  private List<SectionList> of(
+      UUID student, LocalDate shown, Predicate<SectionView> which, boolean whole) {
     List<SectionView> own =
         SectionView.during(shown, sections.ofStudent(student).stream().filter(which).toList());
     List<UUID> sectionIds = own.stream().map(SectionView::id).toList();
@@ -200,7 +211,11 @@ class TaskLists {
                 .toList(),
             now);
     Known known =
-        known(student, own, sectionIds.stream().flatMap(s -> standing.up(s).stream()).toList());
+        known(
+            student,
+            own,
+            sectionIds.stream().flatMap(s -> standing.up(s).stream()).toList(),
+            whole);
     Map<UUID, DayNotes.Note> day = new HashMap<>();
     sectionIds.forEach(s -> day.put(s, DayNotes.Note.none(s, shown)));
     notes.between(sectionIds, shown, shown).forEach(n -> day.put(n.section(), n));
@@ -290,26 +305,27 @@ class TaskLists {
         sheet.after());
   }
 
-  /** A task on the list that a student has today. */
+  /** A task on the list that a student has today, without what is read beside it. */
   Optional<ListedTask> find(UUID student, UUID task) {
     return sections.ofStudent(student).stream()
         .map(s -> s.calendar().dateOf(clock.instant()))
         .findFirst()
         .flatMap(
             today ->
-                of(student, today).stream()
+                of(student, today, any -> true, false).stream()
                     .flatMap(l -> l.tasks().stream())
                     .filter(t -> t.task().id().equals(task))
                     .findFirst());
   }
 
-  private Known known(UUID student, List<SectionView> own, List<DeliveryView> up) {
+  private Known known(UUID student, List<SectionView> own, List<DeliveryView> up, boolean whole) {
     Set<UUID> ids = new HashSet<>();
     up.forEach(d -> ids.addAll(d.tasks()));
     Map<UUID, TaskView> posted =
         tasks.among(ids).stream().collect(Collectors.toMap(TaskView::id, t -> t));
     Set<UUID> papers = new HashSet<>();
-    for (TaskView task : posted.values()) {
+    Set<UUID> talks = whole ? walkthroughs(up) : Set.of();
+    for (TaskView task : whole ? posted.values() : List.<TaskView>of()) {
       papers.addAll(task.sheet().allHandouts());
       papers.addAll(task.sheet().keys());
     }
@@ -324,11 +340,11 @@ class TaskLists {
                 .toList()),
         handIns.latest(asking(posted.values()), student),
         audience.ways(student, ids),
-        explained(ids, walkthroughs(up)),
-        explainedWays(posted.values(), walkthroughs(up)),
+        explained(ids, talks),
+        explainedWays(posted.values(), talks),
         handouts.titles(papers),
-        worths(own),
-        told.of(up.stream().map(DeliveryView::id).toList()));
+        worths(whole ? own : List.of()),
+        told.of(whole ? up.stream().map(DeliveryView::id).toList() : List.of()));
   }
 
   /** Tasks for which something is handed in. */
@@ -535,8 +551,11 @@ class TaskLists {
 
   /** Where the posted walkthroughs explain the tasks; the first stop counts. */
   private Map<UUID, ListedTask.Explained> explained(Set<UUID> taskIds, Set<UUID> walkthroughs) {
-    Map<UUID, Scores.Info> current = scores.currentOf(walkthroughs);
     Map<UUID, ListedTask.Explained> explained = new HashMap<>();
+    if (walkthroughs.isEmpty()) {
+      return explained;
+    }
+    Map<UUID, Scores.Info> current = scores.currentOf(walkthroughs);
     for (StopView stop : scripts.explaining(taskIds)) {
       explained(stop, current)
           .ifPresent(e -> stop.tasks().forEach(task -> explained.putIfAbsent(task, e)));
@@ -554,7 +573,7 @@ class TaskLists {
             .flatMap(w -> w.stop().stream())
             .collect(Collectors.toSet());
     Map<UUID, ListedTask.Explained> explained = new HashMap<>();
-    if (!stops.isEmpty()) {
+    if (!stops.isEmpty() && !walkthroughs.isEmpty()) {
       Map<UUID, Scores.Info> current = scores.currentOf(walkthroughs);
       scripts
           .among(stops)
