@@ -17,6 +17,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.rollcall.RollCalls;
+import school.kerygma.app.rollcall.RollLetters;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.roll.RollCall.Presence;
@@ -49,9 +50,7 @@ class RollCallsTest {
                     "closes",
                     closes,
                     "question",
-                    "Which bridge?",
-                    "told",
-                    "true")
+                    "Which bridge?")
                 .statusCode())
         .isBetween(200, 303);
   }
@@ -111,6 +110,12 @@ class RollCallsTest {
     HttpClient family =
         Caller.byCard(DemoServer.bean(People.class).cardLinks(Set.of(guardian)).get(guardian));
     assertThat(Caller.get(family, "/family").body()).contains("Absent at the roll call:", "Wed 30");
+    assertThat(
+            Caller.get(
+                    Caller.teacher(school.email()), "/sections/" + school.section() + "/roll.csv")
+                .body())
+        .startsWith("student,2026-09-30\r\n")
+        .contains(",here", ",absent");
     // It is nobody else's to answer.
     TestSchool other = TestSchool.in("America/Halifax", 1);
     UUID stranger = other.students().iterator().next();
@@ -118,5 +123,50 @@ class RollCallsTest {
         Caller.byCard(DemoServer.bean(People.class).cardLinks(Set.of(stranger)).get(stranger));
     assertThat(Caller.form(elsewhere, "/class/sections/" + school.section() + "/here").statusCode())
         .isEqualTo(404);
+  }
+
+  /** Half an hour after it has closed, and only as the school rules. */
+  @Test
+  void theFamilyOfWhoDidNotAnswerIsToldByMailOnceIfTheSchoolRulesSo() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 3);
+    set(school, "13:00", "14:00");
+    SectionView section = DemoServer.bean(Sections.class).get(school.section());
+    List<UUID> all = new ArrayList<>(school.students());
+    HttpClient teacher = Caller.teacher(school.email());
+    ScopedClock.runAt(
+        Instant.parse("2026-09-30T16:40:00Z"), () -> calls.answer(section, all.get(0), ""));
+    set(teacher, school, all.get(1), "EXCUSED");
+    write("2026-09-30T17:31:00Z");
+    assertThat(letters(all)).isZero(); // The school lets them read it on their page alone.
+    Caller.form(teacher, "/school/" + school.term() + "/hears", "hears", "BY_MAIL");
+    write("2026-09-30T17:29:59Z");
+    assertThat(letters(all)).isZero();
+    write("2026-09-30T17:31:00Z");
+    write("2026-09-30T17:32:00Z");
+    assertThat(letters(all)).isOne();
+    assertThat(letters(all.subList(2, 3))).isOne();
+  }
+
+  private static void write(String at) {
+    ScopedClock.runAt(Instant.parse(at), () -> DemoServer.bean(RollLetters.class).write());
+  }
+
+  private static void set(HttpClient teacher, TestSchool school, UUID student, String presence)
+      throws Exception {
+    Caller.form(
+        teacher,
+        "/sections/" + school.section() + "/roll/week",
+        "at+" + student + "+2026-09-30",
+        presence);
+  }
+
+  private static int letters(List<UUID> students) {
+    return DemoServer.bean(People.class).guardiansOf(Set.copyOf(students)).stream()
+        .mapToInt(
+            g ->
+                TestSchool.count(
+                    "select count(*) from message where to_id = ? and subject like '%was not here%'",
+                    g.id()))
+        .sum();
   }
 }

@@ -36,6 +36,7 @@ import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.roll.Hears;
 import school.kerygma.core.roll.RollCall;
 
 /**
@@ -137,7 +138,7 @@ class ClassPageController {
     for (FamilyPage.Child child : page.children()) {
       for (TaskLists.SectionList list : child.sections()) {
         SectionView section = list.section();
-        if (rolls.of(section.id()).filter(RollCalls.Setting::told).isPresent()) {
+        if (rolls.of(section.id()).isPresent() && sections.hears(section.id()) != Hears.NOTHING) {
           missed.put(
               child.id() + " " + section.id(),
               rolls

@@ -208,8 +208,7 @@ class DemoClass {
                 nine,
                 LocalTime.of(8, 30),
                 LocalTime.of(8, 45),
-                "What switches on by itself at home?",
-                true));
+                "What switches on by itself at home?"));
     List<UUID> students = nine.students().stream().sorted().skip(2).toList();
     for (int i = 0; i < students.size(); i++) {
       UUID student = students.get(i);

@@ -27,6 +27,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.plan.ChoiceBoard;
+import school.kerygma.core.text.CleanText;
 import school.kerygma.core.time.DueRuleText;
 
 /** A term's plan as a CSV file (RFC 4180), a line for each task of each section. */
@@ -129,8 +130,7 @@ class PlanCsv {
         board.ways().stream().map(ChoiceBoard.Way::text).collect(Collectors.joining(" | ")));
   }
 
-  /** A spreadsheet must not take a title for a formula. */
   private static String harmless(@Nullable String text) {
-    return text != null && text.matches("(?s)[=+\\-@\\t\\r].*") ? "'" + text : String.valueOf(text);
+    return CleanText.cell(String.valueOf(text));
   }
 }

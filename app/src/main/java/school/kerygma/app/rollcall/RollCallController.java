@@ -99,6 +99,7 @@ class RollCallController {
     Optional<RollCalls.Setting> setting = calls.of(id);
     model.addAttribute("section", section);
     model.addAttribute("setting", setting.orElse(null));
+    model.addAttribute("hears", sections.hears(id));
     model.addAttribute("monday", monday);
     if (setting.isPresent()) {
       List<LocalDate> days = calls.days(section, setting.get(), monday, monday.plusDays(6));
@@ -139,13 +140,12 @@ class RollCallController {
       @RequestParam(defaultValue = "") String opens,
       @RequestParam(defaultValue = "") String closes,
       @RequestParam(defaultValue = "") String question,
-      @RequestParam(defaultValue = "false") boolean told,
       @RequestParam(defaultValue = "false") boolean end) {
     gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
     if (end) {
       calls.end(id);
     } else {
-      calls.set(sections.get(id), time(opens, "opens"), time(closes, "closes"), question, told);
+      calls.set(sections.get(id), time(opens, "opens"), time(closes, "closes"), question);
     }
     return "redirect:/sections/" + id + "/roll";
   }

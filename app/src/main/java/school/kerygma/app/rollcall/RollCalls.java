@@ -38,10 +38,9 @@ public class RollCalls implements Remembers {
    * A section's roll call.
    *
    * @param question that is asked; may be empty
-   * @param told whether families read on their page who was absent
    * @param begins the first day that counts
    */
-  public record Setting(RollCall call, String question, boolean told, LocalDate begins) {}
+  public record Setting(RollCall call, String question, LocalDate begins) {}
 
   /**
    * A student's roll call of today.
@@ -79,8 +78,7 @@ public class RollCalls implements Remembers {
 
   @Transactional(readOnly = true)
   public Optional<Setting> of(UUID section) {
-    return sql.sql(
-            "select opens, closes, question, told, begins from roll_call where section_id = ?")
+    return sql.sql("select opens, closes, question, begins from roll_call where section_id = ?")
         .param(section)
         .query(
             (row, n) ->
@@ -88,14 +86,12 @@ public class RollCalls implements Remembers {
                     new RollCall(
                         row.getObject(1, LocalTime.class), row.getObject(2, LocalTime.class)),
                     row.getString(3),
-                    row.getBoolean(4),
-                    row.getObject(5, LocalDate.class)))
+                    row.getObject(4, LocalDate.class)))
         .optional();
   }
 
   /** Sets or changes a section's roll call; it counts from today on. */
-  public void set(
-      SectionView section, LocalTime opens, LocalTime closes, String question, boolean told) {
+  public void set(SectionView section, LocalTime opens, LocalTime closes, String question) {
     if (closes.isBefore(opens)) {
       throw Problem.refused("roll-times").at("closes");
     }
@@ -103,15 +99,14 @@ public class RollCalls implements Remembers {
       throw Problem.refused("roll-question").at("question");
     }
     sql.sql(
-            "insert into roll_call (section_id, opens, closes, question, told, begins) values (?, ?, ?, ?, ?, ?)"
+            "insert into roll_call (section_id, opens, closes, question, begins) values (?, ?, ?, ?, ?)"
                 + " on conflict (section_id) do update set opens = excluded.opens, closes = excluded.closes,"
-                + " question = excluded.question, told = excluded.told")
+                + " question = excluded.question")
         .params(
             section.id(),
             opens,
             closes,
             question.strip(),
-            told,
             section.calendar().dateOf(clock.instant()))
         .update();
   }

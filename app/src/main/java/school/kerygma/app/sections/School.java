@@ -4,6 +4,8 @@ import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
@@ -18,6 +20,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
+import school.kerygma.core.roll.Hears;
 import school.kerygma.core.time.SchoolCalendar;
 import school.kerygma.core.time.SchoolDay;
 
@@ -32,6 +35,9 @@ class School {
 
   /** How long what students did, and what was written, is kept. */
   private int keepDays = 400;
+
+  @Enumerated(EnumType.STRING)
+  private Hears hears = Hears.ON_PAGE;
 
   private @Nullable UUID founderId;
 
@@ -58,6 +64,15 @@ class School {
 
   int keepDays() {
     return keepDays;
+  }
+
+  /** What families hear of a child who did not answer the roll call. */
+  Hears hears() {
+    return hears;
+  }
+
+  void letHear(Hears what) {
+    this.hears = what;
   }
 
   void keep(int days) {

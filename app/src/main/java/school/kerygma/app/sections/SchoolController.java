@@ -27,6 +27,7 @@ import school.kerygma.app.accounts.HasMail;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.roll.Hears;
 import school.kerygma.core.time.MeetingPattern;
 
 /** School time on one screen, and adding sections. */
@@ -66,6 +67,7 @@ class SchoolController {
             .or(() -> terms.stream().filter(t -> t.calendar().holds(today)).findFirst())
             .orElse(terms.getLast());
     model.addAttribute("mail", mail.hasMail());
+    model.addAttribute("hears", Hears.values());
     model.addAttribute("terms", terms);
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("term", shown);
@@ -114,6 +116,14 @@ class SchoolController {
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID term, @RequestParam int days) {
     check(me, term);
     time.keep(term, days);
+    return back(term);
+  }
+
+  @PostMapping("/school/{term}/hears")
+  String letHear(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID term, @RequestParam Hears hears) {
+    check(me, term);
+    time.letHear(term, hears);
     return back(term);
   }
 

@@ -15,6 +15,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.problems.Seen;
+import school.kerygma.core.roll.Hears;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** A school's terms, its days without school and its early closings. */
@@ -24,7 +25,13 @@ public class SchoolTime {
 
   /** A term as the school's screen shows it. */
   public record TermView(
-      UUID id, UUID school, String schoolName, int keepDays, String name, SchoolCalendar calendar) {
+      UUID id,
+      UUID school,
+      String schoolName,
+      int keepDays,
+      Hears hears,
+      String name,
+      SchoolCalendar calendar) {
 
     public LocalDate lastFriday() {
       return calendar.lastFriday();
@@ -186,6 +193,11 @@ public class SchoolTime {
     term(term).school().keep(days);
   }
 
+  /** Says what families hear of a child who did not answer the roll call. */
+  public void letHear(UUID term, Hears what) {
+    term(term).school().letHear(what);
+  }
+
   private School.Term term(UUID id) {
     return terms.findById(id).orElseThrow(Problem::notFound);
   }
@@ -203,6 +215,12 @@ public class SchoolTime {
 
   private static TermView view(School.Term t) {
     return new TermView(
-        t.id(), t.school().id(), t.school().name(), t.school().keepDays(), t.name(), t.calendar());
+        t.id(),
+        t.school().id(),
+        t.school().name(),
+        t.school().keepDays(),
+        t.school().hears(),
+        t.name(),
+        t.calendar());
   }
 }

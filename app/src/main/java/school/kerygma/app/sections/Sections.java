@@ -24,6 +24,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.problems.Seen;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.plan.Grading;
+import school.kerygma.core.roll.Hears;
 import school.kerygma.core.time.MeetingPattern;
 
 /** Schools, terms, sections and who is in them. */
@@ -230,6 +231,12 @@ public class Sections implements Gate.CircleSource, Remembers {
                   guardian -> people.studentsOf(guardian).stream().anyMatch(students::contains));
             })
         .orElse(Circle.NOBODY);
+  }
+
+  /** What families of a section hear of a child who did not answer the roll call. */
+  @Transactional(readOnly = true)
+  public Hears hears(UUID section) {
+    return sections.findById(section).orElseThrow(Problem::notFound).school().hears();
   }
 
   /** Whether any of the persons is a student of any of the sections. */

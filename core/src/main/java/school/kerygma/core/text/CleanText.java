@@ -42,4 +42,9 @@ public final class CleanText {
         || c >= 0xFDD0 && c <= 0xFDEF // Unicode 16, 23.7: noncharacters
         || (c & 0xFFFE) == 0xFFFE;
   }
+
+  /** A cell of a table that goes into a spreadsheet, which must not take it for a formula. */
+  public static String cell(String text) {
+    return text.matches("(?s)[=+\\-@\\t\\r].*") ? "'" + text : text;
+  }
 }
