@@ -231,12 +231,18 @@ class HandInTest {
     assertThat(saved.headers().firstValue("Content-Disposition").orElse(""))
         .startsWith("attachment");
     assertThat(saved.headers().firstValue("X-Content-Type-Options")).hasValue("nosniff");
+    // The photos are one PDF, in their order; the program is not in it.
+    String whole = "/media/hand-ins/" + mates.id() + "/pages.pdf";
+    HttpResponse<String> pdf = Caller.get(mate, whole);
+    assertThat(pdf.headers().firstValue("Content-Type")).hasValue("application/pdf");
+    assertThat(pdf.body().split("/Type /Page\\b", -1)).hasSize(3);
     // Nobody else sees it: not who sits elsewhere, not a teacher of another section.
     TestSchool elsewhere = TestSchool.in("America/Halifax", 1);
     UUID stranger = elsewhere.students().iterator().next();
     HttpClient other =
         Caller.byCard(DemoServer.bean(People.class).cardLinks(Set.of(stranger)).get(stranger));
     for (HttpClient who : List.of(other, Caller.teacher(elsewhere.email()))) {
+      assertThat(Caller.get(who, whole).statusCode()).isEqualTo(404);
       for (String path : List.of("/original", "/1/s")) {
         assertThat(
                 Caller.get(who, "/media/hand-ins/" + mates.files().getFirst().id() + path)

@@ -1,5 +1,7 @@
 package school.kerygma.app.handin;
 
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
@@ -198,6 +200,30 @@ class HandInController {
             .sorted()
             .toList());
     return "handin/one";
+  }
+
+  /** All pages as one PDF, for who hands it in and who reads it. */
+  @GetMapping("/media/hand-ins/{id}/pages.pdf")
+  ResponseEntity<byte[]> pages(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id)
+      throws IOException {
+    gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, id);
+    HandIns.Version version = handIns.get(id);
+    if (!version.isOnePdf()) {
+      throw Problem.notFound();
+    }
+    String title = tasks.get(version.task()).title();
+    ByteArrayOutputStream pdf = new ByteArrayOutputStream();
+    handIns.writePdf(version, title, pdf);
+    return ResponseEntity.ok()
+        .cacheControl(CacheControl.noStore())
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.attachment()
+                .filename(title + ".pdf", StandardCharsets.UTF_8)
+                .build()
+                .toString())
+        .contentType(MediaType.APPLICATION_PDF)
+        .body(pdf.toByteArray());
   }
 
   /** A page of a file, as it is seen. */

@@ -1,6 +1,9 @@
 package school.kerygma.app.handin;
 
+import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.net.URI;
 import java.time.Clock;
 import java.time.Duration;
@@ -16,6 +19,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Supplier;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
@@ -40,6 +44,7 @@ import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.handin.HandInRule.Kind;
 import school.kerygma.core.handin.Lateness;
 import school.kerygma.core.handin.TwoTexts;
+import school.kerygma.media.paper.PicturesPdf;
 
 /** Keeps what students hand in. */
 @Service
@@ -50,6 +55,10 @@ public class HandIns implements Gate.CircleSource, Remembers {
   public static final long MOST_BYTES = 50L << 20;
 
   private static final int MOST_FILES = 12;
+
+  /** A PDF of more pages is left to the files themselves. */
+  private static final int MOST_PAGES = 60;
+
   private static final int LONGEST_TEXT = 50_000;
   private static final Pattern PHONE_PHOTO = Pattern.compile("(?i).*\\.(heic|heif)");
   private static final String UNDER = "handins/";
@@ -93,6 +102,12 @@ public class HandIns implements Gate.CircleSource, Remembers {
     /** Whether it was handed in, and files of it are still arriving. */
     public boolean sending() {
       return !open && arrived.isEmpty();
+    }
+
+    /** Whether its pages can be had as one PDF: there are some, and not too many. */
+    public boolean isOnePdf() {
+      int pages = files.stream().mapToInt(FileOf::pages).sum();
+      return pages > 0 && pages <= MOST_PAGES;
     }
 
     /** Those whose work it is. */
@@ -572,6 +587,32 @@ public class HandIns implements Gate.CircleSource, Remembers {
   @Transactional(readOnly = true)
   HandIn.Piece piece(UUID file) {
     return pieces.findById(file).orElseThrow(Problem::notFound);
+  }
+
+  /**
+   * All pages of a version that can be shown, in their order, as one PDF; files without pages are
+   * not in it.
+   */
+  void writePdf(Version version, String title, OutputStream to) throws IOException {
+    List<Supplier<byte[]>> pages = new ArrayList<>();
+    for (FileOf file : version.files()) {
+      for (int page = 1; page <= file.pages(); page++) {
+        int number = page;
+        pages.add(() -> bytes(file, number));
+      }
+    }
+    PicturesPdf.write(title, pages, to);
+  }
+
+  private byte[] bytes(FileOf file, int page) {
+    try {
+      return store
+          .find(picture(file.id(), file.turn(), page, "l"))
+          .orElseThrow(Problem::notFound)
+          .getContentAsByteArray();
+    } catch (IOException e) {
+      throw new UncheckedIOException(e);
+    }
   }
 
   Optional<Resource> shown(HandIn.Piece piece, int page, String size) {
