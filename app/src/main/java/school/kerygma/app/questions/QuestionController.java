@@ -25,6 +25,7 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.audience.Audience;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;
@@ -36,6 +37,7 @@ import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.access.Access.Role;
+import school.kerygma.core.audience.Watched;
 import school.kerygma.core.walkthrough.PlaybackScore;
 
 /** Questions are asked where something is shown or asked for, and answered from the box. */
@@ -61,7 +63,11 @@ class QuestionController {
   /** What a player knows of questions. */
   record InTalk(List<Child> children, List<Shown> questions) {}
 
+  /** So much of a stop, played again, is no slip of the finger. */
+  private static final double MUCH_AGAIN = 0.25;
+
   private final Questions questions;
+  private final Audience audience;
   private final Scores scores;
   private final Scripts scripts;
   private final Postings postings;
@@ -72,6 +78,7 @@ class QuestionController {
 
   QuestionController(
       Questions questions,
+      Audience audience,
       Scores scores,
       Scripts scripts,
       Postings postings,
@@ -80,6 +87,7 @@ class QuestionController {
       People people,
       Gate gate) {
     this.questions = questions;
+    this.audience = audience;
     this.scores = scores;
     this.scripts = scripts;
     this.postings = postings;
@@ -353,7 +361,16 @@ class QuestionController {
       List<Asker> askers,
       int count,
       boolean everybodys,
+      Again again,
       boolean own) {}
+
+  /**
+   * How many of those who watched the stop have played much of it again.
+   *
+   * @param students who did
+   * @param of who watched it
+   */
+  record Again(int students, int of) {}
 
   record Asker(String name, String section, String words, Instant at) {}
 
@@ -380,6 +397,9 @@ class QuestionController {
         });
     Map<UUID, People.Contact> names = people.contacts(persons);
     Map<UUID, Scores.Info> current = scores.currentOf(walkthroughs);
+    Set<UUID> all = new HashSet<>();
+    own.forEach(s -> all.addAll(s.students()));
+    Map<Scores.Info, Map<UUID, Map<UUID, Watched>>> watched = new HashMap<>();
     List<Asked> shown = new ArrayList<>();
     for (Questions.Together t : open) {
       int of =
@@ -389,6 +409,10 @@ class QuestionController {
               .mapToInt(s -> byId.get(s).students().size())
               .sum();
       Optional<Scores.Info> score = t.about().walkthrough().map(current::get);
+      Again again =
+          again(
+              t.about().stop(),
+              score.map(s -> watched.computeIfAbsent(s, any -> audience.watched(s, all))));
       Optional<Long> begins =
           score
               .flatMap(s -> t.about().stop().flatMap(stop -> s.order().programOf(stop)))
@@ -411,7 +435,8 @@ class QuestionController {
                               l.asked()))
                   .toList(),
               t.group().askers(),
-              t.group().isEverybodys(of),
+              t.group().isEverybodys(of, again.students(), again.of()),
+              again,
               t.about()
                   .walkthrough()
                   .filter(w -> gate.may(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, w))
@@ -420,6 +445,18 @@ class QuestionController {
     model.addAttribute("open", shown);
     model.addAttribute("zone", own.isEmpty() ? null : own.getFirst().zone());
     return "questions/box";
+  }
+
+  private static Again again(Optional<UUID> stop, Optional<Map<UUID, Map<UUID, Watched>>> watched) {
+    List<Watched> of =
+        watched.isEmpty() || stop.isEmpty()
+            ? List.of()
+            : watched.get().values().stream()
+                .map(m -> m.get(stop.get()))
+                .filter(w -> w != null && w.started())
+                .toList();
+    int again = (int) of.stream().filter(w -> w.shareAgain() >= MUCH_AGAIN).count();
+    return new Again(again, of.size());
   }
 
   private static String asker(Questions.Line line, Map<UUID, People.Contact> names) {

@@ -41,6 +41,17 @@ public final class SameQuestions {
     public boolean isEverybodys(int of) {
       return askers() >= MANY && askers() * 10 >= of;
     }
+
+    /**
+     * The same, where it is known who played the stop again about which it is asked: then two
+     * people are enough, if half of those who watched it, and three at least, went back.
+     *
+     * @param again how many played it again
+     * @param watched how many have watched it
+     */
+    public boolean isEverybodys(int of, int again, int watched) {
+      return isEverybodys(of) || (askers() > 1 && again >= MANY && 2 * again >= watched);
+    }
   }
 
   private static final int MANY = 3;

@@ -63,5 +63,9 @@ class SameQuestionsTest {
     assertThat(groups.getFirst().isEverybodys(28)).isTrue();
     assertThat(groups.getFirst().isEverybodys(31)).isFalse();
     assertThat(groups.get(1).isEverybodys(5)).isFalse();
+    // Half of those who watched went back to it.
+    assertThat(groups.getFirst().isEverybodys(31, 5, 10)).isTrue();
+    assertThat(groups.getFirst().isEverybodys(31, 4, 10)).isFalse();
+    assertThat(groups.get(1).isEverybodys(31, 9, 10)).isFalse();
   }
 }
