@@ -135,7 +135,7 @@ class DemoClass {
         tasks.plan(
             at.teacher(),
             TaskSheet.of(
-                "Which bridge would you trust?", 10, Map.of(section, at.monday().plusDays(3))));
+                "Which bridge would you trust?", 5, Map.of(section, at.monday().plusDays(3))));
     postings.post(
         UUID.randomUUID(),
         at.teacher(),
