@@ -219,6 +219,9 @@ class BookingTest {
     assertThat(event(feed)).contains("SEQUENCE:2", "STATUS:CANCELLED");
     assertThatThrownBy(() -> hours.book(hour, 4, students.get(1), students.get(1)))
         .hasMessage("times-off");
+    HttpClient phone = Caller.byCard(people.cardLinks(Set.of(me)).get(me));
+    assertThat(Caller.get(phone, "/class/times").body())
+        .contains("Called off: Help hour, Thu, Oct 1, 3:30 p.m.");
     Awaitility.await()
         .until(
             () ->

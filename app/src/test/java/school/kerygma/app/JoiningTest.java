@@ -92,6 +92,9 @@ class JoiningTest {
       Page page = phone.newPage();
       page.navigate(DemoServer.address() + "/sign-in");
       page.getByText("Join a class").click();
+      page.getByLabel("The code that your teacher shows").fill("0000-0000");
+      page.keyboard().press("Enter");
+      assertThat(page.locator("main")).containsText("This code opens no class now.");
       page.getByLabel("The code that your teacher shows")
           .fill(shown.toLowerCase().replace("-", " "));
       page.keyboard().press("Enter");

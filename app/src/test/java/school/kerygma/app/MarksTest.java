@@ -408,6 +408,13 @@ class MarksTest {
       Page student = phone.newPage();
       student.navigate(card);
       student.navigate(DemoServer.address() + "/class");
+      assertThat(student.locator(".meaning")).hasCount(0);
+      TestSchool.sql()
+          .sql("update task set detail = 'Draw an arch.' where owner_id = ?")
+          .param(school.teacher())
+          .update();
+      student.reload();
+      assertThat(student.locator(".meaning")).hasText("arch: a curve that carries by pressing");
       student.getByText("Words explained").click();
       assertThat(student.locator(".glossary dd")).hasText("a curve that carries by pressing");
       student.navigate(DemoServer.address() + "/class/handouts/" + handout);

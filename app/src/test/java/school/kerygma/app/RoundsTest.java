@@ -197,6 +197,27 @@ class RoundsTest {
     String reply = at(task) + "/" + answer;
     assertThat(Caller.form(phone, reply, "words", "I think so too").statusCode()).isEqualTo(409);
     assertThat(Caller.form(phone, at(task), "words", MINE).statusCode()).isEqualTo(302);
+    // A round is done by talking, and is not mixed with what is handed in.
+    assertThat(Caller.form(phone, "/class/tasks/" + task + "/tick", "done", "true").statusCode())
+        .isEqualTo(409);
+    assertThat(
+            Caller.form(
+                    Caller.teacher(school.email()),
+                    "/plan/tasks/" + task,
+                    "version",
+                    "0",
+                    "title",
+                    "Which bridge holds?",
+                    "minutes",
+                    "20",
+                    "section",
+                    school.section().toString(),
+                    "day-" + school.section(),
+                    "2026-09-28",
+                    "handIn",
+                    "TEXT")
+                .body())
+        .contains("Plan a task of its own for the round");
     // Pressed twice.
     Caller.form(phone, reply, "words", "I think so too");
     Caller.form(phone, reply, "words", "I think so too");

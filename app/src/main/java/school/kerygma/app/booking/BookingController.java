@@ -68,8 +68,12 @@ class BookingController {
     }
   }
 
-  /** What a student can book, or a family for a child. */
-  record ForOne(UUID student, String name, List<Shown> hours) {}
+  /**
+   * What a student can book, or a family for a child.
+   *
+   * @param off what was booked, lies ahead and was called off
+   */
+  record ForOne(UUID student, String name, List<Shown> hours, List<HelpHours.Told> off) {}
 
   private final HelpHours hours;
   private final Sections sections;
@@ -261,7 +265,8 @@ class BookingController {
                         bookings.getOrDefault(h.id(), List.of()),
                         Optional.of(student),
                         Map.of()))
-            .toList());
+            .toList(),
+        hours.calledOff(student));
   }
 
   /**

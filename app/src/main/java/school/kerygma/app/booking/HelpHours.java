@@ -324,6 +324,15 @@ public class HelpHours implements Gate.CircleSource, Remembers {
         .toList();
   }
 
+  /** What a student had booked that was called off, until its time has passed. */
+  @Transactional(readOnly = true)
+  public List<Told> calledOff(UUID student) {
+    return told(Set.of(student), Optional.empty()).stream()
+        .filter(t -> t.hour().calledOff() && t.booking().number().isPresent())
+        .filter(t -> t.time().isOpen(clock.instant()))
+        .toList();
+  }
+
   /**
    * Books a time for a student, or moves the one they have of that hour to it.
    *

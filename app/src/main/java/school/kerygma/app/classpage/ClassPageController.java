@@ -2,12 +2,15 @@ package school.kerygma.app.classpage;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.format.annotation.DateTimeFormat;
@@ -27,6 +30,7 @@ import school.kerygma.app.marking.Drawing;
 import school.kerygma.app.marking.Marks;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageView;
+import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.questions.Questions;
 import school.kerygma.app.rollcall.RollCalls;
@@ -111,13 +115,44 @@ class ClassPageController {
     page.ifPresent(
         p -> {
           model.addAttribute("page", p);
-          model.addAttribute(
-              "rounds", rounds.among(p.list().tasks().stream().map(t -> t.task().id()).toList()));
+          model.addAttribute("rounds", answersDue(p));
+          model.addAttribute("meanings", meanings(p));
           model.addAttribute("roll", rolls.today(p.section(), me.id()).orElse(null));
         });
     model.addAttribute("seen", SeenAs.Seen.own("/class"));
     model.addAttribute("news", questions.news(me.id()));
     return page.isPresent() ? "classpage/student" : "classpage/none";
+  }
+
+  /** Words of the papers on the list that stand in the words of a task itself. */
+  private Map<UUID, List<GlossaryWords.Explained>> meanings(StudentPage page) {
+    Map<UUID, String> texts = new HashMap<>();
+    Set<UUID> papers = new HashSet<>();
+    for (ListedTask listed : page.list().tasks()) {
+      TaskView task = listed.task();
+      texts.put(task.id(), task.title() + ". " + task.sheet().detail());
+      listed.papers().forEach(p -> papers.add(p.id()));
+    }
+    return glossary.in(texts, papers);
+  }
+
+  /** For each listed task that is a round: until when the own answer is asked. */
+  private Map<UUID, Instant> answersDue(StudentPage page) {
+    Map<UUID, Instant> due = new HashMap<>();
+    List<ListedTask> tasks = page.list().tasks();
+    Set<UUID> shared = rounds.among(tasks.stream().map(t -> t.task().id()).toList());
+    tasks.stream()
+        .filter(t -> shared.contains(t.task().id()))
+        .forEach(
+            t ->
+                rounds
+                    .of(t.task().id())
+                    .ifPresent(
+                        r ->
+                            due.put(
+                                t.task().id(),
+                                r.rule().answerDue(t.due(), page.section().calendar()))));
+    return due;
   }
 
   @GetMapping("/family")

@@ -12,6 +12,7 @@ import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.rounds.Rounds;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.plan.Opens;
 
@@ -21,11 +22,13 @@ class TickController {
 
   private final TaskLists lists;
   private final Audience audience;
+  private final Rounds rounds;
   private final Gate gate;
 
-  TickController(TaskLists lists, Audience audience, Gate gate) {
+  TickController(TaskLists lists, Audience audience, Rounds rounds, Gate gate) {
     this.lists = lists;
     this.audience = audience;
+    this.rounds = rounds;
     this.gate = gate;
   }
 
@@ -39,6 +42,9 @@ class TickController {
     }
     if (listed.task().sheet().handIn().isPresent()) {
       throw Problem.conflict("hand-in-first");
+    }
+    if (rounds.of(task).isPresent()) {
+      throw Problem.conflict("round-ticks");
     }
     audience.tick(me.id(), task, done);
   }

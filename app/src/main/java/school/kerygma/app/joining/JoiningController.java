@@ -89,9 +89,13 @@ class JoiningController {
       @RequestParam String code,
       HttpServletRequest request,
       Model model) {
-    Joinings.Code found = find(code, request);
-    show(sections.get(found.section()), model);
-    model.addAttribute("code", found.code());
+    Optional<Joinings.Code> found = find(code, request);
+    if (found.isEmpty()) {
+      model.addAttribute("wrong", code);
+      return "joining/code";
+    }
+    show(sections.get(found.get().section()), model);
+    model.addAttribute("code", found.get().code());
     model.addAttribute("me", me);
     return "joining/ask";
   }
@@ -106,13 +110,11 @@ class JoiningController {
             .toList());
   }
 
-  private Joinings.Code find(String typed, HttpServletRequest request) {
+  private Optional<Joinings.Code> find(String typed, HttpServletRequest request) {
     if (attempts.tooMany(Map.of("join from " + request.getRemoteAddr(), PER_MACHINE))) {
       throw Problem.refused("join-tries");
     }
-    return JoinCode.read(typed)
-        .flatMap(joinings::open)
-        .orElseThrow(() -> Problem.refused("join-code").at("code"));
+    return JoinCode.read(typed).flatMap(joinings::open);
   }
 
   @PostMapping("/join")
@@ -124,7 +126,8 @@ class JoiningController {
       @RequestParam(defaultValue = "") String email,
       @RequestParam(defaultValue = "") String student,
       HttpServletRequest request) {
-    Joinings.Code found = find(code, request);
+    Joinings.Code found =
+        find(code, request).orElseThrow(() -> Problem.refused("join-code").at("code"));
     Optional<SignedIn> known = Optional.ofNullable(me).filter(m -> m.role() != Role.TEACHER);
     Joinings.Kind asked =
         known

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Service;
@@ -128,6 +129,23 @@ public class GlossaryWords {
         .filter(w -> texts.stream().anyMatch(t -> Glossary.first(t, w.term()).isPresent()))
         .map(GlossaryWords::view)
         .toList();
+  }
+
+  /** The words of papers that stand in each of some texts, once each. */
+  @Transactional(readOnly = true)
+  public Map<UUID, List<Explained>> in(Map<UUID, String> texts, Collection<UUID> papers) {
+    List<GlossaryWord> own =
+        papers.isEmpty() ? List.of() : words.findByHandoutIdInOrderByTerm(papers);
+    Map<UUID, List<Explained>> found = new LinkedHashMap<>();
+    texts.forEach(
+        (id, text) -> {
+          Map<String, Explained> here = new LinkedHashMap<>();
+          own.stream()
+              .filter(w -> Glossary.first(text, w.term()).isPresent())
+              .forEach(w -> here.putIfAbsent(w.term().toLowerCase(Locale.ROOT), view(w)));
+          found.put(id, List.copyOf(here.values()));
+        });
+    return found;
   }
 
   private static Explained view(GlossaryWord word) {

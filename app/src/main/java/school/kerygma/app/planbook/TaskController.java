@@ -32,6 +32,7 @@ import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.planning.Worths;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.rounds.Rounds;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.SectionView;
@@ -54,6 +55,7 @@ class TaskController {
   private final Sections sections;
   private final Handouts handouts;
   private final Scripts scripts;
+  private final Rounds rounds;
   private final Gate gate;
   private final Clock clock;
 
@@ -63,6 +65,7 @@ class TaskController {
       Sections sections,
       Handouts handouts,
       Scripts scripts,
+      Rounds rounds,
       Gate gate,
       Clock clock) {
     this.tasks = tasks;
@@ -70,6 +73,7 @@ class TaskController {
     this.sections = sections;
     this.handouts = handouts;
     this.scripts = scripts;
+    this.rounds = rounds;
     this.gate = gate;
     this.clock = clock;
   }
@@ -209,6 +213,11 @@ class TaskController {
     form.sections().forEach(s -> gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, s));
     Optional<TaskSheet> before = id == null ? Optional.empty() : Optional.of(tasks.get(id).sheet());
     TaskSheet sheet = form.read(before);
+    if (id != null
+        && (sheet.handIn().isPresent() || sheet.board().isPresent())
+        && rounds.of(id).isPresent()) {
+      throw Problem.conflict("round-hand-in");
+    }
     Set<UUID> known = before.map(TaskSheet::handouts).orElse(Set.of());
     sheet.handouts().stream()
         .filter(h -> !known.contains(h))
