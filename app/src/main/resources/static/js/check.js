@@ -76,12 +76,29 @@ export class Check {
         element('label', { class: 'check-pair' }, element('span', {}, text), ' ', element('select', {}, element('option', { value: '' }, this.words.choose), ...offered.map((o, i) => element('option', { value: i }, o)))),
       );
     }
+    if (kind === 'PLACE') {
+      return this.places();
+    }
     if (kind === 'PAUSE') {
       this.clock = element('p', { class: 'check-clock', role: 'timer' });
       return [this.clock];
     }
     const input = element('input', { type: 'text', maxlength: 500, autocomplete: 'off', autocapitalize: 'off', spellcheck: 'false', inputmode: kind === 'NUMBER' ? 'decimal' : false, 'aria-label': this.words.yours });
     return [element('label', { class: 'check-typed' }, input, unit ? ` ${unit}` : '')];
+  }
+
+  /** The lines of the page: chosen from a list, or by pressing the page. */
+  places() {
+    const { shown, boxes } = this.question;
+    this.lines = element('select', {}, element('option', { value: '' }, this.words.choose), ...shown.map((text, i) => element('option', { value: i }, text)));
+    const ring = () => this.deeds.ring(boxes[this.lines.value] ?? null);
+    this.lines.addEventListener('change', ring);
+    this.deeds.point((p) => {
+      const away = (b) => Math.hypot(Math.max(b.x - p.x, 0, p.x - b.x - b.width), Math.max(b.y - p.y, 0, p.y - b.y - b.height));
+      this.lines.value = boxes.reduce((best, b, i) => (away(b) < away(boxes[best]) ? i : best), 0);
+      ring();
+    });
+    return [element('p', { class: 'm-0' }, this.words.press), element('label', { class: 'check-pair' }, element('span', {}, this.words.line), ' ', this.lines)];
   }
 
   drawOrder(focus) {
@@ -135,6 +152,9 @@ export class Check {
     }
     if (kind === 'MATCH' || kind === 'SORT') {
       return [...this.form.querySelectorAll('select')].map((s) => s.value);
+    }
+    if (kind === 'PLACE') {
+      return [this.lines.value];
     }
     return kind === 'PAUSE' ? [] : [this.form.querySelector('input').value];
   }

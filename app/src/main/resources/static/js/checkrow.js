@@ -34,7 +34,7 @@ document.addEventListener('alpine:init', () => {
         clearTimeout(timer);
         try {
           const kept = await send('POST', `/stops/${this.$root.dataset.stop}/checks`, { text: this.$refs.text.value });
-          this.wrong = kept.wrong;
+          this.wrong = [...kept.wrong, ...kept.doubts];
           this.state = kept.wrong.length > 0 ? this.$root.dataset.waits : this.$root.dataset.kept.replace('%1', kept.questions);
         } catch (e) {
           this.wrong = [e.status ? e.message : this.$root.dataset.lost];

@@ -27,6 +27,9 @@ document.addEventListener('alpine:init', () => {
     let corrections = [];
     let checks = [];
     let asking = null;
+    let pointed = null; // Told where the page is pressed, while a place on it is asked for.
+    let ringed = null;
+    let drawn = null; // The moment that stands on the stage.
     let asks = null;
     let before = 0;
     let score;
@@ -182,6 +185,13 @@ document.addEventListener('alpine:init', () => {
           hear: (at) => {
             this.playFrom(at);
           },
+          point: (take) => {
+            pointed = take;
+          },
+          ring: (box) => {
+            ringed = box;
+            this.show();
+          },
         });
         return true;
       },
@@ -189,6 +199,8 @@ document.addEventListener('alpine:init', () => {
       leaveCheck() {
         asking?.stop();
         asking = null;
+        pointed = null;
+        ringed = null;
         this.checking = false;
         this.$refs.check.replaceChildren();
       },
@@ -247,6 +259,10 @@ document.addEventListener('alpine:init', () => {
           this.$refs.stage.dataset.ahead = moving.ahead;
           this.$refs.stage.dataset.moving = [moment.moving ? 'window' : '', ...moment.over.map(() => 'face')].filter(Boolean).join(' ');
         }
+        if (ringed) {
+          moment.marks = [...moment.marks, { kind: 'ring', boxes: [ringed], words: '' }];
+        }
+        drawn = moment;
         fit(this.$refs.stage, stage);
         draw(this.$refs.stage, moment, pictures, stage);
         const next = score.camera.find((k) => k.atMs > at && score.pages[k.page] !== moment.page);
@@ -337,6 +353,15 @@ document.addEventListener('alpine:init', () => {
 
       release(event) {
         fingers.delete(event.pointerId);
+      },
+
+      /** The page is pressed while a place on it is asked for. */
+      press(event) {
+        if (pointed && drawn?.view) {
+          const r = this.$refs.stage.getBoundingClientRect();
+          const scale = drawn.view.width / r.width;
+          pointed({ x: drawn.view.x + (event.clientX - r.left) * scale, y: drawn.view.y + (event.clientY - r.top) * scale });
+        }
       },
 
       /** What was between two fingers stays between them. */

@@ -7,6 +7,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.SelectOption;
 import java.net.http.HttpClient;
 import java.net.http.HttpResponse;
 import java.util.List;
@@ -19,7 +20,9 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.marking.Marks;
 import school.kerygma.app.scripts.Scripts;
+import school.kerygma.core.handout.Line;
 
 /** Questions inside a talk: written, asked while it plays, answered, counted. */
 class ChecksTest {
@@ -126,6 +129,53 @@ class ChecksTest {
       assertThat(teacher.locator(".check-line").first()).containsText("1 have not answered");
       Chromium.assertAccessible(teacher);
     }
+  }
+
+  /** A place is pressed on the page or chosen from its lines, also where both are narrow. */
+  @Test
+  void aPlaceOnThePageIsPressedOrChosen() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID walkthrough = SaidTest.sample(school);
+    UUID stop = scripts.stopsOf(walkthrough).getFirst().id();
+    HttpClient desk = Caller.teacher(school.email());
+    assertThat(write(desk, stop, "? @0:03 Where is this?\nwhere words of no page").body())
+        .contains("stand on no line that is shown");
+    HttpClient own = student(school.students().iterator().next());
+    school.post(walkthrough);
+    String path = "/media/scores/" + score(walkthrough) + "/checks";
+    assertThat(Caller.get(own, path).body()).doesNotContain("PLACE");
+    List<String> lines = shownLines(walkthrough);
+    String wanted = lines.get(1);
+    String before = lines.getFirst();
+    assertThat(write(desk, stop, "? @0:03 Where is this?\nwhere " + wanted).body())
+        .contains("\"doubts\":[]");
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, school.students().iterator().next());
+      page.navigate(DemoServer.address() + "/class?at=2500");
+      page.locator(".player[data-ready]").waitFor();
+      page.locator(".big-play, .control.main").first().click();
+      Locator check = page.locator(".player .check");
+      assertThat(check).containsText("Press the place on the page");
+      Chromium.assertAccessible(page);
+      check.locator("select").selectOption(new SelectOption().setLabel(before));
+      assertThat(page.locator(".stage canvas")).hasAttribute("data-marks", Pattern.compile("ring"));
+      button(check, "Answer").click();
+      assertThat(check).containsText("Not yet.");
+      check.locator("select").selectOption("");
+      page.locator(".stage canvas").click(new Locator.ClickOptions().setPosition(190, 5));
+      assertThat(check.locator("select")).not().hasValue("");
+      check.locator("select").selectOption(new SelectOption().setLabel(wanted));
+      button(check, "Answer").click();
+      assertThat(check).containsText("That is right.");
+    }
+  }
+
+  /** The lines that the question offers. */
+  private static List<String> shownLines(UUID walkthrough) {
+    UUID page =
+        TestSchool.id(
+            "select page_id from score_page where score_id = ? limit 1", score(walkthrough));
+    return DemoServer.bean(Marks.class).openLines(page).stream().map(Line::text).toList();
   }
 
   private static Locator button(Locator in, String name) {

@@ -22,6 +22,7 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.marking.Marks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.problems.Problem;
@@ -35,6 +36,8 @@ import school.kerygma.core.check.CheckQuestion;
 import school.kerygma.core.check.CheckQuestion.Asks;
 import school.kerygma.core.check.CheckText;
 import school.kerygma.core.check.Judge;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.handout.Line;
 import school.kerygma.core.text.WordMatch;
 import school.kerygma.core.walkthrough.PlaybackScore;
 
@@ -44,19 +47,23 @@ import school.kerygma.core.walkthrough.PlaybackScore;
 @Controller
 class CheckController {
 
+  /** So many lines of a page are offered at most. */
+  private static final int MOST_LINES = 200;
+
   /** What is written beside a stop. */
   record Written(String text) {}
 
   /** What cannot be read, in words, by its line. */
-  record Kept(int questions, List<String> wrong) {}
+  record Kept(int questions, List<String> wrong, List<String> doubts) {}
 
   /**
    * A question as a player asks it: nothing of it says what is right.
    *
    * @param atMs in program time
-   * @param kind CHOICE, SEVERAL, NUMBER, WORDS, ORDER, MATCH, SORT, WATCHWORD or PAUSE
+   * @param kind CHOICE, SEVERAL, NUMBER, WORDS, ORDER, MATCH, SORT, WATCHWORD, PLACE or PAUSE
    * @param shown what is offered
    * @param beside the left sides of pairs, or the names of groups
+   * @param boxes where the lines stand that are offered for a place, in points of the page
    * @param seconds of a pause
    * @param left tries that are left
    * @param over whether it needs no answer any more
@@ -68,6 +75,7 @@ class CheckController {
       String prompt,
       List<String> shown,
       List<String> beside,
+      List<Box> boxes,
       String unit,
       int seconds,
       int points,
@@ -91,6 +99,7 @@ class CheckController {
   private final Postings postings;
   private final Sections sections;
   private final People people;
+  private final Marks marks;
   private final MessageSource messages;
   private final Gate gate;
 
@@ -101,6 +110,7 @@ class CheckController {
       Postings postings,
       Sections sections,
       People people,
+      Marks marks,
       MessageSource messages,
       Gate gate) {
     this.checks = checks;
@@ -109,6 +119,7 @@ class CheckController {
     this.postings = postings;
     this.sections = sections;
     this.people = people;
+    this.marks = marks;
     this.messages = messages;
     this.gate = gate;
   }
@@ -136,7 +147,25 @@ class CheckController {
                     messages.getMessage(
                         "checks.wrong." + w.fault(), new Object[] {w.line()}, Locale.US))
             .toList();
-    return new Kept(wrong.isEmpty() ? CheckText.of(written.text()).questions().size() : 0, wrong);
+    return new Kept(
+        wrong.isEmpty() ? CheckText.of(written.text()).questions().size() : 0, wrong, doubts(id));
+  }
+
+  /** Places that are on no page that is shown then, as far as the talk has been made. */
+  private List<String> doubts(UUID stop) {
+    Optional<PlaybackScore> score =
+        scores.current(scripts.walkthroughOf(stop)).map(s -> scores.compiled(s.id()));
+    Optional<PlaybackScore.StopPart> part =
+        score.flatMap(s -> s.stops().stream().filter(p -> p.id().equals(stop)).findFirst());
+    return part.isEmpty()
+        ? List.of()
+        : checks.of(List.of(stop)).stream()
+            .filter(q -> !isThere(q, score.get(), part.get()))
+            .map(
+                q ->
+                    messages.getMessage(
+                        "checks.wrong.not-shown", new Object[] {q.question().prompt()}, Locale.US))
+            .toList();
   }
 
   /** What the player of a score asks whoever plays it. */
@@ -151,25 +180,75 @@ class CheckController {
     Map<UUID, Checks.State> states =
         checks.states(all.stream().map(Checks.Question::id).toList(), me.id());
     return all.stream()
-        .map(q -> posed(q, parts.get(q.stop()), states.getOrDefault(q.id(), Checks.State.NONE)))
+        .filter(q -> isThere(q, score, parts.get(q.stop())))
+        .map(
+            q ->
+                posed(
+                    q,
+                    parts.get(q.stop()),
+                    lines(q, score, parts.get(q.stop())),
+                    states.getOrDefault(q.id(), Checks.State.NONE)))
         .sorted(Comparator.comparing(Posed::atMs))
         .toList();
   }
 
-  private static Posed posed(Checks.Question of, PlaybackScore.StopPart part, Checks.State state) {
-    CheckQuestion q = of.question();
+  /** What stands on no page that is shown then cannot be pointed at; it is not asked. */
+  private boolean isThere(Checks.Question of, PlaybackScore score, PlaybackScore.StopPart part) {
+    return !(of.question().asks() instanceof Asks.Place place)
+        || !Judge.where(place, texts(lines(of, score, part))).isEmpty();
+  }
+
+  private static List<String> texts(List<Line> lines) {
+    return lines.stream().map(Line::text).toList();
+  }
+
+  /** The lines that are shown when a place is asked for; none for other questions. */
+  private List<Line> lines(Checks.Question of, PlaybackScore score, PlaybackScore.StopPart part) {
+    if (!(of.question().asks() instanceof Asks.Place)) {
+      return List.of();
+    }
+    long at = at(of.question(), part);
+    Optional<PlaybackScore.CameraKey> shown =
+        score.camera().stream().filter(k -> k.atMs() <= at && k.page() >= 0).reduce((a, b) -> b);
+    return shown
+        .map(
+            k ->
+                marks.openLines(score.pages().get(k.page()).id()).stream()
+                    .filter(l -> isIn(l.box(), k.view()))
+                    .limit(MOST_LINES)
+                    .toList())
+        .orElse(List.of());
+  }
+
+  /** Whether the middle of a line is in view. */
+  private static boolean isIn(Box line, Box view) {
+    double y = line.y() + line.height() / 2;
+    return y >= view.y()
+        && y <= view.y() + view.height()
+        && line.x() <= view.x() + view.width()
+        && line.x() + line.width() >= view.x();
+  }
+
+  private static long at(CheckQuestion q, PlaybackScore.StopPart part) {
     long end = part.endMs() - 1;
+    return q.setting().isAtEnd() ? end : Math.min(part.startMs() + q.setting().atMs(), end);
+  }
+
+  private static Posed posed(
+      Checks.Question of, PlaybackScore.StopPart part, List<Line> lines, Checks.State state) {
+    CheckQuestion q = of.question();
     return new Posed(
         of.id(),
-        q.setting().isAtEnd() ? end : Math.min(part.startMs() + q.setting().atMs(), end),
+        at(q, part),
         kind(q.asks()),
         q.prompt(),
-        Judge.shown(of.id(), q.asks()),
+        lines.isEmpty() ? Judge.shown(of.id(), q.asks()) : texts(lines),
         switch (q.asks()) {
           case Asks.Match m -> m.pairs().stream().map(Asks.Pair::left).toList();
           case Asks.Sort s -> s.groups().stream().map(Asks.Group::name).toList();
           default -> List.of();
         },
+        lines.stream().map(Line::box).toList(),
         q.asks() instanceof Asks.Number n ? n.unit() : "",
         q.asks() instanceof Asks.Pause p ? p.seconds() : 0,
         q.setting().points(),
@@ -186,6 +265,7 @@ class CheckController {
       case Asks.Match m -> "MATCH";
       case Asks.Sort s -> "SORT";
       case Asks.Watchword w -> "WATCHWORD";
+      case Asks.Place p -> "PLACE";
       case Asks.Pause p -> "PAUSE";
     };
   }
@@ -210,8 +290,11 @@ class CheckController {
       throw Problem.unreadable();
     }
     boolean counts = gate.may(me, Deed.TAKE_PART, Gate.Kind.SCORE, id);
+    List<String> lines = texts(lines(of, score, part));
     Judge.Judged judged =
-        counts ? checks.answer(of, me.id(), sent.answer()) : Checks.judge(of, sent.answer());
+        counts
+            ? checks.answer(of, me.id(), sent.answer(), lines)
+            : Checks.judge(of, sent.answer(), lines);
     Checks.State state =
         counts
             ? checks.states(List.of(question), me.id()).getOrDefault(question, Checks.State.NONE)
@@ -258,7 +341,7 @@ class CheckController {
    * @param wrong names of those who were not, with their last answer
    * @param none names of those who have not answered
    */
-  record Line(String prompt, List<String> right, List<String> wrong, List<String> none) {
+  record Tally(String prompt, List<String> right, List<String> wrong, List<String> none) {
 
     public int of() {
       return right.size() + wrong.size() + none.size();
@@ -266,7 +349,7 @@ class CheckController {
   }
 
   /** A section's answers to the questions of a stop. */
-  record OfStop(String section, int number, String stop, List<Line> lines) {}
+  record OfStop(String section, int number, String stop, List<Tally> lines) {}
 
   /** What students have answered, section by section. */
   @GetMapping("/walkthroughs/{id}/answers")
@@ -284,7 +367,7 @@ class CheckController {
     for (SectionView section : sections.among(posted)) {
       Map<UUID, People.Contact> names = people.contacts(section.students());
       for (StopView stop : stops) {
-        List<Line> lines =
+        List<Tally> lines =
             all.stream()
                 .filter(q -> q.stop().equals(stop.id()))
                 .filter(q -> !(q.question().asks() instanceof Asks.Pause))
@@ -301,7 +384,7 @@ class CheckController {
     return "checks/answers";
   }
 
-  private static Line line(
+  private static Tally line(
       Checks.Question question,
       SectionView section,
       Map<UUID, People.Contact> names,
@@ -328,7 +411,7 @@ class CheckController {
             .map(s -> names.get(s).name())
             .sorted()
             .toList();
-    return new Line(
+    return new Tally(
         question.question().prompt(),
         right.stream().sorted().toList(),
         wrong.stream().sorted().toList(),

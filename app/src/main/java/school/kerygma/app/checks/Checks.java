@@ -147,13 +147,15 @@ public class Checks implements Remembers {
   /**
    * Judges an answer of a student, and keeps it. What cannot be judged costs no try; what is over
    * is not judged again.
+   *
+   * @param lines of the page that is shown, for a place on it
    */
-  Judge.Judged answer(Question question, UUID student, List<String> answer) {
+  Judge.Judged answer(Question question, UUID student, List<String> answer, List<String> lines) {
     State before = states(List.of(question.id()), student).getOrDefault(question.id(), State.NONE);
     if (before.isOver(question.question())) {
       throw Problem.conflict("check-over");
     }
-    Judge.Judged judged = judge(question, answer);
+    Judge.Judged judged = judge(question, answer, lines);
     if (judged.verdict() != Judge.Verdict.UNREADABLE) {
       String kept = String.join(" ", answer);
       int made =
@@ -171,12 +173,12 @@ public class Checks implements Remembers {
     return judged;
   }
 
-  static Judge.Judged judge(Question question, List<String> answer) {
+  static Judge.Judged judge(Question question, List<String> answer, List<String> lines) {
     if (answer.size() > CheckQuestion.MOST * 2
         || answer.stream().anyMatch(a -> a == null || a.length() > LONGEST_ANSWER)) {
       throw Problem.unreadable();
     }
-    return Judge.of(question.id(), question.question().asks(), answer);
+    return Judge.of(question.id(), question.question().asks(), answer, lines);
   }
 
   /** What students have answered to questions: of each the last try. */

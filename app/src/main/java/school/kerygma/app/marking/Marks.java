@@ -22,6 +22,7 @@ import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.annotation.NoteSlip;
 import school.kerygma.core.handout.Box;
+import school.kerygma.core.handout.Line;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.handout.Word;
 
@@ -114,6 +115,15 @@ public class Marks {
       texts.put(page.id(), Word.text(covers.leave(page.page().words())));
     }
     return texts;
+  }
+
+  /** The lines of a page that may be read by others than its teacher. */
+  @Transactional(readOnly = true)
+  public List<Line> openLines(UUID page) {
+    Covers covers = Covers.of(of(List.of(page)).getOrDefault(page, List.of()));
+    return editions.leaves(List.of(page)).stream()
+        .flatMap(l -> Line.of(covers.leave(l.page().words())).stream())
+        .toList();
   }
 
   /** The words of a page that may be read by others than its teacher. */

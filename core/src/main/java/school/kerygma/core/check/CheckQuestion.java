@@ -163,6 +163,20 @@ public record CheckQuestion(String prompt, Setting setting, Asks asks) {
     }
 
     /**
+     * A place on the page that is shown: the line in which words stand.
+     *
+     * @param words as they stand on the page, 1 to 200 characters with a letter or a digit
+     */
+    record Place(String words) implements Asks {
+      public Place {
+        words = words.strip().replaceAll("\\s+", " ");
+        if (words.length() > 200 || words.codePoints().noneMatch(Character::isLetterOrDigit)) {
+          throw new IllegalArgumentException("Words of 1 to 200 characters");
+        }
+      }
+    }
+
+    /**
      * Time to work, in which nothing is asked.
      *
      * @param seconds 5 to 1200

@@ -29,8 +29,8 @@ import school.kerygma.core.check.CheckQuestion.Setting;
  * ? What belongs together?                 ? Sort them.
  * arrow -> force                           [moves] truck, wind
  * line -> edge                             [stays] deck
- * ? Write down two questions.
- * wait 2 min
+ * ? Write down two questions.              ? Where does it say how long?
+ * wait 2 min                               where 15 minutes
  * </pre>
  */
 public final class CheckText {
@@ -64,6 +64,7 @@ public final class CheckText {
           "^=\\s*(-?\\d+(?:\\.\\d+)?)\\s*([^\\d\\s+\\u00b1][^+\\u00b1]*?)?\\s*(?:(?:\\+-|\\u00b1)\\s*(\\d+(?:\\.\\d+)?))?\\s*$");
   private static final Pattern ORDER = Pattern.compile("^\\d{1,2}[.)]\\s+(.+)$");
   private static final Pattern GROUP = Pattern.compile("^\\[([^\\]]+)\\]\\s*(.+)$");
+  private static final Pattern WHERE = Pattern.compile("^where\\s+[\"\u201c]?(.+?)[\"\u201d]?$");
   private static final Pattern WAIT =
       Pattern.compile("^wait\\s+(\\d{1,4})\\s*(s|sec|seconds?|min|minutes?)$");
 
@@ -148,6 +149,9 @@ public final class CheckText {
     if (WAIT.matcher(line.toLowerCase(Locale.ROOT)).matches()) {
       return Optional.of('w');
     }
+    if (WHERE.matcher(line).matches()) {
+      return Optional.of('p');
+    }
     return line.contains("->") ? Optional.of('>') : Optional.empty();
   }
 
@@ -172,7 +176,7 @@ public final class CheckText {
 
   private static Asks asks(char kind, List<Line> beneath) {
     List<String> lines = beneath.stream().map(Line::text).toList();
-    if ("=~\"w".indexOf(kind) >= 0 && lines.size() > 1) {
+    if ("=~\"wp".indexOf(kind) >= 0 && lines.size() > 1) {
       throw new IllegalArgumentException("One line says it");
     }
     String first = lines.getFirst();
@@ -214,6 +218,13 @@ public final class CheckText {
                               m.group(1).strip(),
                               Arrays.asList(m.group(2).strip().split("\\s*,\\s*"))))
                   .toList());
+      case 'p' -> {
+        Matcher m = WHERE.matcher(first);
+        if (!m.matches()) {
+          throw new IllegalArgumentException("No place");
+        }
+        yield new Asks.Place(m.group(1));
+      }
       case 'w' -> {
         Matcher m = WAIT.matcher(first.toLowerCase(Locale.ROOT));
         if (!m.matches()) {
@@ -289,6 +300,7 @@ public final class CheckText {
               .map(g -> "[" + g.name() + "] " + String.join(", ", g.things()))
               .toList();
       case Asks.Watchword w -> List.of("\" " + w.phrase());
+      case Asks.Place p -> List.of("where " + p.words());
       case Asks.Pause p ->
           List.of(
               p.seconds() % 60 == 0

@@ -25,6 +25,7 @@ import school.kerygma.core.check.CheckQuestion.Asks;
  *   <li>an order: the places, first to last
  *   <li>pairs: for each left, in its order, the place of a right
  *   <li>groups: for each thing as shown, the number of a group
+ *   <li>a place: the number of a line of the page that is shown
  *   <li>a pause: nothing
  * </ul>
  */
@@ -70,6 +71,7 @@ public final class Judge {
       case Asks.Number n -> List.of();
       case Asks.Words w -> List.of();
       case Asks.Watchword w -> List.of();
+      case Asks.Place p -> List.of();
       case Asks.Pause p -> List.of();
     };
   }
@@ -94,11 +96,24 @@ public final class Judge {
 
   /** Judges an answer. */
   public static Judged of(UUID question, Asks asks, List<String> answer) {
+    return of(question, asks, answer, List.of());
+  }
+
+  /**
+   * Judges an answer.
+   *
+   * @param lines of the page that is shown, for a place on it
+   */
+  public static Judged of(UUID question, Asks asks, List<String> answer, List<String> lines) {
     return switch (asks) {
       case Asks.Choice c -> choice(question, c, answer);
       case Asks.Number n -> number(n, answer);
       case Asks.Words w -> one(words(w, typed(answer)));
       case Asks.Watchword w -> one(plain(typed(answer)).equals(plain(w.phrase())));
+      case Asks.Place p ->
+          typed(answer).matches("\\d{1,3}") && Integer.parseInt(typed(answer)) < lines.size()
+              ? one(where(p, lines).contains(Integer.parseInt(typed(answer))))
+              : new Judged(Verdict.UNREADABLE, 0, 1);
       case Asks.Order o -> {
         List<Integer> order = order(question, o.lines().size());
         yield lines(
@@ -119,6 +134,35 @@ public final class Judge {
       }
       case Asks.Pause p -> new Judged(Verdict.RIGHT, 1, 1);
     };
+  }
+
+  /**
+   * The lines of a page in which the words of a place stand: one, or two where the words go on into
+   * the next; several if they stand there several times. Case and signs do not matter.
+   */
+  public static Set<Integer> where(Asks.Place place, List<String> lines) {
+    List<String> words = new ArrayList<>();
+    List<Integer> lineOf = new ArrayList<>();
+    for (int i = 0; i < lines.size(); i++) {
+      for (String word : wordsOf(lines.get(i))) {
+        words.add(word);
+        lineOf.add(i);
+      }
+    }
+    List<String> wanted = wordsOf(place.words());
+    Set<Integer> where = new HashSet<>();
+    for (int at = 0; at + wanted.size() <= words.size(); at++) {
+      if (words.subList(at, at + wanted.size()).equals(wanted)) {
+        where.addAll(lineOf.subList(at, at + wanted.size()));
+      }
+    }
+    return where;
+  }
+
+  private static List<String> wordsOf(String text) {
+    return java.util.Arrays.stream(text.toLowerCase(Locale.ROOT).split("[^\\p{L}\\p{N}]+"))
+        .filter(w -> !w.isEmpty())
+        .toList();
   }
 
   private static Judged one(boolean right) {

@@ -101,6 +101,35 @@ class CheckTest {
     assertThat(typed("\" Bridges bend before they break.", answer)).isEqualTo(verdict);
   }
 
+  @ParameterizedTest(name = "{0}: {1}")
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "where 15 minutes              | 1 | RIGHT",
+        "where \"15 Minutes\"            | 1 | RIGHT",
+        "where 15 minutes              | 0 | WRONG",
+        "where 15 minutes              | 4 | UNREADABLE",
+        "where 15 minutes              | '' | UNREADABLE",
+        "where picture of the page     | 2 | RIGHT",
+        "where picture of the page     | 3 | RIGHT",
+        "where every part. Take        | 2 | RIGHT",
+        "where every part. Take        | 3 | WRONG",
+        "where Part 2                  | 1 | WRONG",
+      })
+  void aPlaceIsTheLineOrTheTwoLinesInWhichTheWordsStand(
+      String lines, String answer, Judge.Verdict verdict) {
+    List<String> page =
+        List.of(
+            "Part 1  Read and ask",
+            "Write down two questions. 15 minutes.",
+            "Label every part. Take a picture of",
+            "the page. 35 minutes.");
+    assertThat(Judge.of(ID, asks(lines), List.of(answer), page).verdict()).isEqualTo(verdict);
+    assertThat(CheckText.write(CheckText.of("? Where?\n" + lines).questions()))
+        .isEqualTo("? Where?\n" + lines.replace("\"", ""));
+    assertThat(Judge.where(new Asks.Place("nowhere"), page)).isEmpty();
+  }
+
   @Test
   void quotationMarksOfATelephoneAreQuotationMarks() {
     assertThat(typed("\" it's \u2013 \u201chere\u201d", "it\u2019s - \"here\""))
