@@ -1,34 +1,9 @@
 // Keeps the pieces of a recording in the browser until the server has acknowledged them, and sends them
 // in order, again and again if need be.
 import { send } from './api.js';
+import { dropPiece, dropPieces, keepPiece, piecesOf } from './kept.js';
 
-const STORE = 'pieces';
 const WAIT_MS = [500, 1000, 2000, 4000];
-
-function open() {
-  return new Promise((resolve, reject) => {
-    const request = indexedDB.open('kerygma', 1);
-    request.onupgradeneeded = () => request.result.createObjectStore(STORE);
-    request.onsuccess = () => resolve(request.result);
-    request.onerror = () => reject(request.error);
-  });
-}
-
-const opened = open().catch(() => null); // A private window may have none: then pieces live in memory only.
-
-async function inStore(mode, deed) {
-  const database = await opened;
-  if (!database) {
-    return null;
-  }
-  return new Promise((resolve, reject) => {
-    const request = deed(database.transaction(STORE, mode).objectStore(STORE));
-    request.onsuccess = () => resolve(request.result);
-    request.onerror = () => reject(request.error);
-  });
-}
-
-const key = (piece) => [piece.recording, piece.kind, piece.number];
 
 export class Pieces {
   #queue = [];
@@ -50,20 +25,17 @@ export class Pieces {
   async add(piece) {
     this.#queue.push(piece);
     this.#go();
-    // Plain bytes are on the disk at once; a Blob would be written behind the page's back, too late for a tab that closes.
-    const body = piece.body instanceof Blob ? await piece.body.arrayBuffer() : piece.body;
-    await inStore('readwrite', (s) => s.put({ ...piece, body }, key(piece))).catch(() => {});
+    await keepPiece(piece);
   }
 
   /** Takes up what an earlier page left behind. */
   async takeUp(recording) {
-    const left = await inStore('readonly', (s) => s.getAll(IDBKeyRange.bound([recording], [recording, []])));
-    (left ?? []).forEach((piece) => this.#queue.push(piece));
+    (await piecesOf(recording)).forEach((piece) => this.#queue.push(piece));
     this.#go();
   }
 
   async forget(recording) {
-    await inStore('readwrite', (s) => s.delete(IDBKeyRange.bound([recording], [recording, []])));
+    await dropPieces(recording);
   }
 
   /** Resolves when everything has been acknowledged. */
@@ -103,6 +75,6 @@ export class Pieces {
 
   async #done(piece) {
     this.#queue.shift();
-    await inStore('readwrite', (s) => s.delete(key(piece)))?.catch(() => {});
+    await dropPiece(piece);
   }
 }

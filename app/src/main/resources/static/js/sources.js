@@ -8,6 +8,9 @@ const WINDOW_SOUND = { echoCancellation: false, noiseSuppression: false, autoGai
 /** The best first: the browser says what it can write. */
 const KINDS = ['video/webm;codecs=avc1', 'video/webm;codecs=vp9', 'video/webm;codecs=vp8', 'video/webm'];
 const BITS = { face: 250_000, window: 1_000_000, clip: 1_500_000 };
+/** How an answer of one track is recorded: phones differ in what they can write. */
+const SPOKEN = ['audio/webm;codecs=opus', 'audio/mp4', 'audio/ogg;codecs=opus'];
+const FILMED = ['video/webm;codecs=vp8,opus', 'video/mp4', 'video/webm'];
 const KEY_FRAME_MS = 2000;
 const PIECE_MS = 1000;
 /** A clip is recorded with up to 25 pictures a second, and with some when it stands still. */
@@ -190,6 +193,16 @@ export class Source {
 /** How pictures of a kind are recorded. */
 export function picturesOf(kind) {
   return { mimeType: KINDS.find((k) => MediaRecorder.isTypeSupported(k)), videoBitsPerSecond: BITS[kind], videoKeyFrameIntervalDuration: KEY_FRAME_MS };
+}
+
+/** Opens the microphone, or the camera with it, for somebody's answer. */
+export function openAnswer(filmed) {
+  return navigator.mediaDevices.getUserMedia({ audio: true, video: filmed ? { ...FACE, facingMode: 'user' } : false });
+}
+
+/** How somebody's answer is recorded, its sound in the same track. */
+export function answerOf(filmed) {
+  return { mimeType: (filmed ? FILMED : SPOKEN).find((k) => MediaRecorder.isTypeSupported(k)), audioBitsPerSecond: 48_000, ...(filmed ? { videoBitsPerSecond: 2 * BITS.face } : {}) };
 }
 
 /** How the sound of a clip or a window is recorded: it may be music. */

@@ -1,6 +1,7 @@
 // A student's own work: words are kept at every pause, here first and then by the server; files go as soon as they are chosen.
-import { send } from './api.js';
+import { clock, send } from './api.js';
 import { element, fill } from './dom.js';
+import { askCorners } from './straighten.js';
 import { sendFile } from './upload.js';
 
 const PAUSE_MS = 800;
@@ -127,13 +128,13 @@ document.addEventListener('alpine:init', () => {
       // ---- files
 
       photos(event) {
-        this.bring(event, true);
+        this.bring(event, 'PHOTO');
       },
       files(event) {
-        this.bring(event, false);
+        this.bring(event, 'FILE');
       },
 
-      async bring(event, photo) {
+      async bring(event, shape) {
         const picked = [...event.target.files];
         this.answered();
         event.target.value = '';
@@ -142,7 +143,7 @@ document.addEventListener('alpine:init', () => {
         // They are announced at once, and in order: from now on they count as begun.
         const announced = [];
         for (const file of picked) {
-          const why = await this.announce(file, photo, announced);
+          const why = await this.announce(file, shape, announced);
           if (why) {
             problems.push(`${file.name}: ${why}`);
           }
@@ -154,7 +155,18 @@ document.addEventListener('alpine:init', () => {
         }
       },
 
-      async announce(file, photo, announced) {
+      /** An answer that was recorded on this page. Tells what was wrong, or nothing. */
+      async bringAnswer(file, shape) {
+        this.answered();
+        const announced = [];
+        const why = await this.announce(file, shape, announced);
+        if (!why) {
+          await this.go(announced[0]);
+        }
+        return why;
+      },
+
+      async announce(file, shape, announced) {
         if (/\.(heic|heif)$/i.test(file.name)) {
           return words.heic;
         }
@@ -162,7 +174,7 @@ document.addEventListener('alpine:init', () => {
           return fill(words.large, Math.round(file.size / 1048576), Math.round(Number(words.most) / 1048576));
         }
         try {
-          const { file: id } = await send('POST', `/class/tasks/${words.task}/work/files`, { name: file.name, bytes: file.size, photo }, { once: crypto.randomUUID() });
+          const { file: id } = await send('POST', `/class/tasks/${words.task}/work/files`, { name: file.name, bytes: file.size, shape }, { once: crypto.randomUUID() });
           chosen.set(id, file);
           announced.push(id);
           return '';
@@ -221,6 +233,8 @@ document.addEventListener('alpine:init', () => {
           about.push(known && percents.get(f.id) !== -1 ? element('progress', { max: 100, value: percents.get(f.id) ?? 0, 'aria-label': words.sending }) : this.button(f, 'again', words.again));
         } else if (f.reading) {
           about.push(element('span', { class: 'pencil' }, words.reading));
+        } else if (f.seconds > 0) {
+          about.push(element('span', { class: 'pencil' }, clock(1000 * f.seconds)));
         } else if (f.pages > 0) {
           about.push(element('span', { class: 'pencil' }, f.pages === 1 ? words.onePage : fill(words.pages, f.pages)));
         } else {
@@ -231,8 +245,8 @@ document.addEventListener('alpine:init', () => {
         }
         const deeds = element('span', { class: 'deeds' });
         if (still) {
-          if (f.photo && f.pages > 0) {
-            deeds.append(this.button(f, 'turn', words.turn));
+          if (f.shape === 'PHOTO' && f.pages > 0) {
+            deeds.append(this.button(f, 'turn', words.turn), f.straight ? this.button(f, 'askew', words.askew) : this.button(f, 'straighten', words.straighten));
           }
           if (index > 0) {
             deeds.append(this.button(f, 'earlier', words.earlier));
@@ -241,7 +255,11 @@ document.addEventListener('alpine:init', () => {
         if (still || f.arriving) {
           deeds.append(this.button(f, 'away', words.away));
         }
-        const picture = f.pages > 0 ? element('img', { src: `/media/hand-ins/${f.id}/1/s?turn=${f.turn}`, alt: fill(words.pageOf, 1, f.name) }) : element('span', { class: 'no-picture', 'aria-hidden': 'true' });
+        const picture = f.pages > 0 ? element('img', { src: `/media/hand-ins/${f.id}/1/s?look=${f.look}`, alt: fill(words.pageOf, 1, f.name) }) : element('span', { class: 'no-picture', 'aria-hidden': 'true' });
+        if (f.recorded) {
+          const player = f.seconds > 0 ? [element(f.filmed ? 'video' : 'audio', { controls: true, preload: 'none', playsinline: true, src: `/media/hand-ins/${f.id}/answer`, 'aria-label': f.name })] : [];
+          return element('li', { 'data-file': f.id, class: 'answer-piece' }, element('div', {}, element('strong', {}, f.name), ' ', ...about.flatMap((a) => [a, ' ']), ...player, deeds));
+        }
         return element('li', { 'data-file': f.id }, picture, element('div', {}, element('strong', {}, f.name), ' ', ...about.flatMap((a) => [a, ' ']), deeds));
       },
 
@@ -258,7 +276,13 @@ document.addEventListener('alpine:init', () => {
           return;
         }
         try {
-          await send('POST', `/class/work/files/${f.id}/${deed}`);
+          if (deed === 'straighten' || deed === 'askew') {
+            if (deed === 'askew' || (await askCorners(f, this.$refs.corners))) {
+              await send('PUT', `/class/work/files/${f.id}/corners`, { corners: deed === 'askew' ? null : this.$refs.corners.returnValue });
+            }
+          } else {
+            await send('POST', `/class/work/files/${f.id}/${deed}`);
+          }
         } catch (e) {
           this.problem = e.message || words.lost;
         }

@@ -19,6 +19,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -42,11 +43,14 @@ import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.handin.HandIns;
 import school.kerygma.app.handin.SelfChecks;
+import school.kerygma.app.handin.Shape;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.handin.Blank;
 import school.kerygma.core.handin.HandInRule;
+import school.kerygma.core.handin.Quad;
+import school.kerygma.media.process.Ffmpeg;
 
 /** Work is put together on a phone, handed in, seen by its teacher and by nobody else. */
 class HandInTest {
@@ -62,7 +66,10 @@ class HandInTest {
 
   @BeforeAll
   static void open() {
-    chromium = new Chromium(List.of());
+    // Its stand-in for a microphone beeps.
+    chromium =
+        new Chromium(
+            List.of("--use-fake-ui-for-media-stream", "--use-fake-device-for-media-stream"));
   }
 
   @AfterAll
@@ -199,7 +206,7 @@ class HandInTest {
       Chromium.assertAccessible(page);
       assertThat(picture(pieces)).isEqualTo("wide");
       pieces.getByText("Turn").first().click();
-      assertThat(pieces.locator("img").first()).hasAttribute("src", Pattern.compile("turn=1"));
+      assertThat(pieces.locator("img").first()).hasAttribute("src", Pattern.compile("look=1"));
       assertThat(picture(pieces)).isEqualTo("high");
       pieces.getByText("Move up").click();
       assertThat(pieces.locator("li").first()).containsText("two.jpg");
@@ -280,7 +287,7 @@ class HandInTest {
     UUID student = school.students().iterator().next();
     HandIns.Asked asked = asked(school, task, "files");
     byte[] bytes = Files.readAllBytes(sheet);
-    UUID file = handIns.announce(asked, student, "done.pdf", bytes.length, false);
+    UUID file = handIns.announce(asked, student, "done.pdf", bytes.length, Shape.FILE);
     handIns.receive(file, student, new ByteArrayInputStream(bytes));
     settled(task, student);
     assertThat(handIns.handIn(asked, student, Set.of(), false).finding())
@@ -307,7 +314,7 @@ class HandInTest {
     ScopedClock.runAt(
         lastSecond,
         () -> {
-          file[0] = handIns.announce(asked, student, "slow.jpg", bytes.length, true);
+          file[0] = handIns.announce(asked, student, "slow.jpg", bytes.length, Shape.PHOTO);
           handIns.handIn(asked, student, Set.of(), false);
         });
     HandIns.Version sending = handIns.of(task, student).getLast();
@@ -341,11 +348,12 @@ class HandInTest {
     UUID task = task(school, "files, together 2", Set.of());
     List<UUID> both = new ArrayList<>(school.students());
     HandIns.Asked asked = asked(school, task, "files, together 2");
-    assertThatThrownBy(() -> handIns.announce(asked, both.get(0), "film.mp4", 300L << 20, false))
+    assertThatThrownBy(
+            () -> handIns.announce(asked, both.get(0), "film.mp4", 300L << 20, Shape.FILE))
         .hasMessage("hand-in-large");
-    assertThatThrownBy(() -> handIns.announce(asked, both.get(0), "a.heif", 10, true))
+    assertThatThrownBy(() -> handIns.announce(asked, both.get(0), "a.heif", 10, Shape.PHOTO))
         .hasMessage("hand-in-heic");
-    UUID file = handIns.announce(asked, both.get(0), "a.png", 10, true);
+    UUID file = handIns.announce(asked, both.get(0), "a.png", 10, Shape.PHOTO);
     assertThatThrownBy(
             () -> handIns.receive(file, both.get(1), new ByteArrayInputStream(new byte[10])))
         .hasMessage("not-found");
@@ -363,6 +371,164 @@ class HandInTest {
                     Caller.token(student, "/class"))
                 .statusCode())
         .isEqualTo(409);
+  }
+
+  /** A sheet of paper on a dark table, askew. */
+  private static byte[] askew() throws IOException {
+    BufferedImage photo = new BufferedImage(900, 1200, BufferedImage.TYPE_INT_RGB);
+    Graphics2D g = photo.createGraphics();
+    g.setColor(new Color(60, 52, 44));
+    g.fillRect(0, 0, 900, 1200);
+    g.setColor(new Color(235, 232, 226));
+    g.fillPolygon(new int[] {180, 720, 810, 90}, new int[] {120, 240, 1080, 960}, 4);
+    g.setColor(Color.DARK_GRAY);
+    g.fillRect(300, 500, 200, 8);
+    g.dispose();
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    ImageIO.write(photo, "jpeg", out);
+    return out.toByteArray();
+  }
+
+  @Test
+  void aPhotoTakenAskewIsStraightenedBetweenCornersThatAreProposedAndMovedByKeys()
+      throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID task = task(school, "files", Set.of());
+    UUID student = school.students().iterator().next();
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, student);
+      page.navigate(DemoServer.address() + "/class/tasks/" + task + "/work");
+      page.setInputFiles("#photos", new FilePayload("askew.jpg", "image/jpeg", askew()));
+      Locator pieces = page.locator(".pieces");
+      pieces.getByText("Straighten").click();
+      assertThat(page.locator("dialog.corners")).containsText("Are these the corners");
+      Chromium.assertAccessible(page);
+      Locator first = page.getByLabel("Top left corner");
+      assertThat(first).isFocused();
+      assertThat(first).hasAttribute("style", Pattern.compile("left: 20\\.\\d+%; top: (9\\.9|10)"));
+      page.keyboard().press("ArrowRight");
+      page.keyboard().press("ArrowDown");
+      page.getByText("Straighten it").click();
+      assertThat(pieces.locator("img")).hasAttribute("src", Pattern.compile("look=1"));
+      assertThat(pieces.getByText("As it was taken")).isVisible();
+      // What is seen now is paper alone: no corner is the table's.
+      List<?> corners =
+          (List<?>)
+              pieces
+                  .locator("img")
+                  .evaluate(
+                      "async i => { await i.decode(); const c = document.createElement('canvas');"
+                          + " c.width = i.naturalWidth; c.height = i.naturalHeight; const p ="
+                          + " c.getContext('2d'); p.drawImage(i, 0, 0); return [[12, 12], [c.width -"
+                          + " 12, 12], [12, c.height - 12], [c.width - 12, c.height -"
+                          + " 12]].map(([x, y]) => p.getImageData(x, y, 1, 1).data[0]); }");
+      assertThat(corners).allMatch(tone -> ((Number) tone).intValue() > 180);
+
+      pieces.getByText("Turn").click();
+      assertThat(pieces.locator("img")).hasAttribute("src", Pattern.compile("look=2"));
+      pieces.getByText("As it was taken").click();
+      assertThat(pieces.locator("img")).hasAttribute("src", Pattern.compile("look=3"));
+      assertThat(pieces.getByText("Straighten", new Locator.GetByTextOptions().setExact(true)))
+          .isVisible();
+    }
+    UUID file = handIns.of(task, student).getFirst().files().getFirst().id();
+    Optional<Quad> corners = Optional.of(Quad.read("0.1 0.1 0.9 0.1 0.9 0.9 0.1 0.9"));
+    handIns.straighten(file, student, corners);
+    settled(task, student);
+    assertThatThrownBy(() -> handIns.straighten(file, student, corners))
+        .hasMessage("hand-in-straight");
+  }
+
+  @Test
+  void anAnswerIsSpokenHeardSaidAgainOnFilmAndPlayedByItsStudentAndTheTeachersAlone()
+      throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 2);
+    UUID task = task(school, "spoken 5, filmed 5, together 2", Set.of());
+    List<UUID> both = new ArrayList<>(school.students());
+    try (BrowserContext phone = chromium.context(390, 844);
+        BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = Chromium.byCard(phone, both.get(0));
+      page.navigate(DemoServer.address() + "/class/tasks/" + task + "/work");
+      page.getByText("Speak", new Page.GetByTextOptions().setExact(true)).click();
+      assertThat(page.locator(".answer-clock")).containsText("of 0:05");
+      Chromium.assertAccessible(page);
+      // It ends by itself when the time that was set is over.
+      assertThat(page.locator(".answer-made")).containsText("Spoken answer, 0:05");
+      assertThat(page.locator(".answer-made .next")).isFocused();
+      Chromium.assertAccessible(page);
+
+      // What was not kept yet is still there when the page comes back.
+      page.reload();
+      assertThat(page.locator(".answer-made")).containsText("Spoken answer");
+      page.locator(".answer-made .next").click();
+      Locator pieces = page.locator(".pieces li");
+      assertThat(pieces.locator("audio")).hasCount(1);
+      assertThat(length(pieces.locator("audio"))).isBetween(4.0, 6.0);
+      Chromium.assertAccessible(page);
+
+      // Who says it again means that.
+      page.getByText("Film", new Page.GetByTextOptions().setExact(true)).click();
+      assertThat(page.locator(".answer-clock")).containsText("0:02 of");
+      page.keyboard().press("Enter"); // "Stop" has the focus.
+      page.locator(".answer-made .next").click();
+      assertThat(pieces.locator("video")).hasCount(1);
+      assertThat(pieces).hasCount(1);
+      assertThat(length(pieces.locator("video"))).isBetween(1.0, 5.0);
+
+      page.locator(".mates").locator("..").locator("summary").click();
+      page.locator(".mates input").check();
+      page.locator(".hand-in-line button").click();
+      assertThat(page.locator(".receipts")).containsText("Handed in on");
+      HandIns.Version version = handIns.latest(Set.of(task), both.get(0)).get(task);
+      String answer = "/media/hand-ins/" + version.files().getFirst().id() + "/answer";
+      Page teacher = chromium.at(desk, school, "/hand-ins/" + version.id());
+      assertThat(length(teacher.locator(".handed-file video"))).isBetween(1.0, 5.0);
+      assertThat(Caller.get(Caller.teacher(DemoServer.TEACHER), answer).statusCode())
+          .isEqualTo(404);
+      Map<UUID, String> cards = DemoServer.bean(People.class).cardLinks(Set.copyOf(both));
+      HttpResponse<String> own = Caller.get(Caller.byCard(cards.get(both.get(0))), answer);
+      assertThat(own.statusCode()).isEqualTo(200);
+      assertThat(own.headers().firstValue("Content-Type")).contains("video/mp4");
+      HttpClient mate = Caller.byCard(cards.get(both.get(1)));
+      assertThat(Caller.get(mate, answer).statusCode()).isEqualTo(404);
+      assertThat(Caller.get(mate, "/class/hand-ins/" + version.id()).body())
+          .contains("teachers alone")
+          .doesNotContain(answer);
+    }
+    assertThat(chromium.faults()).isEmpty();
+  }
+
+  /** How long a browser finds that something plays, in seconds. */
+  private static double length(Locator player) {
+    return ((Number)
+            player.evaluate(
+                "p => new Promise((d, f) => { p.onloadedmetadata = () => d(p.duration); p.onerror ="
+                    + " f; p.preload = 'metadata'; p.load(); })"))
+        .doubleValue();
+  }
+
+  @Test
+  void anAnswerInWhichNothingIsHeardIsAskedAboutAndWhatIsNoSoundIsNeverPlayed() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID task = task(school, "spoken 30", Set.of());
+    UUID student = school.students().iterator().next();
+    HandIns.Asked asked = asked(school, task, "spoken 30");
+    Path silence = directory.resolve("silence.webm");
+    Ffmpeg.run("-f", "lavfi", "-i", "anullsrc=r=48000:cl=mono", "-t", "3", Ffmpeg.file(silence));
+    byte[] script = "<script>alert(1)</script>".getBytes(StandardCharsets.UTF_8);
+    for (byte[] bytes : List.of(Files.readAllBytes(silence), script)) {
+      UUID file = handIns.announce(asked, student, "said.webm", bytes.length, Shape.SPOKEN);
+      handIns.receive(file, student, new ByteArrayInputStream(bytes));
+      settled(task, student);
+      assertThat(handIns.handIn(asked, student, Set.of(), false).finding())
+          .contains(Blank.Finding.EMPTY);
+    }
+    UUID last = handIns.of(task, student).getFirst().files().getFirst().id();
+    String card = DemoServer.bean(People.class).cardLinks(Set.of(student)).get(student);
+    assertThat(Caller.get(Caller.byCard(card), "/media/hand-ins/" + last + "/answer").statusCode())
+        .isEqualTo(404);
+    assertThatThrownBy(() -> handIns.announce(asked, student, "me.webm", 10, Shape.FILMED))
+        .isInstanceOf(Problem.class);
   }
 
   /** The rubric of the demonstration has 5 criteria with 4 levels each. */
@@ -394,8 +560,28 @@ class HandInTest {
       Page teacher =
           chromium.at(desk, school, "/sections/" + school.section() + "/tasks/" + task + "/work");
       teacher.locator(".handed td a").first().click();
-      assertThat(teacher.locator(".self-said dt")).hasText(criteria.getFirst().name());
-      assertThat(teacher.locator(".self-said dd")).hasText(criteria.getFirst().levels().get(1));
+      Locator both = teacher.locator(".both-words tbody tr");
+      assertThat(both.locator("th")).hasText(criteria.getFirst().name());
+      assertThat(both.locator("td").first()).hasText(criteria.getFirst().levels().get(1));
+      assertThat(both.locator("td").last()).isEmpty();
+      Chromium.assertAccessible(teacher);
+
+      // The teacher's word stands beside the student's own.
+      teacher.locator("[name=level-0]").nth(2).check();
+      teacher.locator("[name=level-1]").first().check();
+      teacher.getByLabel("What you say of it").fill("Show me <b>where</b> it bends.");
+      teacher.getByText("Give it back").click();
+      assertThat(both.locator("td").nth(1)).hasText(criteria.getFirst().levels().get(2));
+      page.reload();
+      page.getByText("Read what your teacher says of it").click();
+      assertThat(page.locator(".both-words")).containsText("Show me <b>where</b> it bends.");
+      assertThat(page.locator(".both-words tbody tr")).hasCount(2);
+      assertThat(page.locator(".both-words tbody tr").first().locator("td"))
+          .hasText(
+              new String[] {
+                criteria.getFirst().levels().get(1), criteria.getFirst().levels().get(2)
+              });
+      Chromium.assertAccessible(page);
     }
     HandIns.Asked asked = asked(school, task, "text");
     assertThatThrownBy(

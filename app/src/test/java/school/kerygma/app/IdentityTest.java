@@ -21,11 +21,17 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
 import org.springframework.session.Session;
 import org.springframework.session.SessionRepository;
+import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.planning.TaskSheet;
@@ -310,5 +316,37 @@ class IdentityTest {
     assertThat(people.captionLanguage(school.teacher())).isEmpty();
     people.readCaptionsIn(student(), "");
     assertThat(people.captionLanguage(student())).contains("");
+  }
+
+  @Test
+  void aLetterThatIsBeingWrittenWhileTwoRecordsBecomeOneStopsNeither() throws Exception {
+    List<UUID> two = List.copyOf(TestSchool.in("America/Halifax", 2).students());
+    Future<?> merged;
+    try (ExecutorService other = Executors.newSingleThreadExecutor()) {
+      merged =
+          DemoServer.bean(TransactionTemplate.class)
+              .execute(
+                  t -> {
+                    TestSchool.sql()
+                        .sql(
+                            "insert into message (id, to_id, subject, body, created_at, send_after)"
+                                + " values (gen_random_uuid(), ?, 'Hello', 'Hello', now(), now())")
+                        .param(two.get(0))
+                        .update();
+                    Future<?> merging = other.submit(() -> people.merge(two.get(0), two.get(1)));
+                    Awaitility.await().until(IdentityTest::somebodyWaits);
+                    return merging;
+                  });
+      merged.get(1, TimeUnit.MINUTES);
+    }
+    assertThat(people.contacts(Set.copyOf(two)).keySet()).containsExactly(two.get(1));
+  }
+
+  private static boolean somebodyWaits() {
+    return TestSchool.sql()
+            .sql("select count(*) from pg_stat_activity where wait_event_type = 'Lock'")
+            .query(Integer.class)
+            .single()
+        > 0;
   }
 }

@@ -291,6 +291,7 @@ public class People {
 
   /** Makes one person of two: everything of the first becomes the second's. */
   public void merge(UUID from, UUID to) {
+    persons.hold(from);
     Person one = persons.findById(from).orElseThrow(Problem::notFound);
     Person other = persons.findById(to).orElseThrow(Problem::notFound);
     if (one.role() != other.role() || one.role() == Role.TEACHER || from.equals(to)) {
@@ -332,6 +333,7 @@ public class People {
   }
 
   private void eraseOne(UUID person) {
+    persons.hold(person);
     events.publishEvent(new PersonErased(person));
     sessions.end(person);
     persons.flush();

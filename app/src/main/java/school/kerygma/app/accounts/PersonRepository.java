@@ -16,6 +16,10 @@ interface PersonRepository extends JpaRepository<Person, UUID> {
   @Query(nativeQuery = true, value = "select 1 from pg_advisory_xact_lock(:number)")
   Integer lock(long number);
 
+  /** Until the end of the transaction nobody else writes a row that names the person. */
+  @Query(nativeQuery = true, value = "select 1 from person where id = :id for update")
+  Integer hold(UUID id);
+
   @Query("select p from Person p where p.role = :role and p.email in :emails")
   List<Person> withEmails(Collection<String> emails, Role role);
 

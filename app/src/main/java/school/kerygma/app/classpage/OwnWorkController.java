@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -30,7 +31,9 @@ import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.handin.HandIns;
 import school.kerygma.app.handin.OwnSheets;
 import school.kerygma.app.handin.SelfChecks;
+import school.kerygma.app.handin.Shape;
 import school.kerygma.app.handin.ShownSheet;
+import school.kerygma.app.handin.TeachersWords;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
@@ -38,6 +41,7 @@ import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.handin.Lateness;
+import school.kerygma.core.handin.Quad;
 
 /** A student's own work for a task: put together, handed in, and handed in again. */
 @Controller
@@ -48,11 +52,13 @@ class OwnWorkController {
   private final OwnSheets ownSheets;
   private final ShownSheet shownSheet;
   private final SelfChecks selfChecks;
+  private final TeachersWords words;
   private final Tasks tasks;
   private final Sections sections;
   private final People people;
   private final Gate gate;
   private final Clock clock;
+  private final boolean standIn;
 
   OwnWorkController(
       TaskLists lists,
@@ -60,21 +66,25 @@ class OwnWorkController {
       OwnSheets ownSheets,
       ShownSheet shownSheet,
       SelfChecks selfChecks,
+      TeachersWords words,
       Tasks tasks,
       Sections sections,
       People people,
       Gate gate,
-      Clock clock) {
+      Clock clock,
+      @Value("${kerygma.demo}") boolean standIn) {
     this.lists = lists;
     this.handIns = handIns;
     this.ownSheets = ownSheets;
     this.shownSheet = shownSheet;
     this.selfChecks = selfChecks;
+    this.words = words;
     this.tasks = tasks;
     this.sections = sections;
     this.people = people;
     this.gate = gate;
     this.clock = clock;
+    this.standIn = standIn;
   }
 
   /** What a student writes. */
@@ -84,7 +94,7 @@ class OwnWorkController {
   record Kept(String text, String link, int seen, int words) {}
 
   /** A file that is coming. */
-  record Coming(@Nullable String name, long bytes, boolean photo) {}
+  record Coming(@Nullable String name, long bytes, @Nullable Shape shape) {}
 
   record Announced(UUID file) {}
 
@@ -105,6 +115,7 @@ class OwnWorkController {
     model.addAttribute("listed", listed);
     model.addAttribute("rule", asked.rule());
     model.addAttribute("takes", asked.rule().kinds().stream().map(Enum::name).toList());
+    model.addAttribute("standIn", standIn);
     model.addAttribute("mostBytes", HandIns.MOST_BYTES);
     model.addAttribute("section", section);
     model.addAttribute("today", section.calendar().dateOf(clock.instant()));
@@ -125,6 +136,7 @@ class OwnWorkController {
                     section.calendar())
                 .orElse(null));
     model.addAttribute("blank", blank);
+    model.addAttribute("answered", words.among(sent.stream().map(HandIns.Version::id).toList()));
     model.addAttribute("criteria", selfChecks.criteria(papers(listed)));
     model.addAttribute("self", own.map(v -> selfChecks.of(v.id())).orElse(Map.of()));
     if (asked.rule().together() > 1) {
@@ -146,7 +158,8 @@ class OwnWorkController {
     HandIns.Version shown = handIns.get(id);
     model.addAttribute("shown", shown);
     shownSheet.of(id, model);
-    model.addAttribute("self", selfChecks.of(id));
+    model.addAttribute("rows", words.rows(id, List.of()));
+    model.addAttribute("word", words.of(id).orElse(null));
     model.addAttribute("task", tasks.get(shown.task()));
     model.addAttribute("section", sections.get(shown.section()));
     return "classpage/handed";
@@ -180,12 +193,12 @@ class OwnWorkController {
   @ResponseBody
   Announced announce(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @RequestBody Coming coming) {
-    if (coming.name() == null) {
+    if (coming.name() == null || coming.shape() == null) {
       throw Problem.unreadable();
     }
     return new Announced(
         handIns.announce(
-            offered(me, task), me.id(), coming.name(), coming.bytes(), coming.photo()));
+            offered(me, task), me.id(), coming.name(), coming.bytes(), coming.shape()));
   }
 
   /** Where a student sees their work. */
@@ -263,6 +276,32 @@ class OwnWorkController {
   void turn(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
     handIns.turn(file, me.id());
+  }
+
+  /** Where a sheet seems to lie in a photo: eight numbers, or nothing. */
+  record Corners(@Nullable String corners) {}
+
+  @GetMapping("/class/work/files/{file}/corners")
+  @ResponseBody
+  Corners corners(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
+    return new Corners(handIns.edges(file, me.id()).map(Quad::toString).orElse(null));
+  }
+
+  /** Straightens a photo between four corners, or shows it as it was taken. */
+  @PutMapping("/class/work/files/{file}/corners")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void straighten(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID file,
+      @RequestBody Corners straightened) {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
+    try {
+      handIns.straighten(
+          file, me.id(), Optional.ofNullable(straightened.corners()).map(Quad::read));
+    } catch (IllegalArgumentException e) {
+      throw Problem.refused("hand-in-corners");
+    }
   }
 
   @PostMapping("/class/work/files/{file}/earlier")

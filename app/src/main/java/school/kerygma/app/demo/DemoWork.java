@@ -19,6 +19,7 @@ import java.util.UUID;
 import javax.imageio.ImageIO;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.handin.HandIns;
+import school.kerygma.app.handin.Shape;
 import school.kerygma.core.handin.HandInRule;
 
 /** Hands in what the students of the demonstration have drawn: photos of pencil sketches. */
@@ -40,7 +41,7 @@ class DemoWork {
    */
   void handIn(HandIns.Asked asked, UUID student, Random random, int sketches) {
     byte[] photo = photo(random, sketches);
-    UUID file = handIns.announce(asked, student, "page.jpg", photo.length, true);
+    UUID file = handIns.announce(asked, student, "page.jpg", photo.length, Shape.PHOTO);
     handIns.receive(file, student, new ByteArrayInputStream(photo));
     handIns.handIn(asked, student, Set.of(), true);
   }

@@ -26,6 +26,7 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import school.kerygma.core.handin.Blank;
+import school.kerygma.core.handin.Quad;
 
 /** One version of what a student hands in for a task. */
 @Entity
@@ -257,10 +258,21 @@ class HandIn {
     private int position;
     private String name;
     private long bytes;
-    private boolean photo;
+
+    @Enumerated(EnumType.STRING)
+    private Shape shape;
 
     /** Quarter turns to the right, 0 to 3. */
     private int turn;
+
+    /** Between which it is straightened, as {@link Quad} writes them; empty if it is not. */
+    private String corners = "";
+
+    /** How often its pictures were made anew. */
+    private int look;
+
+    /** How long an answer is that was recorded, in milliseconds; 0 for anything else. */
+    private long lengthMs;
 
     private String mediaType = "application/octet-stream";
 
@@ -277,18 +289,21 @@ class HandIn {
     @SuppressWarnings("NullAway.Init")
     protected Piece() {}
 
-    Piece(UUID handIn, int position, String name, long bytes, boolean photo) {
+    Piece(UUID handIn, int position, String name, long bytes, Shape shape) {
       this.handInId = handIn;
       this.position = position;
       this.name = name;
       this.bytes = bytes;
-      this.photo = photo;
+      this.shape = shape;
     }
 
     /** The same in another version. */
     Piece in(UUID handIn) {
-      Piece same = new Piece(handIn, position, name, bytes, photo);
+      Piece same = new Piece(handIn, position, name, bytes, shape);
       same.turn = turn;
+      same.corners = corners;
+      same.look = look;
+      same.lengthMs = lengthMs;
       same.mediaType = mediaType;
       same.state = state;
       same.pages = pages;
@@ -316,12 +331,24 @@ class HandIn {
       return bytes;
     }
 
-    boolean isPhoto() {
-      return photo;
+    Shape shape() {
+      return shape;
     }
 
     int turn() {
       return turn;
+    }
+
+    Optional<Quad> corners() {
+      return corners.isEmpty() ? Optional.empty() : Optional.of(Quad.read(corners));
+    }
+
+    int look() {
+      return look;
+    }
+
+    long lengthMs() {
+      return lengthMs;
     }
 
     String mediaType() {
@@ -346,6 +373,17 @@ class HandIn {
 
     void turnOnce() {
       this.turn = (turn + 1) % 4;
+      this.corners = corners().map(c -> c.turned().toString()).orElse("");
+      anew();
+    }
+
+    void straighten(Optional<Quad> to) {
+      this.corners = to.map(Quad::toString).orElse("");
+      anew();
+    }
+
+    private void anew() {
+      this.look++;
       this.state = State.READING;
     }
 
@@ -358,6 +396,12 @@ class HandIn {
       this.pages = count;
       this.finding = what.orElse(null);
       this.state = count > 0 ? State.READ : State.KEPT;
+    }
+
+    /** An answer can be played. */
+    void heard(String type, long ms, Optional<Blank.Finding> what) {
+      read(type, 0, what);
+      this.lengthMs = ms;
     }
   }
 

@@ -24,8 +24,11 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
@@ -37,6 +40,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.handin.Lateness;
 
 /** What was handed in, as a teacher sees it; and its files, for whoever may see them. */
@@ -54,8 +58,10 @@ class HandInController {
       String name, HandIns.@Nullable Version newest, @Nullable Lateness late, int versions) {}
 
   private final HandIns handIns;
+  private final HandInFiles files;
   private final ShownSheet shownSheet;
   private final SelfChecks selfChecks;
+  private final TeachersWords words;
   private final Tasks tasks;
   private final Postings postings;
   private final Sections sections;
@@ -65,8 +71,10 @@ class HandInController {
 
   HandInController(
       HandIns handIns,
+      HandInFiles files,
       ShownSheet shownSheet,
       SelfChecks selfChecks,
+      TeachersWords words,
       Tasks tasks,
       Postings postings,
       Sections sections,
@@ -74,8 +82,10 @@ class HandInController {
       Gate gate,
       Clock clock) {
     this.handIns = handIns;
+    this.files = files;
     this.shownSheet = shownSheet;
     this.selfChecks = selfChecks;
+    this.words = words;
     this.tasks = tasks;
     this.postings = postings;
     this.sections = sections;
@@ -101,6 +111,10 @@ class HandInController {
     model.addAttribute("task", shown);
     model.addAttribute("due", due.orElse(null));
     model.addAttribute("rows", rows);
+    model.addAttribute(
+        "answered",
+        words.among(
+            rows.stream().filter(r -> r.newest() != null).map(r -> r.newest().id()).toList()));
     model.addAttribute("here", rows.stream().filter(r -> r.newest() != null).count());
     model.addAttribute(
         "blank",
@@ -186,13 +200,17 @@ class HandInController {
       }
     }
     model.addAttribute("next", last + 1 < handed.size() ? handed.get(last + 1) : null);
+    model.addAttribute("seconds", task.sheet().handIn().map(HandInRule::seconds).orElse(0));
     model.addAttribute("shown", version);
     model.addAttribute("section", section);
     model.addAttribute("task", task);
     model.addAttribute("versions", own);
     model.addAttribute("late", late(own, task, section, due).orElse(null));
     shownSheet.of(version.id(), model);
-    model.addAttribute("self", selfChecks.of(version.id()));
+    List<SelfChecks.Criterion> criteria = criteria(task, section.id());
+    model.addAttribute("criteria", criteria);
+    model.addAttribute("rows", words.rows(version.id(), criteria));
+    model.addAttribute("word", words.of(version.id()).orElse(null));
     model.addAttribute(
         "names",
         people.contacts(version.students()).values().stream()
@@ -200,6 +218,29 @@ class HandInController {
             .sorted()
             .toList());
     return "handin/one";
+  }
+
+  private List<SelfChecks.Criterion> criteria(TaskView task, UUID section) {
+    return selfChecks.criteria(task.sheet().in(section).handouts());
+  }
+
+  /** A teacher's word of a version: where they see it by the rubric, and what they write. */
+  @PostMapping("/hand-ins/{id}/word")
+  String say(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String text,
+      @RequestParam MultiValueMap<String, String> form) {
+    gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, id);
+    HandIns.Version version = handIns.get(id);
+    List<SelfChecks.Criterion> criteria = criteria(tasks.get(version.task()), version.section());
+    Map<String, String> levels = new HashMap<>();
+    for (int i = 0; i < criteria.size(); i++) {
+      String level = form.getFirst("level-" + i);
+      levels.put(criteria.get(i).name(), level == null ? "" : level);
+    }
+    words.say(id, me.id(), text, levels, criteria);
+    return "redirect:/hand-ins/" + id;
   }
 
   /** All pages as one PDF, for who hands it in and who reads it. */
@@ -213,7 +254,7 @@ class HandInController {
     }
     String title = tasks.get(version.task()).title();
     ByteArrayOutputStream pdf = new ByteArrayOutputStream();
-    handIns.writePdf(version, title, pdf);
+    files.writePdf(version, title, pdf);
     return ResponseEntity.ok()
         .cacheControl(CacheControl.noStore())
         .header(
@@ -238,12 +279,23 @@ class HandInController {
       throw Problem.notFound();
     }
     HandIn.Piece piece = handIns.piece(file);
-    Resource picture = handIns.shown(piece, page, size).orElseThrow(Problem::notFound);
+    Resource picture = files.shown(piece, page, size).orElseThrow(Problem::notFound);
     boolean jpeg = piece.mediaType().equals(MediaType.IMAGE_JPEG_VALUE);
     return ResponseEntity.ok()
         .cacheControl(CacheControl.noCache().cachePrivate())
         .contentType(jpeg ? MediaType.IMAGE_JPEG : MediaType.IMAGE_PNG)
         .body(picture);
+  }
+
+  /** A spoken or filmed answer, to be played. */
+  @GetMapping("/media/hand-ins/{file}/answer")
+  ResponseEntity<Resource> answer(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
+    gate.check(me, Deed.SEE, Gate.Kind.HAND_IN_FILE, file);
+    HandIn.Piece piece = handIns.piece(file);
+    return ResponseEntity.ok()
+        .cacheControl(CacheControl.noCache().cachePrivate())
+        .contentType(MediaType.parseMediaType(piece.mediaType()))
+        .body(files.made(piece).orElseThrow(Problem::notFound));
   }
 
   /** A file as it came: to be saved, never to be opened here. */
@@ -259,6 +311,6 @@ class HandInController {
                 .build()
                 .toString())
         .contentType(MediaType.APPLICATION_OCTET_STREAM)
-        .body(handIns.file(file));
+        .body(files.original(handIns.piece(file)));
   }
 }

@@ -34,8 +34,9 @@ import school.kerygma.media.office.AcceptedChanges;
 import school.kerygma.media.office.OfficeConverter;
 import school.kerygma.media.office.OfficeKind;
 import school.kerygma.media.paper.PaperRefused;
+import school.kerygma.media.picture.ClipMaker;
 import school.kerygma.media.picture.PageTones;
-import school.kerygma.media.picture.Turned;
+import school.kerygma.media.picture.Upright;
 import school.kerygma.media.worker.OpenPaper;
 import school.kerygma.media.worker.PageRefused;
 import school.kerygma.media.worker.PaperReaders;
@@ -110,7 +111,14 @@ class HandInReading implements Work {
   }
 
   /** What was read of a file. */
-  private record Read(String mediaType, int pages, Optional<Blank.Finding> finding) {}
+  private record Read(String mediaType, int pages, long lengthMs, Optional<Blank.Finding> finding) {
+
+    /** An answer that no browser plays. */
+    static final Read UNHEARD =
+        new Read("application/octet-stream", 0, 0, Optional.of(Blank.Finding.EMPTY));
+
+    static final Read NOTHING = new Read("application/octet-stream", 0, 0, Optional.empty());
+  }
 
   @Override
   public void run(UUID subject, Progress progress) {
@@ -120,9 +128,9 @@ class HandInReading implements Work {
     }
     Read read;
     try {
-      read = store.with(HandIns.original(subject), file -> read(piece.get(), file, progress));
-    } catch (PaperRefused | PageRefused none) {
-      read = new Read("application/octet-stream", 0, Optional.empty());
+      read = store.with(HandInFiles.original(subject), file -> read(piece.get(), file, progress));
+    } catch (PaperRefused | PageRefused | ClipMaker.Refused none) {
+      read = piece.get().shape().isRecorded() ? Read.UNHEARD : Read.NOTHING;
     }
     Read kept = read;
     inTransaction.executeWithoutResult(t -> keep(subject, kept));
@@ -133,7 +141,11 @@ class HandInReading implements Work {
         .findById(subject)
         .ifPresent(
             p -> {
-              p.read(read.mediaType(), read.pages(), read.finding());
+              if (read.lengthMs() > 0) {
+                p.heard(read.mediaType(), read.lengthMs(), read.finding());
+              } else {
+                p.read(read.mediaType(), read.pages(), read.finding());
+              }
               pieces.saveAndFlush(p);
               HandIn of = all.findById(p.handInId()).orElseThrow();
               if (of.state() != HandIn.State.OPEN) {
@@ -154,6 +166,9 @@ class HandInReading implements Work {
   }
 
   private Read read(HandIn.Piece piece, Path file, Progress progress) {
+    if (piece.shape().isRecorded()) {
+      return recorded(piece, file, progress);
+    }
     Optional<OfficeKind> office = OfficeKind.of(file, piece.name());
     if (office.isEmpty()) {
       return pages(piece, file, "", progress);
@@ -173,6 +188,32 @@ class HandInReading implements Work {
     }
   }
 
+  /** An answer that was recorded is made anew: what a browser plays is never what somebody sent. */
+  private Read recorded(HandIn.Piece piece, Path file, Progress progress) {
+    ClipMaker.Seen seen = ClipMaker.look(file);
+    boolean pictures = piece.shape() == Shape.FILMED && seen.hasPictures();
+    Path directory = store.workDirectory();
+    try {
+      Path made = directory.resolve("made.mp4");
+      ClipMaker.Seen is =
+          ClipMaker.make(
+              file,
+              new ClipMaker.Seen(seen.lengthMs(), pictures, seen.hasSound()),
+              made,
+              percent -> progress.at(percent, 100));
+      boolean nothing = !pictures && !(is.hasSound() && ClipMaker.isHeard(made));
+      store.delete(HandInFiles.made(piece.id()));
+      store.putFile(HandInFiles.made(piece.id()), made);
+      return new Read(
+          pictures ? "video/mp4" : "audio/mp4",
+          0,
+          is.lengthMs(),
+          nothing ? Optional.of(Blank.Finding.EMPTY) : Optional.empty());
+    } finally {
+      FileSystemUtils.deleteRecursively(directory.toFile());
+    }
+  }
+
   private Read pages(HandIn.Piece piece, Path file, String type, Progress progress) {
     List<Blank.Sheet> sheets = new ArrayList<>();
     try (OpenPaper paper = readers.open(file)) {
@@ -186,7 +227,7 @@ class HandInReading implements Work {
       }
       progress.at(count, count);
       String mediaType = type.isEmpty() ? paper.mediaType() : type;
-      return new Read(mediaType, count, Blank.ofPages(sheets, given(piece)));
+      return new Read(mediaType, count, 0, Blank.ofPages(sheets, given(piece)));
     }
   }
 
@@ -198,12 +239,15 @@ class HandInReading implements Work {
         Path drawn = directory.resolve(size.name());
         paper.picture(number, size.width, drawn);
         if (piece.turn() > 0) {
-          Turned.byQuarters(drawn, piece.turn());
+          Upright.turn(drawn, piece.turn());
+        }
+        if (piece.corners().isPresent()) {
+          Upright.straighten(drawn, piece.corners().get());
         }
         if (size == Size.S) {
           tones = PageTones.of(ImageIO.read(drawn.toFile()));
         }
-        String name = HandIns.picture(piece.id(), piece.turn(), number, size.called());
+        String name = HandInFiles.picture(piece.id(), piece.look(), number, size.called());
         store.delete(name);
         store.putFile(name, drawn);
       }
@@ -250,7 +294,6 @@ class HandInReading implements Work {
   /** What was cancelled is kept as it is. */
   @Override
   public void clear(UUID subject) {
-    inTransaction.executeWithoutResult(
-        t -> keep(subject, new Read("application/octet-stream", 0, Optional.empty())));
+    inTransaction.executeWithoutResult(t -> keep(subject, Read.NOTHING));
   }
 }

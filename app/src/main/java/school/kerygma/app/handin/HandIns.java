@@ -1,12 +1,8 @@
 package school.kerygma.app.handin;
 
-import java.io.IOException;
 import java.io.InputStream;
-import java.io.OutputStream;
-import java.io.UncheckedIOException;
 import java.net.URI;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -19,11 +15,9 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.function.Supplier;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
-import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -36,15 +30,14 @@ import school.kerygma.app.audience.Audience;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.app.store.MediaStore;
-import school.kerygma.app.work.Nightly;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.handin.Blank;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.handin.HandInRule.Kind;
 import school.kerygma.core.handin.Lateness;
+import school.kerygma.core.handin.Quad;
 import school.kerygma.core.handin.TwoTexts;
-import school.kerygma.media.paper.PicturesPdf;
 
 /** Keeps what students hand in. */
 @Service
@@ -61,7 +54,6 @@ public class HandIns implements Gate.CircleSource, Remembers {
 
   private static final int LONGEST_TEXT = 50_000;
   private static final Pattern PHONE_PHOTO = Pattern.compile("(?i).*\\.(heic|heif)");
-  private static final String UNDER = "handins/";
 
   /**
    * A task as a section's student is asked to hand something in for it.
@@ -129,18 +121,31 @@ public class HandIns implements Gate.CircleSource, Remembers {
    * @param arriving whether it is still on its way
    * @param reading whether its pages are being looked at
    * @param pages that can be shown; 0 if it is only kept
-   * @param turn how often it was turned, as part of its pictures' addresses
+   * @param look how often its pictures were made anew, as part of their addresses
+   * @param straight whether it was straightened
+   * @param seconds how long the answer is that was recorded; 0 if it is none, or not looked at yet
    */
   public record FileOf(
       UUID id,
       String name,
       long bytes,
-      boolean photo,
+      Shape shape,
       boolean arriving,
       boolean reading,
       int pages,
-      int turn,
-      Optional<Blank.Finding> finding) {}
+      int look,
+      boolean straight,
+      long seconds,
+      Optional<Blank.Finding> finding) {
+
+    public boolean isRecorded() {
+      return shape.isRecorded();
+    }
+
+    public boolean isFilmed() {
+      return shape == Shape.FILMED;
+    }
+  }
 
   /**
    * What came of handing in.
@@ -154,6 +159,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
   private final OwnMark.Repository ownMarks;
   private final Audience audience;
   private final Sections sections;
+  private final HandInFiles files;
   private final MediaStore store;
   private final Works works;
   private final TransactionTemplate inTransaction;
@@ -165,6 +171,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
       OwnMark.Repository ownMarks,
       Audience audience,
       Sections sections,
+      HandInFiles files,
       MediaStore store,
       Works works,
       TransactionTemplate inTransaction,
@@ -174,18 +181,11 @@ public class HandIns implements Gate.CircleSource, Remembers {
     this.ownMarks = ownMarks;
     this.audience = audience;
     this.sections = sections;
+    this.files = files;
     this.store = store;
     this.works = works;
     this.inTransaction = inTransaction;
     this.clock = clock;
-  }
-
-  static String original(UUID file) {
-    return UNDER + file + ".original";
-  }
-
-  static String picture(UUID file, int turn, int page, String size) {
-    return UNDER + file + "-" + turn + "-" + page + "-" + size;
   }
 
   // ---- what a student sees
@@ -255,11 +255,13 @@ public class HandIns implements Gate.CircleSource, Remembers {
         p.id(),
         p.name(),
         p.bytes(),
-        p.isPhoto(),
+        p.shape(),
         p.state() == HandIn.Piece.State.ARRIVING,
         p.state() == HandIn.Piece.State.READING,
         p.state() == HandIn.Piece.State.READ ? p.pages() : 0,
-        p.turn(),
+        p.look(),
+        p.corners().isPresent(),
+        Math.ceilDiv(p.lengthMs(), 1000),
         p.finding());
   }
 
@@ -303,7 +305,11 @@ public class HandIns implements Gate.CircleSource, Remembers {
     }
     ownMarks.of(List.of(last.id())).forEach(m -> ownMarks.save(m.in(next.id())));
     for (HandIn.Piece piece : pieces.of(List.of(last.id()))) {
-      copy(piece, pieces.saveAndFlush(piece.in(next.id())));
+      HandIn.Piece same = pieces.saveAndFlush(piece.in(next.id()));
+      files.copy(piece, same);
+      if (piece.state() == HandIn.Piece.State.READING) {
+        works.start(HandInReading.KIND, same.id(), student);
+      }
     }
     return next;
   }
@@ -311,20 +317,6 @@ public class HandIns implements Gate.CircleSource, Remembers {
   /** The version to which something is added now. */
   UUID begin(Asked asked, UUID student) {
     return opened(asked, student).id();
-  }
-
-  private void copy(HandIn.Piece from, HandIn.Piece to) {
-    store.copy(original(from.id()), original(to.id()));
-    for (int page = 1; page <= from.pages(); page++) {
-      for (HandInReading.Size size : HandInReading.Size.values()) {
-        store.copy(
-            picture(from.id(), from.turn(), page, size.called()),
-            picture(to.id(), to.turn(), page, size.called()));
-      }
-    }
-    if (from.state() == HandIn.Piece.State.READING) {
-      works.start(HandInReading.KIND, to.id(), ownerOf(to));
-    }
   }
 
   private UUID ownerOf(HandIn.Piece piece) {
@@ -358,8 +350,8 @@ public class HandIns implements Gate.CircleSource, Remembers {
   }
 
   /** Says that a file is coming. From now on it counts as begun. */
-  public UUID announce(Asked asked, UUID student, String name, long bytes, boolean photo) {
-    if (!asked.rule().takes(Kind.FILES)) {
+  public UUID announce(Asked asked, UUID student, String name, long bytes, Shape shape) {
+    if (!asked.rule().takes(shape.kind())) {
       throw Problem.unreadable();
     }
     if (PHONE_PHOTO.matcher(name).matches()) {
@@ -378,7 +370,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
     }
     int position = so.isEmpty() ? 0 : so.getLast().position() + 1;
     return pieces
-        .saveAndFlush(new HandIn.Piece(open.id(), position, shortened(name), bytes, photo))
+        .saveAndFlush(new HandIn.Piece(open.id(), position, shortened(name), bytes, shape))
         .id();
   }
 
@@ -396,9 +388,9 @@ public class HandIns implements Gate.CircleSource, Remembers {
     if (piece.state() != HandIn.Piece.State.ARRIVING) {
       return;
     }
-    store.delete(original(file));
-    if (store.put(original(file), content) != piece.bytes()) {
-      store.delete(original(file));
+    store.delete(HandInFiles.original(file));
+    if (store.put(HandInFiles.original(file), content) != piece.bytes()) {
+      store.delete(HandInFiles.original(file));
       throw Problem.refused("hand-in-torn");
     }
     inTransaction.executeWithoutResult(t -> arrived(file, student));
@@ -409,6 +401,9 @@ public class HandIns implements Gate.CircleSource, Remembers {
     if (piece.state() == HandIn.Piece.State.ARRIVING) {
       piece.arrived();
       pieces.saveAndFlush(piece);
+      if (piece.shape().isRecorded()) {
+        dropEarlierAnswers(piece);
+      }
       works.start(HandInReading.KIND, file, student, piece.name());
       HandIn of = all.findById(piece.handInId()).orElseThrow();
       boolean whole =
@@ -419,6 +414,18 @@ public class HandIns implements Gate.CircleSource, Remembers {
         tick(of);
       }
     }
+  }
+
+  /** Who says it again means that, and not what was said before. */
+  private void dropEarlierAnswers(HandIn.Piece last) {
+    for (HandIn.Piece earlier : pieces.of(List.of(last.handInId()))) {
+      if (earlier.shape().isRecorded()
+          && earlier.state() != HandIn.Piece.State.ARRIVING
+          && earlier.position() < last.position()) {
+        pieces.delete(earlier);
+      }
+    }
+    pieces.flush();
   }
 
   private HandIn.Piece own(UUID file, UUID student) {
@@ -440,11 +447,37 @@ public class HandIns implements Gate.CircleSource, Remembers {
 
   /** Turns a photo by a quarter to the right. */
   public void turn(UUID file, UUID student) {
+    HandIn.Piece piece = changingPhoto(file, student);
+    piece.turnOnce();
+    works.start(HandInReading.KIND, file, student, piece.name());
+  }
+
+  private HandIn.Piece changingPhoto(UUID file, UUID student) {
     HandIn.Piece piece = changing(file, student);
-    if (!piece.isPhoto() || piece.state() != HandIn.Piece.State.READ) {
+    if (piece.shape() != Shape.PHOTO || piece.state() != HandIn.Piece.State.READ) {
       throw Problem.conflict("hand-in-in");
     }
-    piece.turnOnce();
+    return piece;
+  }
+
+  /** Where the sheet seems to lie in a photo. */
+  @Transactional(readOnly = true)
+  public Optional<Quad> edges(UUID file, UUID student) {
+    HandIn.Piece piece = changingPhoto(file, student);
+    return piece.corners().isPresent() ? Optional.empty() : files.edges(piece);
+  }
+
+  /**
+   * Makes the sheet between four corners the page, or the whole photo again.
+   *
+   * @param corners nothing if the photo is to be seen as it was taken
+   */
+  public void straighten(UUID file, UUID student, Optional<Quad> corners) {
+    HandIn.Piece piece = changingPhoto(file, student);
+    if (corners.isPresent() && piece.corners().isPresent()) {
+      throw Problem.conflict("hand-in-straight"); // They are corners of another picture.
+    }
+    piece.straighten(corners);
     works.start(HandInReading.KIND, file, student, piece.name());
   }
 
@@ -564,10 +597,14 @@ public class HandIns implements Gate.CircleSource, Remembers {
         kind == Gate.Kind.HAND_IN
             ? all.findById(id)
             : pieces.findById(id).flatMap(p -> all.findById(p.handInId()));
+    // A student's own voice or face is for their teachers, not for those they work with.
+    boolean recorded =
+        kind == Gate.Kind.HAND_IN_FILE
+            && pieces.findById(id).filter(p -> p.shape().isRecorded()).isPresent();
     return work.map(
             w -> {
               boolean open = w.state() == HandIn.State.OPEN;
-              Set<UUID> mates = w.mates();
+              Set<UUID> mates = recorded ? Set.of() : w.mates();
               Circle roster = sections.circle(Gate.Kind.ROSTER, w.sectionId());
               // A teacher sees what was handed in, and nothing before.
               return new Circle(
@@ -578,89 +615,22 @@ public class HandIns implements Gate.CircleSource, Remembers {
         .orElse(Circle.NOBODY);
   }
 
-  /** A file as it came. */
-  @Transactional(readOnly = true)
-  Resource file(UUID file) {
-    return store.find(original(file)).orElseThrow(Problem::notFound);
-  }
-
   @Transactional(readOnly = true)
   HandIn.Piece piece(UUID file) {
     return pieces.findById(file).orElseThrow(Problem::notFound);
   }
 
-  /**
-   * All pages of a version that can be shown, in their order, as one PDF; files without pages are
-   * not in it.
-   */
-  void writePdf(Version version, String title, OutputStream to) throws IOException {
-    List<Supplier<byte[]>> pages = new ArrayList<>();
-    for (FileOf file : version.files()) {
-      for (int page = 1; page <= file.pages(); page++) {
-        int number = page;
-        pages.add(() -> bytes(file, number));
-      }
-    }
-    PicturesPdf.write(title, pages, to);
-  }
-
-  private byte[] bytes(FileOf file, int page) {
-    try {
-      return store
-          .find(picture(file.id(), file.turn(), page, "l"))
-          .orElseThrow(Problem::notFound)
-          .getContentAsByteArray();
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
-  }
-
-  Optional<Resource> shown(HandIn.Piece piece, int page, String size) {
-    return store.find(picture(piece.id(), piece.turn(), page, size));
-  }
-
   // ---- what becomes of it
-
-  /** Files that nobody has any more are gone. */
-  @EventListener
-  void on(Nightly night) {
-    store.deleteBefore(
-        UNDER,
-        clock.instant().minus(Duration.ofDays(1)),
-        name -> {
-          String file = name.substring(name.lastIndexOf('/') + 1);
-          return file.length() < 36 || !exists(file.substring(0, 36));
-        });
-  }
-
-  private boolean exists(String file) {
-    try {
-      return pieces.existsById(UUID.fromString(file));
-    } catch (IllegalArgumentException e) {
-      return false;
-    }
-  }
 
   @EventListener
   void on(PersonErased erased) {
     for (HandIn work : all.ofStudent(erased.person())) {
       for (HandIn.Piece piece : pieces.of(List.of(work.id()))) {
-        forget(piece);
+        files.forget(piece);
       }
     }
     all.forget(erased.person());
     all.forgetMate(erased.person());
-  }
-
-  private void forget(HandIn.Piece piece) {
-    store.delete(original(piece.id()));
-    for (int turn = 0; turn < 4; turn++) {
-      for (int page = 1; page <= piece.pages(); page++) {
-        for (HandInReading.Size size : HandInReading.Size.values()) {
-          store.delete(picture(piece.id(), turn, page, size.called()));
-        }
-      }
-    }
   }
 
   @EventListener

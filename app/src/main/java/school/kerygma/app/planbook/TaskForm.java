@@ -143,12 +143,17 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
     Set<HandInRule.Kind> kinds = EnumSet.noneOf(HandInRule.Kind.class);
     Integer words = number("handInWords", "hand-in");
     Integer together = number("handInTogether", "hand-in");
+    Integer seconds = number("handInSeconds", "hand-in");
     try {
       form.getOrDefault("handIn", List.of()).forEach(k -> kinds.add(HandInRule.Kind.valueOf(k)));
       return kinds.isEmpty()
           ? Optional.empty()
           : Optional.of(
-              new HandInRule(kinds, words == null ? 0 : words, together == null ? 1 : together));
+              new HandInRule(
+                  kinds,
+                  words == null ? 0 : words,
+                  together == null ? 1 : together,
+                  seconds == null ? 0 : seconds));
     } catch (IllegalArgumentException | NullPointerException e) {
       throw Problem.refused("hand-in");
     }

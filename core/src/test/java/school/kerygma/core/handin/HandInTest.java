@@ -73,13 +73,31 @@ class HandInTest {
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"text", "text 150, files", "files, link, together 3", "link"})
+  @ValueSource(
+      strings = {
+        "text",
+        "text 150, files",
+        "files, link, together 3",
+        "link",
+        "spoken 60",
+        "text 40, spoken 90, filmed 90"
+      })
   void aRuleInWritingIsReadBackTheSame(String written) {
     assertThat(HandInRule.read(written)).hasToString(written);
   }
 
   @ParameterizedTest
-  @ValueSource(strings = {"", "song", "text 9000", "together 2", "files, together 9", "text many"})
+  @ValueSource(
+      strings = {
+        "",
+        "song",
+        "text 9000",
+        "together 2",
+        "files, together 9",
+        "text many",
+        "spoken 4",
+        "filmed 301"
+      })
   void whatIsNoRuleIsRefused(String written) {
     assertThatThrownBy(() -> HandInRule.read(written)).isInstanceOf(IllegalArgumentException.class);
   }

@@ -15,6 +15,7 @@ import java.util.function.IntConsumer;
 import java.util.function.LongConsumer;
 import school.kerygma.media.process.Ffmpeg;
 import school.kerygma.media.process.Program;
+import school.kerygma.media.sound.Sound;
 
 /** Makes short films and sounds of any kind into files that every browser plays. */
 public final class ClipMaker {
@@ -23,6 +24,13 @@ public final class ClipMaker {
   public static final Duration LONGEST = Duration.ofMinutes(10);
 
   private static final Duration LIMIT = Duration.ofMinutes(30);
+
+  /** What is quieter is not heard, in decibels below the loudest that there can be. */
+  private static final double HEARD_DB = -50;
+
+  /** Less is no word, in frames of 10 ms. */
+  private static final int HEARD_FRAMES = 20;
+
   private static final int MAX_SIDE = 8192;
 
   /** Kinds of files that hold what they show; lists that point to other files are none. */
@@ -88,6 +96,12 @@ public final class ClipMaker {
       throw new Refused(Reason.TOO_LONG, seconds + " s");
     }
     return new Seen(Math.round(1000 * seconds), pictures, sound);
+  }
+
+  /** Whether something can be heard in it. */
+  public static boolean isHeard(Path file) {
+    double[] decibels = Sound.loudness(file).decibels();
+    return Arrays.stream(decibels).filter(d -> d > HEARD_DB).count() >= HEARD_FRAMES;
   }
 
   private static boolean fits(String[] values) {

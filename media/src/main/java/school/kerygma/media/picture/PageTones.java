@@ -10,6 +10,11 @@ public final class PageTones {
 
   /** What is dark, by luminance (ITU-R BT.601, 2.5.1: 0.299 red, 0.587 green, 0.114 blue). */
   public static Tones of(BufferedImage picture) {
+    return Tones.of(luminance(picture), picture.getWidth(), picture.getHeight());
+  }
+
+  /** How light each pixel is, row by row; 0 is black and 255 white. */
+  static int[] luminance(BufferedImage picture) {
     int width = picture.getWidth();
     int height = picture.getHeight();
     int[] luminance = new int[width * height];
@@ -20,6 +25,6 @@ public final class PageTones {
             (299 * (rgb >> 16 & 255) + 587 * (rgb >> 8 & 255) + 114 * (rgb & 255)) / 1000;
       }
     }
-    return Tones.of(luminance, width, height);
+    return luminance;
   }
 }

@@ -1,0 +1,25 @@
+package school.kerygma.app.handin;
+
+import school.kerygma.core.handin.HandInRule;
+
+/** What a file is that is handed in. */
+public enum Shape {
+  FILE,
+  /** Of a page of paper. */
+  PHOTO,
+  SPOKEN,
+  FILMED;
+
+  /** Whether it was recorded here. */
+  public boolean isRecorded() {
+    return kind().isRecorded();
+  }
+
+  HandInRule.Kind kind() {
+    return switch (this) {
+      case FILE, PHOTO -> HandInRule.Kind.FILES;
+      case SPOKEN -> HandInRule.Kind.SPOKEN;
+      case FILMED -> HandInRule.Kind.FILMED;
+    };
+  }
+}
