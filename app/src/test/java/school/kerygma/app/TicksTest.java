@@ -15,6 +15,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import org.junit.jupiter.api.AfterAll;
@@ -28,6 +29,7 @@ import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Seen;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
+import school.kerygma.core.time.DueRuleText;
 
 /**
  * What students tick off: ways, tasks that open, ticks at the same time, ticks that are not theirs
@@ -94,6 +96,44 @@ class TicksTest {
       Chromium.assertAccessible(page);
       page.getByLabel("Draw it").uncheck();
       assertThat(page.getByLabel("Explain it")).isDisabled();
+    }
+  }
+
+  /** It is Wednesday, and all of it is due on Friday at 11:59 p.m. */
+  @Test
+  void aPartThatIsDueEarlierBringsItsTaskUpOnThatDayAndSaysWhenItsTimeHasPassed() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID argue =
+        plan(
+            school,
+            TaskSheet.of("Argue it", 20, on(school, 4))
+                .due(Optional.of(DueRuleText.read("day 23:59")))
+                .choosing(
+                    ChoiceBoard.of(
+                        2, List.of("First answer, 2 days before", "Two replies"), List.of())));
+    UUID missed =
+        plan(
+            school,
+            TaskSheet.of("Build it", 20, on(school, 4))
+                .due(Optional.of(DueRuleText.read("day 23:59")))
+                .choosing(ChoiceBoard.of(2, List.of("Plan, 3 days before", "Model"), List.of())));
+    school.post(MONDAY, argue, missed);
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, school.students().iterator().next());
+      Locator tasks = page.locator(".todo > li");
+      assertThat(tasks.nth(0)).containsText("Still open");
+      assertThat(tasks.nth(0)).containsText("Build it");
+      assertThat(tasks.nth(0).locator("label").first())
+          .containsText("Plan by Tuesday, 11:59 p.m. its time has passed");
+      assertThat(tasks.nth(1).locator(".group")).hasText("Today");
+      assertThat(tasks.nth(1)).containsText("Both of these");
+      assertThat(tasks.nth(1).locator("label").first()).containsText("by Wednesday, 11:59 p.m.");
+      assertThat(tasks.nth(1).locator("label").last()).containsText("by Friday, 11:59 p.m.");
+      Chromium.assertAccessible(page);
+      page.waitForResponse("**/tick?*", () -> page.getByLabel("First answer").check());
+      page.reload();
+      assertThat(tasks.nth(1).locator(".group")).not().hasText("Today");
+      assertThat(tasks.nth(1).locator("label").first()).not().containsText("by Wednesday");
     }
   }
 

@@ -20,6 +20,7 @@ import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.problems.Problem;
@@ -79,7 +80,8 @@ public class Audience implements Remembers {
    */
   public void tickWay(UUID student, UUID task, UUID way, boolean done) {
     ways.holdFor(student);
-    ChoiceBoard board = tasks.get(task).sheet().board().orElseThrow(Problem::notFound);
+    TaskSheet sheet = tasks.get(task).sheet();
+    ChoiceBoard board = sheet.board().orElseThrow(Problem::notFound);
     if (board.ways().stream().noneMatch(w -> w.id().equals(way))) {
       throw Problem.notFound();
     }
@@ -88,7 +90,9 @@ public class Audience implements Remembers {
     } else {
       ways.untick(way, student);
     }
-    tick(student, task, board.isDone(ways(student, Set.of(task))));
+    if (sheet.handIn().isEmpty()) { // Else it is done when it is handed in.
+      tick(student, task, board.isDone(ways(student, Set.of(task))));
+    }
   }
 
   /** Opens a task for a student who has written its word. */

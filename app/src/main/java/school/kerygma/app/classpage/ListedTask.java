@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.UUID;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.posting.ToldTasks;
+import school.kerygma.core.plan.ChoiceBoard;
 
 /**
  * A task as a student's or a family's list shows it.
@@ -51,8 +52,24 @@ record ListedTask(
     String worth,
     List<ToldTasks.Change> changes) {
 
-  /** One of several ways, and where a walkthrough that is up explains it. */
-  record Way(UUID id, String text, boolean done, Optional<Explained> explained) {}
+  /**
+   * One of several ways, or a part, and where a walkthrough that is up explains it.
+   *
+   * @param due when it is due, if that is before the whole is
+   * @param late whether that has passed, and it is not done
+   */
+  record Way(
+      UUID id,
+      String text,
+      boolean done,
+      Optional<Instant> due,
+      boolean late,
+      Optional<Explained> explained) {}
+
+  /** Whether all of its ways are to be done: they are its parts. */
+  public boolean hasParts() {
+    return task.sheet().board().filter(ChoiceBoard::isParts).isPresent();
+  }
 
   /** A paper to read. */
   record Paper(UUID id, String title, boolean key) {}

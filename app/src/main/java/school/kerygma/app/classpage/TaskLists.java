@@ -41,6 +41,7 @@ import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.plan.Step;
 import school.kerygma.core.time.SchoolCalendar;
@@ -155,12 +156,14 @@ class TaskLists {
   /**
    * A task on its day.
    *
+   * @param day on which it is listed: that of its section, or an earlier one on which a part of it
+   *     is due that is not done
    * @param first its place among those that come first on the shown day, from 1; 0 if it does not
    */
-  private record Placed(TaskView task, Standing.Due due, int first) {
+  private record Placed(TaskView task, Standing.Due due, LocalDate day, int first) {
 
     LocalDate monday() {
-      return SchoolCalendar.mondayOf(due.day());
+      return SchoolCalendar.mondayOf(day);
     }
   }
 
@@ -389,12 +392,14 @@ class TaskLists {
         .distinct()
         .map(id -> known.tasks().get(id).in(section.id()))
         .map(
-            task ->
-                new Placed(
-                    task, standing.due(task, section).orElseThrow(), first.indexOf(task.id()) + 1))
+            task -> {
+              Standing.Due due = standing.due(task, section).orElseThrow();
+              return new Placed(
+                  task, due, day(task, due, section, known), first.indexOf(task.id()) + 1);
+            })
         .filter(
             p -> {
-              LocalDate day = p.due().day();
+              LocalDate day = p.day();
               boolean left = day.isBefore(monday) && !known.ticks().containsKey(p.task().id());
               boolean improves =
                   p.task().sheet().handIn().isPresent()
@@ -404,9 +409,20 @@ class TaskLists {
         .sorted(
             Comparator.comparing((Placed p) -> p.first() == 0)
                 .thenComparing(Placed::first)
-                .thenComparing(p -> p.due().day())
+                .thenComparing(Placed::day)
                 .thenComparing(p -> p.task().position()))
         .toList();
+  }
+
+  private static LocalDate day(TaskView task, Standing.Due due, SectionView section, Known known) {
+    return task.sheet().board().filter(ChoiceBoard::isStaggered).stream()
+        .filter(b -> !known.ticks().containsKey(task.id()))
+        .flatMap(b -> b.ways().stream())
+        .filter(w -> w.daysBefore() > 0 && !known.ways().contains(w.id()))
+        .map(w -> section.calendar().dateOf(w.due(due.at(), section.zone())))
+        .filter(due.day()::isAfter)
+        .min(LocalDate::compareTo)
+        .orElse(due.day());
   }
 
   private List<ListedTask> listed(
@@ -463,7 +479,7 @@ class TaskLists {
               Optional.ofNullable(known.handed().get(p.task().id()))
                   .flatMap(HandIns.Version::begun),
               Optional.ofNullable(known.explained().get(p.task().id())),
-              ways(sheet, known),
+              ways(sheet, due, section, known),
               papers(sheet, !due.isAfter(clock.instant()), known),
               worth(section, sheet, known),
               standing
@@ -489,10 +505,10 @@ class TaskLists {
     List<Placed> usual = week.stream().filter(p -> p.first() == 0).toList();
     boolean left =
         usual.stream()
-            .filter(p -> p.due().day().isBefore(day))
+            .filter(p -> p.day().isBefore(day))
             .anyMatch(p -> !known.ticks().containsKey(p.task().id()));
     for (Placed p : usual) {
-      int before = p.due().day().compareTo(day);
+      int before = p.day().compareTo(day);
       if (before >= 0 || left) {
         groups.put(
             p.task().id(),
@@ -505,16 +521,23 @@ class TaskLists {
     return several ? groups : Map.of();
   }
 
-  private static List<ListedTask.Way> ways(TaskSheet sheet, Known known) {
+  private List<ListedTask.Way> ways(
+      TaskSheet sheet, Instant whole, SectionView section, Known known) {
+    boolean staggered = sheet.board().filter(ChoiceBoard::isStaggered).isPresent();
     return sheet.board().stream()
         .flatMap(b -> b.ways().stream())
         .map(
-            w ->
-                new ListedTask.Way(
-                    w.id(),
-                    w.text(),
-                    known.ways().contains(w.id()),
-                    w.stop().map(known.explainedWays()::get)))
+            w -> {
+              boolean done = known.ways().contains(w.id());
+              Instant due = w.due(whole, section.zone());
+              return new ListedTask.Way(
+                  w.id(),
+                  w.text(),
+                  done,
+                  staggered ? Optional.of(due) : Optional.empty(),
+                  staggered && !done && due.isBefore(clock.instant()),
+                  w.stop().map(known.explainedWays()::get));
+            })
         .toList();
   }
 

@@ -26,6 +26,7 @@ import school.kerygma.app.posting.Postings;
 import school.kerygma.app.posting.Standing;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.core.plan.ChoiceBoard;
 
 /** Calendar feeds: the posted tasks of sections when they are due, and their sessions. */
 @Service
@@ -171,16 +172,18 @@ class Feeds {
           .flatMap(d -> standing.due(task, section, Optional.of(d)))
           .map(Standing.Due::at)
           .ifPresent(
-              due ->
-                  all.add(
-                      new Told(
-                          "task-" + task.id() + "-" + section.id() + "@kerygma",
-                          task.title(),
-                          task.sheet().detail(),
-                          task.sheet().place(),
-                          due,
-                          due,
-                          false)));
+              due -> {
+                all.add(
+                    new Told(
+                        "task-" + task.id() + "-" + section.id() + "@kerygma",
+                        task.title(),
+                        task.sheet().detail(),
+                        task.sheet().place(),
+                        due,
+                        due,
+                        false));
+                all.addAll(parts(task, section, due));
+              });
     }
     for (SessionView session : sessions.ofSection(section.id())) {
       all.add(
@@ -194,6 +197,26 @@ class Feeds {
               session.cancelled()));
     }
     return all;
+  }
+
+  /** Parts that are due before the whole. */
+  private static List<Told> parts(TaskView task, SectionView section, Instant whole) {
+    return task.sheet().board().filter(ChoiceBoard::isStaggered).stream()
+        .flatMap(b -> b.ways().stream())
+        .filter(w -> w.daysBefore() > 0)
+        .map(
+            w -> {
+              Instant due = w.due(whole, section.zone());
+              return new Told(
+                  "part-" + w.id() + "-" + section.id() + "@kerygma",
+                  task.title() + ": " + w.text(),
+                  "",
+                  task.sheet().place(),
+                  due,
+                  due,
+                  false);
+            })
+        .toList();
   }
 
   private static Instant at(SectionView section, LocalDate day, LocalTime time) {

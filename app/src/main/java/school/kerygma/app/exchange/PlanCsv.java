@@ -127,7 +127,7 @@ class PlanCsv {
 
   private static String ways(ChoiceBoard board) {
     return harmless(
-        board.ways().stream().map(ChoiceBoard.Way::text).collect(Collectors.joining(" | ")));
+        board.ways().stream().map(ChoiceBoard.Way::line).collect(Collectors.joining(" | ")));
   }
 
   private static String harmless(@Nullable String text) {

@@ -75,7 +75,7 @@ class Task {
 
   /** One of several ways, and the stop that explains it. */
   @Embeddable
-  record Way(UUID id, String text, @Nullable UUID stopId) {}
+  record Way(UUID id, String text, @Nullable UUID stopId, int daysBefore) {}
 
   /** A paper that one section reads instead of what all read. */
   @Embeddable
@@ -166,7 +166,7 @@ class Task {
     List<Way> offered =
         sheet.board().stream()
             .flatMap(b -> b.ways().stream())
-            .map(w -> new Way(w.id(), w.text(), w.stop().orElse(null)))
+            .map(w -> new Way(w.id(), w.text(), w.stop().orElse(null), w.daysBefore()))
             .toList();
     if (!offered.equals(ways)) {
       this.ways.clear();
@@ -280,7 +280,9 @@ class Task {
                 pick,
                 ways.stream()
                     .map(
-                        w -> new ChoiceBoard.Way(w.id(), w.text(), Optional.ofNullable(w.stopId())))
+                        w ->
+                            new ChoiceBoard.Way(
+                                w.id(), w.text(), Optional.ofNullable(w.stopId()), w.daysBefore()))
                     .toList()));
   }
 

@@ -316,7 +316,10 @@ public record TaskSheet(
                     new ChoiceBoard(
                         b.pick(),
                         b.ways().stream()
-                            .map(w -> new ChoiceBoard.Way(UUID.randomUUID(), w.text(), w.stop()))
+                            .map(
+                                w ->
+                                    new ChoiceBoard.Way(
+                                        UUID.randomUUID(), w.text(), w.stop(), w.daysBefore()))
                             .toList())))
         .orElse(this);
   }

@@ -1,14 +1,19 @@
 package school.kerygma.core.plan;
 
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
- * Several ways to do a task, of which students pick some.
+ * Several ways to do a task, of which students pick some; or its parts, all of which are done.
  *
  * @param pick how many ways must be done, 1 to as many as there are
  * @param ways 2 to 9
@@ -18,28 +23,66 @@ public record ChoiceBoard(int pick, List<Way> ways) {
   /** The most ways a board offers. */
   public static final int MAX_WAYS = 9;
 
+  /** The earliest that a part is due, in days before the whole. */
+  public static final int MOST_DAYS_BEFORE = 60;
+
+  /** "First answer, 2 days before": how a line says when its part is due. */
+  private static final Pattern BEFORE =
+      Pattern.compile(
+          "(.*\\S)\\s*[,;:(-]\\s*(\\d{1,3}) days? before\\)?\\.?", Pattern.CASE_INSENSITIVE);
+
   /**
-   * One way.
+   * One way, or one part.
    *
    * @param text 1 to 200 characters
    * @param stop of a walkthrough, that explains this way
+   * @param daysBefore how many days before the whole it is due, 0 to 60
    */
-  public record Way(UUID id, String text, Optional<UUID> stop) {
+  public record Way(UUID id, String text, Optional<UUID> stop, int daysBefore) {
 
-    /** A way that no stop explains. */
+    /** A way that no stop explains, due with the whole. */
     public Way(UUID id, String text) {
-      this(id, text, Optional.empty());
+      this(id, text, Optional.empty(), 0);
     }
 
     /**
-     * @throws IllegalArgumentException if the text is empty or too long
+     * @throws IllegalArgumentException if the text is empty or too long, or the days are too many
      */
     public Way {
       text = text.strip();
       if (text.isEmpty() || text.length() > 200) {
         throw new IllegalArgumentException("A way has 1 to 200 characters");
       }
+      if (daysBefore < 0 || daysBefore > MOST_DAYS_BEFORE) {
+        throw new IllegalArgumentException("0 to 60 days before");
+      }
     }
+
+    /** As it is written in a line, which {@link ChoiceBoard#of} reads. */
+    public String line() {
+      return daysBefore == 0
+          ? text
+          : text + ", " + daysBefore + (daysBefore == 1 ? " day before" : " days before");
+    }
+
+    /**
+     * When it is due: by the clock of the place at the same time as the whole, so many days before.
+     *
+     * @param whole when all of it is due
+     */
+    public Instant due(Instant whole, ZoneId zone) {
+      return whole.atZone(zone).minusDays(daysBefore).toInstant();
+    }
+  }
+
+  /** Whether all of it must be done, so that these are its parts. */
+  public boolean isParts() {
+    return pick == ways.size();
+  }
+
+  /** Whether a part is due before the whole is. */
+  public boolean isStaggered() {
+    return isParts() && ways.stream().anyMatch(w -> w.daysBefore() > 0);
   }
 
   /**
@@ -65,12 +108,22 @@ public record ChoiceBoard(int pick, List<Way> ways) {
   }
 
   /**
-   * The board with other texts. A way keeps its id by its text, or else by its place, so that what
-   * was done of it stays done when its wording is mended; and the stop that explains it.
+   * The board with other lines. A line may say when its part is due: "First answer, 2 days before";
+   * of a choice it says that of no way, and the words stay. A way keeps its id by its text, or else
+   * by its place, so that what was done of it stays done when its wording is mended; and the stop
+   * that explains it.
    */
-  public static ChoiceBoard of(int pick, List<String> texts, List<Way> before) {
+  public static ChoiceBoard of(int pick, List<String> lines, List<Way> before) {
+    List<String> texts = new ArrayList<>();
+    List<Integer> days = new ArrayList<>();
+    for (String line : lines) {
+      Matcher said = BEFORE.matcher(line.strip());
+      boolean part = pick == lines.size() && said.matches();
+      texts.add(part ? said.group(1) : line);
+      days.add(part ? Integer.parseInt(said.group(2)) : 0);
+    }
     Set<UUID> used = new HashSet<>();
-    List<UUID> ids = new java.util.ArrayList<>();
+    List<UUID> ids = new ArrayList<>();
     for (String text : texts) {
       UUID same =
           before.stream()
@@ -83,7 +136,7 @@ public record ChoiceBoard(int pick, List<Way> ways) {
         used.add(same);
       }
     }
-    List<Way> ways = new java.util.ArrayList<>();
+    List<Way> ways = new ArrayList<>();
     for (int i = 0; i < texts.size(); i++) {
       UUID id = ids.get(i);
       if (id == null && i < before.size() && used.add(before.get(i).id())) {
@@ -95,7 +148,7 @@ public record ChoiceBoard(int pick, List<Way> ways) {
               .filter(w -> w.id().equals(kept))
               .flatMap(w -> w.stop().stream())
               .findFirst();
-      ways.add(new Way(kept == null ? UUID.randomUUID() : kept, texts.get(i), stop));
+      ways.add(new Way(kept == null ? UUID.randomUUID() : kept, texts.get(i), stop, days.get(i)));
     }
     return new ChoiceBoard(pick, ways);
   }
@@ -105,7 +158,10 @@ public record ChoiceBoard(int pick, List<Way> ways) {
     return new ChoiceBoard(
         pick,
         ways.stream()
-            .map(w -> new Way(w.id(), w.text(), Optional.ofNullable(stops.get(w.id()))))
+            .map(
+                w ->
+                    new Way(
+                        w.id(), w.text(), Optional.ofNullable(stops.get(w.id())), w.daysBefore()))
             .toList());
   }
 }

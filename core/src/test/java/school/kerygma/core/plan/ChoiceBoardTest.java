@@ -3,11 +3,16 @@ package school.kerygma.core.plan;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class ChoiceBoardTest {
 
@@ -43,5 +48,46 @@ class ChoiceBoardTest {
         .isInstanceOf(IllegalArgumentException.class);
     assertThatThrownBy(() -> ChoiceBoard.of(1, List.of("Draw it", " "), List.of()))
         .isInstanceOf(IllegalArgumentException.class);
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "First answer, 2 days before | First answer | 2",
+        "First answer (1 day before) | First answer | 1",
+        "First answer - 10 Days Before. | First answer | 10",
+        "Two replies | Two replies | 0",
+        "Read what happened 2 days before | Read what happened 2 days before | 0",
+        "Plan, then build | Plan, then build | 0"
+      })
+  void aPartMaySayHowManyDaysBeforeTheWholeItIsDue(String line, String text, int days) {
+    ChoiceBoard parts = ChoiceBoard.of(2, List.of(line, "The rest"), List.of());
+    assertThat(parts.ways().getFirst().text()).isEqualTo(text);
+    assertThat(parts.ways().getFirst().daysBefore()).isEqualTo(days);
+    assertThat(parts.isStaggered()).isEqualTo(days > 0);
+    ChoiceBoard again =
+        ChoiceBoard.of(2, List.of(parts.ways().getFirst().line(), "The rest"), List.of());
+    assertThat(again.ways().getFirst().daysBefore()).isEqualTo(days);
+    ChoiceBoard choice = ChoiceBoard.of(1, List.of(line, "The rest"), List.of());
+    assertThat(choice.ways().getFirst().text()).isEqualTo(line);
+    assertThat(choice.isStaggered()).isFalse();
+  }
+
+  @Test
+  void aPartThatIsDueTooEarlyIsRefused() {
+    assertThatThrownBy(() -> ChoiceBoard.of(2, List.of("A, 61 days before", "B"), List.of()))
+        .isInstanceOf(IllegalArgumentException.class);
+  }
+
+  /** In Halifax clocks go back on November 1, 2026 (IANA time zone database). */
+  @Test
+  void aPartIsDueAtTheSameTimeOfDayAlsoAcrossTheChangeOfClocks() {
+    ZoneId halifax = ZoneId.of("America/Halifax");
+    Instant whole = LocalDateTime.parse("2026-11-02T23:59").atZone(halifax).toInstant();
+    ChoiceBoard parts = ChoiceBoard.of(2, List.of("A, 2 days before", "B"), List.of());
+    assertThat(parts.ways().getFirst().due(whole, halifax).atZone(halifax).toLocalDateTime())
+        .isEqualTo("2026-10-31T23:59");
+    assertThat(parts.ways().get(1).due(whole, halifax)).isEqualTo(whole);
   }
 }
