@@ -142,7 +142,8 @@ document.addEventListener('alpine:init', () => {
           return;
         }
         this.keeping = true;
-        this.problem = await Alpine.$data(document.querySelector('.own-work')).bringAnswer(file, this.shape);
+        const { problem } = await Alpine.$data(document.querySelector('.own-work')).bringIn(file, this.shape);
+        this.problem = problem;
         this.keeping = false;
         if (!this.problem) {
           await this.drop();

@@ -1,6 +1,7 @@
 // What lies on the lectern's stage: a page, the part of it that is shown, marks and the pointer.
 // Every change is told, so that it can be recorded.
-import { aimed, boxOf, distance, fillPlace, isDrawn, Keeping, meant, middle, nextNumber, Pen, replaces, targetsOf, within } from './snap.js';
+import { Filling } from './filling.js';
+import { aimed, boxOf, distance, isDrawn, Keeping, meant, middle, nextNumber, Pen, replaces, targetsOf, within } from './snap.js';
 import { draw, fit, Pictures } from './stage.js';
 
 const GLIDE_MS = 350;
@@ -214,7 +215,7 @@ export class Desk {
       marks.push({ kind: 'ring', boxes: [boxOf(this.#from, this.#pointer)] });
     }
     if (this.#filled) {
-      marks.push({ ...this.#filled, words: `${this.#filled.words}\u2502` });
+      marks.push({ ...this.#filled.mark, words: `${this.#filled.words}\u2502` });
     }
     const moment = { at: 0, page: this.#pages.get(this.#page), view: this.#view, marks, pointer: this.#pointer };
     moment.moving = this.#sources.get(this.#page)?.picture;
@@ -424,40 +425,32 @@ export class Desk {
     if (!this.#pointer) {
       return false;
     }
-    this.#filled = { kind: 'filled', number: 0, words: '', place: fillPlace(this.#targets.get(this.#page), this.#pointer) };
-    this.fillIn('');
+    this.#filled = Filling.at(this.#targets.get(this.#page), this.#pointer);
+    this.draw();
     return true;
   }
 
   /** What is typed by now. */
   fillIn(words) {
-    const { place } = this.#filled;
-    const g = this.#canvas.getContext('2d');
-    g.font = `${place.height * 0.72}px "Atkinson Hyperlegible", sans-serif`;
-    const width = Math.max(place.height, g.measureText(words).width + place.height / 4);
-    this.#filled.words = words;
-    this.#filled.boxes = [{ ...place, width }];
+    this.#filled.type(words);
     this.draw();
   }
 
   /** Larger or smaller letters, on the same line. */
   sizeFilling(by) {
-    const { place, words } = this.#filled;
-    const height = Math.min(120, Math.max(6, place.height * by));
-    this.#filled.place = { ...place, y: place.y + place.height * 0.78 - height * 0.78, height };
-    this.fillIn(words);
+    this.#filled.size(by);
+    this.draw();
   }
 
   /** Moves it, by shares of a line. */
   moveFilling(dx, dy) {
-    const { place, words } = this.#filled;
-    this.#filled.place = { ...place, x: place.x + dx * place.height, y: place.y + dy * place.height };
-    this.fillIn(words);
+    this.#filled.move(dx, dy);
+    this.draw();
   }
 
   /** Keeps it, if anything was typed; it is seen letter by letter from the first to the last. */
   endFilling(began, moment, keep = true) {
-    const { kind, number, words, boxes } = this.#filled;
+    const { kind, number, words, boxes } = this.#filled.mark;
     this.#filled = null;
     if (keep && words.trim() !== '') {
       this.#add({ kind, number, words, boxes });

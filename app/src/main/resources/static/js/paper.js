@@ -3,6 +3,11 @@ import { drawSheet } from './stage.js';
 
 const drawings = JSON.parse(document.getElementById('drawings').textContent);
 
+for (const picture of document.querySelectorAll('img.framed')) {
+  const [left, top, width, height] = picture.dataset.box.split(' ').map((n) => `${n}%`);
+  Object.assign(picture.style, { left, top, width, height });
+}
+
 function show() {
   for (const canvas of document.querySelectorAll('canvas.marks')) {
     const page = drawings.find((d) => d.page === canvas.dataset.page);

@@ -1,37 +1,20 @@
 // A student's own sheet: filled in on its pages. Every mark is kept here first, and goes when there is a line.
 import { send } from './api.js';
-import { element } from './dom.js';
-import { boxOf, distance, isDrawn, Pen } from './snap.js';
+import { element, fill } from './dom.js';
+import { Filling } from './filling.js';
+import { aimed, boxOf, distance, isDrawn, isIn, Pen } from './snap.js';
 import { drawSheet } from './stage.js';
 
 const PAUSE_MS = 700;
 const AGAIN_MS = 5000;
-const LINE = 15; // points
 const PEN_SHARE = 2.4 / 612; // of the page's width
-const LETTERS = 0.72; // of a line's height; Mark.FilledIn
 const TICK = '\u2713';
 
-const ruler = document.createElement('canvas').getContext('2d');
-
-/** How wide words are, in points, in a line of some height. */
-function widthOf(words, height) {
-  ruler.font = `${height * LETTERS}px "Atkinson Hyperlegible", sans-serif`;
-  return ruler.measureText(words).width;
-}
-
-/** Where words stand in a place: on its lower edge, in a cell in its middle, and smaller where they would not fit. */
-function lineIn(place, words) {
-  const { box, kind } = place;
-  let height = kind === 'free' ? LINE : Math.min(box.height, kind === 'box' ? 60 : LINE + 3);
-  if (kind === 'box') {
-    height = Math.max(12, height * 1.25);
-    return { x: box.x + box.width / 2 - widthOf(words, height) / 2, y: box.y + box.height / 2 - height * 0.55, width: widthOf(words, height), height };
-  }
-  const room = kind === 'free' ? Infinity : box.width - 2;
-  height = Math.max(height / 2, Math.min(height, (height * room) / Math.max(1, widthOf(words, height))));
-  const y = kind === 'cell' ? box.y + (box.height - height) / 2 : box.y + box.height - height;
-  return { x: box.x + 1, y, width: Math.max(1, widthOf(words, height)), height };
-}
+/** The pen goes so far with a press of an arrow key, in points. */
+const STEP = 6;
+const ARROWS = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+/** A word that was moved less was pressed. */
+const MOVED_PX = 6;
 
 /** What has to go to the server, on this device until it has gone. */
 class Waiting {
@@ -81,6 +64,12 @@ class Waiting {
   }
 }
 
+/** Puts an element where a box of a page is. */
+function lay(e, box, page) {
+  const share = (n, of) => `${(100 * n) / of}%`;
+  Object.assign(e.style, { left: share(box.x, page.width), top: share(box.y, page.height), width: share(box.width, page.width), height: share(box.height, page.height) });
+}
+
 document.addEventListener('alpine:init', () => {
   Alpine.data('ownSheet', () => {
     // Outside the component: what Alpine watches is wrapped, and these must not be.
@@ -93,6 +82,9 @@ document.addEventListener('alpine:init', () => {
     let place = null; // that is being filled in
     let pen = null;
     let from = null;
+    let aim = null; // of the arrow keys: a page, and where on it
+    let taken = null; // a word of the page that is being moved
+    let pictures = [];
     const made = [];
     return {
       tool: 'fill',
@@ -103,6 +95,7 @@ document.addEventListener('alpine:init', () => {
       problem: '',
       nothing: true,
       large: false,
+      bank: [],
 
       async init() {
         words = this.$root.dataset;
@@ -113,6 +106,7 @@ document.addEventListener('alpine:init', () => {
           const shown = await send('GET', `/class/tasks/${words.task}/sheet`);
           pages = shown.pages;
           marks = new Map(shown.marks.map((m) => [m.id, m]));
+          pictures = shown.pictures;
         } catch (e) {
           this.problem = e.message || words.lost;
           return;
@@ -141,8 +135,8 @@ document.addEventListener('alpine:init', () => {
       // ---- pages
 
       page(page) {
-        const canvas = element('canvas', { class: 'marks', 'data-page': page.id, 'aria-hidden': 'true' });
-        const picture = element('img', { src: `/media/pages/${page.id}/l`, alt: words.page.replace('%1', page.number).replace('%2', page.of), width: page.width, height: page.height });
+        const canvas = element('canvas', { class: 'marks', 'data-page': page.id, 'aria-hidden': 'true', role: 'application' });
+        const picture = element('img', { src: `/media/pages/${page.id}/l`, alt: fill(words.page, page.number, page.of), width: page.width, height: page.height });
         const over = element('span', { class: 'places' });
         for (const p of page.places) {
           p.page = page;
@@ -150,20 +144,160 @@ document.addEventListener('alpine:init', () => {
           p.button = this.placeButton(p);
           over.append(p.button);
         }
+        for (const item of page.bank) {
+          over.append(this.bankButton(page, item));
+        }
+        page.targets = { ...page.aims, places: page.places };
+        canvas.addEventListener('keydown', (e) => this.key(e, page, canvas));
+        canvas.addEventListener('blur', () => this.endAim());
         canvas.addEventListener('pointerdown', (e) => this.down(e, page, canvas));
         canvas.addEventListener('pointermove', (e) => this.move(e, page, canvas));
         canvas.addEventListener('pointerup', (e) => this.up(e, page, canvas));
         page.canvas = canvas;
-        return element('figure', { class: 'paper-page' }, element('span', { class: 'paper' }, picture, canvas, over));
+        const read = element('div', { class: 'visually-hidden' }, ...page.aims.lines.map((l) => element('p', {}, l.text)));
+        return element('figure', { class: 'paper-page' }, read, element('span', { class: 'paper' }, picture, canvas, over));
       },
 
       placeButton(p) {
         const b = element('button', { type: 'button', class: `place ${p.kind}` });
-        const share = (n, of) => `${(100 * n) / of}%`;
-        Object.assign(b.style, { left: share(p.box.x, p.page.width), top: share(p.box.y, p.page.height), width: share(p.box.width, p.page.width), height: share(p.box.height, p.page.height) });
+        lay(b, p.box, p.page);
         b.disabled = !this.still;
-        b.addEventListener('click', () => (p.kind === 'box' ? this.tickPlace(p) : this.open(p)));
+        b.addEventListener('click', () => this.press(p));
         return b;
+      },
+
+      press(p) {
+        if (p.kind === 'frame') {
+          this.choosePicture(p);
+        } else if (p.kind === 'box') {
+          this.tickPlace(p);
+        } else if (taken) {
+          this.moveTo(p, taken.item.text);
+        } else {
+          this.open(p);
+        }
+      },
+
+      // ---- words that are moved
+
+      /** A word of the page's bank: dragged to its place, or pressed and then the place. */
+      bankButton(page, item) {
+        const b = element('button', { type: 'button', class: 'bank', 'aria-pressed': 'false' });
+        lay(b, item.box, page);
+        b.disabled = !this.still;
+        item.button = b;
+        let began = null;
+        let ghost = null;
+        b.addEventListener('pointerdown', (e) => {
+          began = e;
+          b.setPointerCapture(e.pointerId);
+        });
+        b.addEventListener('pointermove', (e) => {
+          if (!began || (!ghost && Math.hypot(e.clientX - began.clientX, e.clientY - began.clientY) < MOVED_PX)) {
+            return;
+          }
+          if (!ghost) {
+            ghost = element('span', { class: 'moved-word', 'aria-hidden': 'true' }, item.text);
+            document.body.append(ghost);
+          }
+          Object.assign(ghost.style, { left: `${e.clientX}px`, top: `${e.clientY}px` });
+        });
+        const drop = (e) => {
+          const dragged = ghost;
+          began = null;
+          ghost = null;
+          if (dragged) {
+            dragged.remove();
+            const under = document.elementsFromPoint(e.clientX, e.clientY).find((x) => x.classList?.contains('place'));
+            const p = pages.flatMap((q) => q.places).find((q) => q.button === under && q.kind !== 'box' && q.kind !== 'frame');
+            if (p) {
+              this.moveTo(p, item.text);
+            }
+          }
+          return Boolean(dragged);
+        };
+        let wasDragged = false;
+        b.addEventListener('pointerup', (e) => (wasDragged = drop(e)));
+        b.addEventListener('pointercancel', drop);
+        b.addEventListener('click', () => {
+          if (!wasDragged) {
+            this.take(taken?.item === item ? null : item);
+          }
+          wasDragged = false;
+        });
+        return b;
+      },
+
+      take(item) {
+        taken?.item.button.setAttribute('aria-pressed', 'false');
+        taken = item ? { item } : null;
+        item?.button.setAttribute('aria-pressed', 'true');
+        this.state = item ? fill(words.moving, item.text) : '';
+      },
+
+      moveTo(p, text) {
+        this.close();
+        this.take(null);
+        place = p;
+        this.write(text);
+        place = null;
+        p.button.focus();
+      },
+
+      // ---- pictures in frames
+
+      pictureIn(p) {
+        return pictures.find((f) => f.page === p.page.id && f.place === p.key);
+      },
+
+      choosePicture(p) {
+        const there = this.pictureIn(p);
+        if (this.tool === 'away') {
+          if (there) {
+            pictures = pictures.filter((f) => f !== there);
+            send('POST', `/class/work/files/${there.file}/away`).catch((e) => (this.problem = e.message || words.lost));
+            this.draw();
+          }
+          return;
+        }
+        const input = element('input', { type: 'file', accept: 'image/jpeg,image/png' });
+        input.addEventListener('change', async () => {
+          const [file] = input.files;
+          if (!file) {
+            return;
+          }
+          this.problem = '';
+          p.button.classList.add('coming');
+          this.state = words.sending;
+          const { problem, id } = await Alpine.$data(document.querySelector('.own-work')).bringIn(file, 'FRAMED', { page: p.page.id, place: p.key });
+          this.problem = problem;
+          if (!problem) {
+            await this.untilSeen(id);
+          }
+          p.button.classList.remove('coming');
+          this.state = problem ? '' : words.kept;
+          this.draw();
+        });
+        input.click();
+      },
+
+      /** Its picture is being looked at first. */
+      async untilSeen(id) {
+        for (;;) {
+          const shown = await send('GET', `/class/tasks/${words.task}/sheet`).catch(() => null);
+          const mine = shown?.pictures.find((f) => f.file === id);
+          if (shown && (!mine || mine.ready)) {
+            pictures = shown.pictures;
+            this.problem = mine ? '' : words.noPicture;
+            return;
+          }
+          const files = await send('GET', `/class/tasks/${words.task}/work/files`).catch(() => []);
+          if (files.some((f) => f.id === id && !f.reading && !f.arriving && f.pages === 0)) {
+            this.problem = words.noPicture;
+            return;
+          }
+          await new Promise((again) => setTimeout(again, PAUSE_MS));
+        }
       },
 
       markAt(p) {
@@ -175,12 +309,33 @@ document.addEventListener('alpine:init', () => {
           const own = [...marks.values()].filter((m) => m.page === page.id);
           if (pen && pen.page === page) {
             own.push({ ...pen.line.shown(page.width * PEN_SHARE), color: this.color });
+          } else if (aim?.page === page) {
+            own.push({ kind: 'ink', ink: [{ ...aim.at, width: 6 }], color: this.color });
           }
           drawSheet(page.canvas, page, own);
           page.canvas.dataset.marks = own.map((m) => m.kind).join(' ');
-          page.canvas.classList.toggle('armed', this.tool !== 'fill');
+          const armed = this.tool !== 'fill';
+          page.canvas.classList.toggle('armed', armed);
+          if (armed && this.still) {
+            page.canvas.removeAttribute('aria-hidden');
+            page.canvas.setAttribute('tabindex', '0');
+            page.canvas.setAttribute('aria-label', `${fill(words.page, page.number, page.of)}: ${words[this.tool]}. ${words.keys}`);
+          } else {
+            page.canvas.setAttribute('aria-hidden', 'true');
+            page.canvas.removeAttribute('tabindex');
+          }
+          const used = new Set(own.map((m) => m.words.toLowerCase()));
+          for (const item of page.bank) {
+            const gone = used.has(item.text.toLowerCase());
+            item.button.classList.toggle('used', gone);
+            item.button.setAttribute('aria-label', gone ? fill(words.used, item.text) : fill(words.move, item.text));
+          }
           for (const p of page.places) {
             const mark = this.markAt(p);
+            if (p.kind === 'frame') {
+              this.drawFrame(p);
+              continue;
+            }
             p.button.setAttribute('aria-label', this.said(p, mark));
             p.button.classList.toggle('filled', Boolean(mark));
             if (p.kind === 'box') {
@@ -189,6 +344,20 @@ document.addEventListener('alpine:init', () => {
           }
         }
         this.nothing = made.length === 0;
+      },
+
+      drawFrame(p) {
+        const there = this.pictureIn(p);
+        const about = p.label || words.picture;
+        p.button.setAttribute('aria-label', `${about}: ${there ? words.changePicture : words.putPicture}`);
+        p.button.classList.toggle('filled', Boolean(there));
+        const src = there?.ready ? `/media/hand-ins/${there.file}/1/l?look=${there.look}` : '';
+        const img = p.button.querySelector('img');
+        if (!src) {
+          p.button.replaceChildren(element('span', { class: 'put' }, words.putPicture));
+        } else if (img?.getAttribute('src') !== src) {
+          p.button.replaceChildren(element('img', { src, alt: '' }));
+        }
       },
 
       said(p, mark) {
@@ -204,6 +373,7 @@ document.addEventListener('alpine:init', () => {
         this.filling = true;
         this.label = p.label || words.place;
         this.$refs.words.value = this.markAt(p)?.words ?? p.mark?.words ?? '';
+        this.bank = p.kind === 'free' ? [] : p.page.bank.map((b) => ({ text: b.text, put: () => this.writeFromBank(b.text) }));
         p.button?.classList.add('open');
         requestAnimationFrame(() => requestAnimationFrame(() => {
           this.$refs.words.focus();
@@ -225,10 +395,20 @@ document.addEventListener('alpine:init', () => {
       },
 
       typed() {
-        const text = this.$refs.words.value;
+        this.write(this.$refs.words.value);
+      },
+
+      writeFromBank(text) {
+        this.$refs.words.value = text;
+        this.write(text);
+        this.$refs.words.focus();
+      },
+
+      write(text) {
         const known = place.mark ? marks.get(place.mark.id) : this.markAt(place);
         const id = known?.id ?? place.mark?.id ?? crypto.randomUUID();
-        const mark = { id, page: place.page.id, place: place.name ?? null, kind: 'filled', number: 0, boxes: [lineIn(place, text || ' ')], words: text, ink: [], color: this.color, edits: known?.edits ?? 0 };
+        const filling = place.filling ?? new Filling(place);
+        const mark = { ...filling.type(text || ' ').mark, id, page: place.page.id, place: place.name ?? null, words: text, ink: [], color: this.color, edits: known?.edits ?? 0 };
         if (!known && !place.mark) {
           made.push(id);
         }
@@ -243,7 +423,7 @@ document.addEventListener('alpine:init', () => {
         if (known) {
           this.put({ ...known, words: '' });
         } else {
-          const mark = { id: crypto.randomUUID(), page: p.page.id, place: p.name, kind: 'filled', number: 0, boxes: [lineIn(p, TICK)], words: TICK, ink: [], color: this.color, edits: 0 };
+          const mark = { ...new Filling(p).type(TICK).mark, id: crypto.randomUUID(), page: p.page.id, place: p.name, ink: [], color: this.color, edits: 0 };
           made.push(mark.id);
           this.put(mark);
         }
@@ -256,7 +436,7 @@ document.addEventListener('alpine:init', () => {
         this.step(-1);
       },
       step(by) {
-        const all = pages.flatMap((p) => p.places).filter((p) => p.kind !== 'box');
+        const all = pages.flatMap((p) => p.places).filter((p) => p.kind !== 'box' && p.kind !== 'frame');
         const next = all[all.indexOf(place) + by];
         if (place?.kind === 'free' || !next) {
           this.done();
@@ -277,6 +457,7 @@ document.addEventListener('alpine:init', () => {
       choose(event) {
         this.tool = event.currentTarget.dataset.tool;
         this.close();
+        this.take(null);
         this.see();
       },
       ink(event) {
@@ -326,25 +507,85 @@ document.addEventListener('alpine:init', () => {
         const box = boxOf(from, to);
         const at = from;
         from = null;
-        const mark = { id: crypto.randomUUID(), page: page.id, place: null, number: 0, words: '', ink: [], color: this.color, edits: 0 };
         if (pen) {
-          const { line } = pen;
-          pen = null;
-          const width = page.width * PEN_SHARE;
-          this.made({ ...mark, ...line.shown(width), boxes: [line.box] }, { ink: line.points.slice(0, 5000), width });
-        } else if (this.tool === 'ring') {
+          this.endPen();
+        } else {
+          this.act(page, at, box);
+        }
+      },
+
+      blank(page) {
+        return { id: crypto.randomUUID(), page: page.id, place: null, number: 0, words: '', ink: [], color: this.color, edits: 0 };
+      },
+
+      endPen() {
+        const { line, page } = pen;
+        pen = null;
+        const width = page.width * PEN_SHARE;
+        this.made({ ...this.blank(page), ...line.shown(width), boxes: [line.box] }, { ink: line.points.slice(0, 5000), width });
+      },
+
+      /** What the tool does there. */
+      act(page, at, box) {
+        const mark = this.blank(page);
+        if (this.tool === 'ring') {
           const drawn = isDrawn(box) ? box : { ...at, width: 0.01, height: 0.01 };
           this.made({ ...mark, kind: 'ring', boxes: [drawn] });
         } else if (this.tool === 'tick') {
           this.made({ ...mark, kind: 'filled', words: TICK, boxes: [{ x: at.x - 7, y: at.y - 12, width: 14, height: 20 }] });
         } else if (this.tool === 'write') {
-          this.open({ page, kind: 'free', label: words.write, box: { x: at.x, y: at.y - LINE / 2, width: 1, height: LINE } });
+          this.open({ page, kind: 'free', label: words.write, filling: Filling.at({ ...page.targets, places: [] }, at), box: { ...at, width: 1, height: 1 } });
         } else if (this.tool === 'away') {
           const under = [...marks.values()].filter((m) => m.page === page.id && m.boxes.some((b) => distance(b, at) < 8)).pop();
           if (under) {
             this.away(under.id);
+          } else {
+            const frame = page.places.find((p) => p.kind === 'frame' && isIn(p.box, at));
+            if (frame) {
+              this.choosePicture(frame);
+            }
           }
         }
+      },
+
+      // ---- by keys
+
+      /** Arrow keys aim at words and lines; the pen goes where they lead it. */
+      key(event, page) {
+        const by = ARROWS[event.key];
+        const go = event.key === 'Enter' || event.key === ' ';
+        if (!this.still || !(by || go)) {
+          return;
+        }
+        event.preventDefault();
+        const whole = { x: 0, y: 0, width: page.width, height: page.height };
+        if (by && pen) {
+          const [x, y] = pen.line.points[pen.line.points.length - 1];
+          aim = { page, at: { x: Math.min(page.width, Math.max(0, x + by[0] * STEP)), y: Math.min(page.height, Math.max(0, y + by[1] * STEP)) } };
+          pen.line.points.push([aim.at.x, aim.at.y, 0.5]);
+        } else if (by) {
+          const unit = by[1] === 0 ? 'words' : 'lines';
+          const before = aim?.page === page ? aim.at : null;
+          const next = event.shiftKey || page.targets.words.length === 0 ? null : aimed(page.targets, unit, before, by[0] + by[1], whole);
+          const from0 = before ?? { x: page.width / 2, y: page.height / 3 };
+          aim = { page, at: next ?? { x: from0.x + by[0] * STEP, y: from0.y + by[1] * STEP } };
+          this.state = page.targets.words.find((w) => isIn(w.boxes[0], aim.at))?.text ?? '';
+        } else if (pen) {
+          this.endPen();
+        } else if (aim?.page === page && this.tool === 'pen') {
+          pen = { page, line: Pen.at(aim.at, event.timeStamp) };
+        } else if (aim?.page === page) {
+          this.act(page, aim.at, { ...aim.at, width: 0, height: 0 });
+        }
+        this.draw();
+      },
+
+      endAim() {
+        if (pen) {
+          this.endPen();
+        }
+        aim = null;
+        this.draw();
       },
 
       made(mark, sent = {}) {

@@ -16,9 +16,9 @@ export function distance(box, { x, y }) {
   return Math.hypot(dx, dy);
 }
 
-const isIn = (box, place) => distance(box, place) === 0;
+export const isIn = (box, place) => distance(box, place) === 0;
 
-function nearest(targets, place, reach) {
+export function nearest(targets, place, reach) {
   let best = null;
   let least = reach;
   for (const target of targets) {
@@ -75,33 +75,6 @@ export function within(targets, box) {
   return words.length === 0
     ? { text: '', boxes: [box] }
     : { text: words.map((w) => w.text).join(' '), boxes: joined(words.map((w) => w.boxes[0])) };
-}
-
-const BLANK = /^[_.\u2026]{3,}$/;
-const LINE_HEIGHT = 1.3;
-const USUAL_LINE = 15; // points, where a page has no words
-
-/** Where words are filled in: in a blank, in a cell, after the words of a line, or where one points; as large as the page's own. */
-export function fillPlace(targets, place) {
-  const words = targets?.words ?? [];
-  const heights = words.map((w) => w.boxes[0].height).sort((a, b) => a - b);
-  const height = heights.length > 0 ? heights[heights.length >> 1] * LINE_HEIGHT : USUAL_LINE;
-  const blank = nearest(words.filter((w) => BLANK.test(w.text)), place, REACH / 2);
-  if (blank) {
-    const b = blank.boxes[0];
-    return { x: b.x + 2, y: b.y + b.height - height, height };
-  }
-  const cell = (targets?.cells ?? []).map((c) => c.boxes[0]).find((c) => isIn(c, place));
-  const line = nearest(targets?.lines ?? [], place, REACH / 3);
-  if (line) {
-    const own = line.boxes[0];
-    const after = own.x + own.width + 4;
-    return { x: place.x > own.x + own.width ? Math.max(after, place.x) : place.x, y: own.y + own.height / 2 - height / 2, height };
-  }
-  if (cell) {
-    return { x: cell.x + 4, y: Math.max(cell.y, place.y - height / 2), height };
-  }
-  return { x: place.x, y: place.y - height / 2, height };
 }
 
 /** The next place to aim at, by words or by lines, among those that are seen. */

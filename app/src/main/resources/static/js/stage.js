@@ -202,8 +202,8 @@ function drawNote(g, onStage, mark, drawn) {
   g.restore();
 }
 
-const LETTERS = 0.72; // of the line's height; Mark.FilledIn
-const BASELINE = 0.78;
+export const LETTERS = 0.72; // of the line's height; Mark.FilledIn
+export const BASELINE = 0.78;
 
 /** The words come letter by letter, as they were typed. */
 function drawFilledIn(g, onStage, mark, drawn) {

@@ -155,18 +155,18 @@ document.addEventListener('alpine:init', () => {
         }
       },
 
-      /** An answer that was recorded on this page. Tells what was wrong, or nothing. */
-      async bringAnswer(file, shape) {
+      /** What another part of this page brings in. Tells its file, or what was wrong. */
+      async bringIn(file, shape, frame = undefined) {
         this.answered();
         const announced = [];
-        const why = await this.announce(file, shape, announced);
-        if (!why) {
+        const problem = await this.announce(file, shape, announced, frame);
+        if (!problem) {
           await this.go(announced[0]);
         }
-        return why;
+        return { problem, id: announced[0] };
       },
 
-      async announce(file, shape, announced) {
+      async announce(file, shape, announced, frame = undefined) {
         if (/\.(heic|heif)$/i.test(file.name)) {
           return words.heic;
         }
@@ -174,7 +174,7 @@ document.addEventListener('alpine:init', () => {
           return fill(words.large, Math.round(file.size / 1048576), Math.round(Number(words.most) / 1048576));
         }
         try {
-          const { file: id } = await send('POST', `/class/tasks/${words.task}/work/files`, { name: file.name, bytes: file.size, shape }, { once: crypto.randomUUID() });
+          const { file: id } = await send('POST', `/class/tasks/${words.task}/work/files`, { name: file.name, bytes: file.size, shape, frame }, { once: crypto.randomUUID() });
           chosen.set(id, file);
           announced.push(id);
           return '';
@@ -207,9 +207,12 @@ document.addEventListener('alpine:init', () => {
 
       async look() {
         clearTimeout(this.looking);
+        if (!this.$refs.pieces) {
+          return;
+        }
         const all = await send('GET', `/class/tasks/${words.task}/work/files`).catch(() => null);
-        if (all) {
-          this.draw(all);
+        if (all && this.$refs.pieces) {
+          this.draw(all.filter((f) => f.shape !== 'FRAMED'));
         }
         if (!all || all.some((f) => f.reading || f.arriving)) {
           this.looking = setTimeout(() => this.look(), LOOK_MS);

@@ -7,6 +7,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.FilePayload;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
@@ -17,11 +21,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import javax.imageio.ImageIO;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.app.accounts.People;
 import school.kerygma.app.handin.HandIns;
 import school.kerygma.app.handin.OwnSheets;
 import school.kerygma.app.planning.TaskSheet;
@@ -63,13 +69,16 @@ class OwnSheetTest {
   }
 
   private Given given(int students) throws Exception {
+    return given(
+        students,
+        TestSheets.pdf(
+            directory.resolve("sheet.pdf"),
+            List.of("Load table", "5 N bends ________ mm", "Name a part: ________")));
+  }
+
+  private Given given(int students, Path sheet) throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", students);
-    UUID paper =
-        Papers.bring(
-            school,
-            TestSheets.pdf(
-                directory.resolve("sheet.pdf"),
-                List.of("Load table", "5 N bends ________ mm", "Name a part: ________")));
+    UUID paper = Papers.bring(school, sheet);
     UUID task =
         DemoServer.bean(Tasks.class)
             .plan(
@@ -162,6 +171,139 @@ class OwnSheetTest {
       teacher.getByText("What is filled in, 2 places").click();
       assertThat(teacher.locator("figcaption")).containsText("deck");
       Chromium.assertAccessible(teacher);
+    }
+  }
+
+  private static byte[] picture() throws IOException {
+    BufferedImage picture = new BufferedImage(300, 200, BufferedImage.TYPE_INT_RGB);
+    for (int x = 0; x < 300; x++) {
+      picture.setRGB(x, 100, 0xFF8800);
+    }
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    ImageIO.write(picture, "png", out);
+    return out.toByteArray();
+  }
+
+  private boolean has(Given given, UUID student, String... words) {
+    return puts(given, student).stream()
+        .map(OwnSheets.Put::words)
+        .sorted()
+        .toList()
+        .equals(List.of(words));
+  }
+
+  @Test
+  void wordsAreMovedToTheirPlacesAndAPictureIsPutIntoItsFrame() throws Exception {
+    Given given =
+        given(
+            2,
+            TestSheets.framed(
+                directory.resolve("bank.pdf"),
+                List.of(
+                    "Word bank: beam, truss, live load",
+                    "The road lies on a ________ .",
+                    "Triangles make a ________ .",
+                    "A person who walks is a ________ .",
+                    "Your own bridge")));
+    List<UUID> both = new ArrayList<>(given.school().students());
+    try (BrowserContext phone = chromium.context(390, 844);
+        BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = Chromium.byCard(phone, both.get(0));
+      page.navigate(DemoServer.address() + "/class/tasks/" + given.task() + "/work");
+      page.locator(".own-sheet[data-ready]").waitFor();
+      page.getByText("Larger")
+          .click(); // On a phone places lie close together; the bar leads to all of them too.
+      Locator places = page.locator(".place.blank");
+      assertThat(places).hasCount(3);
+      // Dragged, pressed and pressed, by keys, and out of the bar.
+      page.getByLabel("Move \u201cbeam\u201d").dragTo(places.nth(0));
+      assertThat(places.nth(0)).hasAttribute("aria-label", "The road lies on a: beam");
+      page.getByLabel("Move \u201ctruss\u201d").press("Enter");
+      assertThat(page.locator(".sheet-tools [role=status]")).containsText("Now press the place");
+      Chromium.assertAccessible(page);
+      places.nth(1).press("Enter");
+      assertThat(places.nth(1)).hasAttribute("aria-label", "Triangles make a: truss");
+      places.nth(2).click();
+      page.locator(".bank-words").getByText("live load").click();
+      Awaitility.await()
+          .atMost(Duration.ofSeconds(30))
+          .until(() -> has(given, both.get(0), "beam", "live load", "truss"));
+      page.locator(".sheet-bar").getByText("Done").click();
+      assertThat(page.getByLabel("\u201cbeam\u201d, moved")).isVisible();
+
+      Locator frame = page.getByLabel("Your own bridge: put a picture here");
+      page.waitForFileChooser(frame::click)
+          .setFiles(new FilePayload("me.txt", "text/plain", "no picture".getBytes()));
+      assertThat(page.locator(".own-sheet .told.wrong"))
+          .containsText("no picture that can be shown");
+      page.waitForFileChooser(() -> frame.press("Enter"))
+          .setFiles(new FilePayload("me.png", "image/png", picture()));
+      Locator shown = page.locator(".place.frame img");
+      assertThat(shown).isVisible();
+      Chromium.assertAccessible(page);
+      page.reload();
+      assertThat(shown).isVisible();
+      page.locator(".hand-in-line button").click();
+      assertThat(page.locator(".receipts")).containsText("Handed in on");
+      UUID version = handIns.latest(Set.of(given.task()), both.get(0)).get(given.task()).id();
+      Page teacher = chromium.at(desk, given.school(), "/hand-ins/" + version);
+      assertThat(teacher.locator("img.framed")).isVisible();
+      assertThat(teacher.locator(".handed-file")).hasCount(0);
+      Chromium.assertAccessible(teacher);
+      String picture = teacher.locator("img.framed").getAttribute("src");
+      String card = DemoServer.bean(People.class).cardLinks(Set.copyOf(both)).get(both.get(1));
+      assertThat(Caller.get(Caller.byCard(card), picture).statusCode()).isEqualTo(404);
+    }
+    UUID sheet = sheets.of(Optional.empty(), Set.of(given.paper())).pages().getFirst().id();
+    assertThatThrownBy(
+            () ->
+                sheets.frame(
+                    given.asked(),
+                    both.get(1),
+                    Set.of(given.paper()),
+                    new OwnSheets.Frame(sheet, "1/1"),
+                    "me.png",
+                    10))
+        .isInstanceOf(Problem.class);
+  }
+
+  @Test
+  void aRingATickWordsInTheOpenAndALineOfThePenAreMadeByKeysAlone() throws Exception {
+    Given given = given(1);
+    UUID student = given.school().students().iterator().next();
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, student);
+      page.navigate(DemoServer.address() + "/class/tasks/" + given.task() + "/work");
+      page.locator(".own-sheet[data-ready]").waitFor();
+      Locator canvas = page.locator("canvas.marks");
+      page.locator("[data-tool=ring]").press("Enter");
+      Chromium.assertAccessible(page);
+      canvas.press("ArrowRight");
+      canvas.press("ArrowRight"); // the second word
+      assertThat(page.locator(".sheet-tools [role=status]")).hasText("table");
+      canvas.press("Enter");
+      page.locator("[data-tool=tick]").press("Enter");
+      canvas.press("ArrowDown");
+      canvas.press(" ");
+      page.locator("[data-tool=pen]").press("Enter");
+      canvas.press("ArrowDown");
+      canvas.press("Enter");
+      for (int i = 0; i < 5; i++) {
+        canvas.press("ArrowRight");
+      }
+      canvas.press("Enter");
+      page.locator("[data-tool=write]").press("Enter");
+      canvas.press("ArrowDown");
+      canvas.press("Enter");
+      page.locator("#fill-words").fill("here");
+      Awaitility.await()
+          .atMost(Duration.ofSeconds(30))
+          .until(
+              () ->
+                  puts(given, student).stream()
+                      .map(m -> m.kind() + " " + m.words())
+                      .toList()
+                      .equals(List.of("ring table", "filled \u2713", "ink ", "filled here")));
     }
   }
 

@@ -4,9 +4,11 @@ import java.io.IOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.PDPageContentStream.AppendMode;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
@@ -42,6 +44,20 @@ final class TestSheets {
             content.endText();
           }
         }
+      }
+      document.save(file.toFile());
+      return file;
+    }
+  }
+
+  /** A page with lines of text and an empty rectangle below them. */
+  static Path framed(Path file, List<String> lines) throws IOException {
+    pdf(file, lines);
+    try (PDDocument document = Loader.loadPDF(file.toFile())) {
+      try (PDPageContentStream content =
+          new PDPageContentStream(document, document.getPage(0), AppendMode.APPEND, true)) {
+        content.addRect(72, 120, 240, 160);
+        content.stroke();
       }
       document.save(file.toFile());
       return file;

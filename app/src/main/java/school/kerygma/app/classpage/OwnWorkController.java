@@ -94,7 +94,8 @@ class OwnWorkController {
   record Kept(String text, String link, int seen, int words) {}
 
   /** A file that is coming. */
-  record Coming(@Nullable String name, long bytes, @Nullable Shape shape) {}
+  record Coming(
+      @Nullable String name, long bytes, @Nullable Shape shape, OwnSheets.@Nullable Frame frame) {}
 
   record Announced(UUID file) {}
 
@@ -195,6 +196,17 @@ class OwnWorkController {
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @RequestBody Coming coming) {
     if (coming.name() == null || coming.shape() == null) {
       throw Problem.unreadable();
+    }
+    if (coming.frame() != null) {
+      ListedTask listed = open(me, task);
+      return new Announced(
+          ownSheets.frame(
+              asked(listed),
+              me.id(),
+              papers(listed),
+              coming.frame(),
+              coming.name(),
+              coming.bytes()));
     }
     return new Announced(
         handIns.announce(

@@ -274,6 +274,7 @@ class HandIn {
     /** How long an answer is that was recorded, in milliseconds; 0 for anything else. */
     private long lengthMs;
 
+    private @Nullable String frame;
     private String mediaType = "application/octet-stream";
 
     @Enumerated(EnumType.STRING)
@@ -289,17 +290,18 @@ class HandIn {
     @SuppressWarnings("NullAway.Init")
     protected Piece() {}
 
-    Piece(UUID handIn, int position, String name, long bytes, Shape shape) {
+    Piece(UUID handIn, int position, String name, long bytes, Shape shape, String frame) {
       this.handInId = handIn;
       this.position = position;
       this.name = name;
       this.bytes = bytes;
       this.shape = shape;
+      this.frame = frame.isEmpty() ? null : frame;
     }
 
     /** The same in another version. */
     Piece in(UUID handIn) {
-      Piece same = new Piece(handIn, position, name, bytes, shape);
+      Piece same = new Piece(handIn, position, name, bytes, shape, frame());
       same.turn = turn;
       same.corners = corners;
       same.look = look;
@@ -341,6 +343,11 @@ class HandIn {
 
     Optional<Quad> corners() {
       return corners.isEmpty() ? Optional.empty() : Optional.of(Quad.read(corners));
+    }
+
+    /** The page and the place of the frame that it stands in; empty for any other. */
+    String frame() {
+      return frame == null ? "" : frame;
     }
 
     int look() {

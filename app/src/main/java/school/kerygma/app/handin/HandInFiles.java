@@ -111,7 +111,7 @@ class HandInFiles {
    */
   void writePdf(HandIns.Version version, String title, OutputStream to) throws IOException {
     List<Supplier<byte[]>> pages = new ArrayList<>();
-    for (HandIns.FileOf file : version.files()) {
+    for (HandIns.FileOf file : version.listed()) {
       for (int page = 1; page <= file.pages(); page++) {
         int number = page;
         pages.add(() -> bytes(file, number));

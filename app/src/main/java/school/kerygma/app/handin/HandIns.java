@@ -96,9 +96,19 @@ public class HandIns implements Gate.CircleSource, Remembers {
       return !open && arrived.isEmpty();
     }
 
+    /** Pictures in the frames of the own sheet. */
+    public List<FileOf> framed() {
+      return files.stream().filter(f -> f.shape() == Shape.FRAMED).toList();
+    }
+
+    /** What stands in the list of files. */
+    public List<FileOf> listed() {
+      return files.stream().filter(f -> f.shape() != Shape.FRAMED).toList();
+    }
+
     /** Whether its pages can be had as one PDF: there are some, and not too many. */
     public boolean isOnePdf() {
-      int pages = files.stream().mapToInt(FileOf::pages).sum();
+      int pages = listed().stream().mapToInt(FileOf::pages).sum();
       return pages > 0 && pages <= MOST_PAGES;
     }
 
@@ -123,6 +133,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
    * @param pages that can be shown; 0 if it is only kept
    * @param look how often its pictures were made anew, as part of their addresses
    * @param straight whether it was straightened
+   * @param frame the page and the place of a frame that it stands in; empty for any other
    * @param seconds how long the answer is that was recorded; 0 if it is none, or not looked at yet
    */
   public record FileOf(
@@ -135,6 +146,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
       int pages,
       int look,
       boolean straight,
+      String frame,
       long seconds,
       Optional<Blank.Finding> finding) {
 
@@ -261,6 +273,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
         p.state() == HandIn.Piece.State.READ ? p.pages() : 0,
         p.look(),
         p.corners().isPresent(),
+        p.frame(),
         Math.ceilDiv(p.lengthMs(), 1000),
         p.finding());
   }
@@ -351,6 +364,13 @@ public class HandIns implements Gate.CircleSource, Remembers {
 
   /** Says that a file is coming. From now on it counts as begun. */
   public UUID announce(Asked asked, UUID student, String name, long bytes, Shape shape) {
+    if (shape == Shape.FRAMED) {
+      throw Problem.unreadable(); // It comes with its frame.
+    }
+    return announce(asked, student, name, bytes, shape, "");
+  }
+
+  UUID announce(Asked asked, UUID student, String name, long bytes, Shape shape, String frame) {
     if (!asked.rule().takes(shape.kind())) {
       throw Problem.unreadable();
     }
@@ -365,12 +385,12 @@ public class HandIns implements Gate.CircleSource, Remembers {
     }
     HandIn open = opened(asked, student);
     List<HandIn.Piece> so = pieces.of(List.of(open.id()));
-    if (so.size() >= MOST_FILES) {
+    if (so.stream().filter(p -> p.frame().isEmpty() == frame.isEmpty()).count() >= MOST_FILES) {
       throw Problem.refused("hand-in-many", MOST_FILES);
     }
     int position = so.isEmpty() ? 0 : so.getLast().position() + 1;
     return pieces
-        .saveAndFlush(new HandIn.Piece(open.id(), position, shortened(name), bytes, shape))
+        .saveAndFlush(new HandIn.Piece(open.id(), position, shortened(name), bytes, shape, frame))
         .id();
   }
 
@@ -401,9 +421,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
     if (piece.state() == HandIn.Piece.State.ARRIVING) {
       piece.arrived();
       pieces.saveAndFlush(piece);
-      if (piece.shape().isRecorded()) {
-        dropEarlierAnswers(piece);
-      }
+      dropEarlier(piece);
       works.start(HandInReading.KIND, file, student, piece.name());
       HandIn of = all.findById(piece.handInId()).orElseThrow();
       boolean whole =
@@ -416,10 +434,12 @@ public class HandIns implements Gate.CircleSource, Remembers {
     }
   }
 
-  /** Who says it again means that, and not what was said before. */
-  private void dropEarlierAnswers(HandIn.Piece last) {
+  /** Who says it again, or puts another picture into a frame, means that and not the first. */
+  private void dropEarlier(HandIn.Piece last) {
     for (HandIn.Piece earlier : pieces.of(List.of(last.handInId()))) {
-      if (earlier.shape().isRecorded()
+      boolean answer = last.shape().isRecorded() && earlier.shape().isRecorded();
+      boolean framed = !last.frame().isEmpty() && last.frame().equals(earlier.frame());
+      if ((answer || framed)
           && earlier.state() != HandIn.Piece.State.ARRIVING
           && earlier.position() < last.position()) {
         pieces.delete(earlier);
@@ -564,9 +584,10 @@ public class HandIns implements Gate.CircleSource, Remembers {
     if (rule.takes(Kind.LINK) && !work.link().isEmpty()) {
       found.add(Optional.empty());
     }
-    files.forEach(p -> found.add(p.finding()));
-    if (rule.takes(Kind.SHEET) && (marks > 0 || found.isEmpty())) {
-      found.add(marks > 0 ? Optional.empty() : Optional.of(Blank.Finding.UNCHANGED));
+    files.stream().filter(p -> p.frame().isEmpty()).forEach(p -> found.add(p.finding()));
+    int done = marks + (int) files.stream().filter(p -> !p.frame().isEmpty()).count();
+    if (rule.takes(Kind.SHEET) && (done > 0 || found.isEmpty())) {
+      found.add(done > 0 ? Optional.empty() : Optional.of(Blank.Finding.UNCHANGED));
     }
     return found.isEmpty()
         ? Optional.of(Blank.Finding.EMPTY)

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -14,16 +13,18 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.papers.Editions;
+import school.kerygma.app.papers.FillPlace;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.Leaf;
 import school.kerygma.app.papers.PageView;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
-import school.kerygma.core.handin.FillPlaces;
 import school.kerygma.core.handin.TwoTexts;
+import school.kerygma.core.handin.WordBank;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.handout.Page;
+import school.kerygma.core.handout.SnapTargets;
 import school.kerygma.core.handout.Word;
 
 /** A paper as each student's own copy: filled in on its pages, kept mark by mark. */
@@ -42,18 +43,30 @@ public class OwnSheets {
    * A page of it.
    *
    * @param places that are there to be filled in
-   * @param words the page's own, for who cannot see it
+   * @param bank words that are there to be moved to their places
+   * @param aims what a pointer or an arrow key can mean
    */
   public record Sheet(
-      UUID id, int number, int of, double width, double height, List<Place> places, String words) {}
+      UUID id,
+      int number,
+      int of,
+      double width,
+      double height,
+      List<FillPlace> places,
+      List<WordBank.Item> bank,
+      Aims aims) {}
 
   /**
-   * A place.
+   * What a pointer or an arrow key can mean on a page.
    *
-   * @param key by which it is known on its page
-   * @param kind in lower case
+   * @param words one box each
+   * @param lines one box each
+   * @param cells of tables
    */
-  public record Place(String key, String kind, Box box, String label) {}
+  public record Aims(
+      List<SnapTargets.Target> words,
+      List<SnapTargets.Target> lines,
+      List<SnapTargets.Target> cells) {}
 
   /**
    * What the student put there.
@@ -72,8 +85,18 @@ public class OwnSheets {
       String color,
       int edits) {}
 
+  /**
+   * A picture in a frame.
+   *
+   * @param file that holds it
+   * @param place the key of its frame
+   * @param look part of its picture's address
+   * @param ready whether it can be seen
+   */
+  public record Framed(UUID file, UUID page, String place, int look, boolean ready) {}
+
   /** All of it. */
-  public record Shown(List<Sheet> pages, List<Put> marks) {}
+  public record Shown(List<Sheet> pages, List<Put> marks, List<Framed> pictures) {}
 
   /**
    * A mark as the browser sends it.
@@ -115,7 +138,21 @@ public class OwnSheets {
   public Shown of(Optional<UUID> version, Collection<UUID> papers) {
     List<UUID> pinned = version.map(marks::pages).orElse(List.of());
     List<UUID> pages = pinned.isEmpty() ? given(papers) : pinned;
-    return new Shown(sheets(pages), version.map(v -> puts(List.of(v)).get(v)).orElse(List.of()));
+    return new Shown(
+        sheets(pages),
+        version.map(v -> puts(List.of(v)).get(v)).orElse(List.of()),
+        version.map(v -> framed(handIns.get(v))).orElse(List.of()));
+  }
+
+  private static List<Framed> framed(HandIns.Version version) {
+    return version.framed().stream()
+        .map(
+            f -> {
+              String[] at = f.frame().split(" ", 2);
+              return new Framed(
+                  f.id(), UUID.fromString(at[0]), at[1], f.look(), !f.reading() && f.pages() > 0);
+            })
+        .toList();
   }
 
   /** The pages that are given out, paper by paper. */
@@ -135,16 +172,7 @@ public class OwnSheets {
       Leaf leaf = leaves.get(id);
       if (leaf != null) {
         Page page = leaf.page();
-        List<Place> places = new ArrayList<>();
-        for (FillPlaces.Place p :
-            FillPlaces.of(page, leaf.sheet().grids(), leaf.sheet().rulings())) {
-          places.add(
-              new Place(
-                  Math.round(p.box().x()) + "/" + Math.round(p.box().bottom()),
-                  p.kind().name().toLowerCase(Locale.ROOT),
-                  p.box(),
-                  p.label()));
-        }
+        SnapTargets targets = leaf.targets();
         sheets.add(
             new Sheet(
                 id,
@@ -152,8 +180,9 @@ public class OwnSheets {
                 pages.size(),
                 page.width(),
                 page.height(),
-                places,
-                leaf.text()));
+                leaf.places(),
+                WordBank.of(page),
+                new Aims(targets.words(), targets.lines(), targets.cells())));
       }
     }
     return sheets;
@@ -194,13 +223,7 @@ public class OwnSheets {
   public Optional<Put> keep(
       HandIns.Asked asked, UUID student, Collection<UUID> papers, UUID id, Sent sent) {
     UUID work = handIns.begin(asked, student);
-    List<UUID> pages = marks.pages(work);
-    if (pages.isEmpty()) {
-      pages = given(papers);
-      for (int i = 0; i < pages.size(); i++) {
-        marks.add(work, i, pages.get(i));
-      }
-    }
+    List<UUID> pages = pinned(work, papers);
     if (sent.page() == null || !pages.contains(sent.page())) {
       throw Problem.notFound();
     }
@@ -239,6 +262,45 @@ public class OwnSheets {
             marks.saveAndFlush(
                 new OwnMark(id, work, key, mark, Objects.requireNonNullElse(sent.color(), "")))));
   }
+
+  /** The pages of a version; from the first mark on they stay as they are. */
+  private List<UUID> pinned(UUID work, Collection<UUID> papers) {
+    List<UUID> pages = marks.pages(work);
+    if (pages.isEmpty()) {
+      pages = given(papers);
+      for (int i = 0; i < pages.size(); i++) {
+        marks.add(work, i, pages.get(i));
+      }
+    }
+    return pages;
+  }
+
+  /**
+   * Says that a picture is coming into a frame.
+   *
+   * @return its file
+   */
+  public UUID frame(
+      HandIns.Asked asked,
+      UUID student,
+      Collection<UUID> papers,
+      Frame frame,
+      String name,
+      long bytes) {
+    List<UUID> pages = pinned(handIns.begin(asked, student), papers);
+    boolean there =
+        pages.contains(frame.page())
+            && editions.leaf(frame.page()).places().stream()
+                .anyMatch(p -> p.kind().equals("frame") && p.key().equals(frame.place()));
+    if (!there) {
+      throw Problem.notFound();
+    }
+    return handIns.announce(
+        asked, student, name, bytes, Shape.FRAMED, frame.page() + " " + frame.place());
+  }
+
+  /** A frame of a page, by the key of its place. */
+  public record Frame(UUID page, String place) {}
 
   /** A place is known by its page too. */
   private static String pages(UUID page, String place) {

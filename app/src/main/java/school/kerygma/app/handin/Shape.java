@@ -7,6 +7,8 @@ public enum Shape {
   FILE,
   /** Of a page of paper. */
   PHOTO,
+  /** A picture in a frame of the own sheet. */
+  FRAMED,
   SPOKEN,
   FILMED;
 
@@ -18,6 +20,7 @@ public enum Shape {
   HandInRule.Kind kind() {
     return switch (this) {
       case FILE, PHOTO -> HandInRule.Kind.FILES;
+      case FRAMED -> HandInRule.Kind.SHEET;
       case SPOKEN -> HandInRule.Kind.SPOKEN;
       case FILMED -> HandInRule.Kind.FILMED;
     };

@@ -22,7 +22,15 @@ public class ShownSheet {
       double width,
       double height,
       List<OwnSheets.Put> marks,
-      List<String> filled) {}
+      List<String> filled,
+      List<Picture> pictures) {}
+
+  /**
+   * A picture in a frame of the page.
+   *
+   * @param box of the frame, in shares of the page: left, top, width, height, in percent
+   */
+  public record Picture(UUID file, int look, String label, List<Double> box) {}
 
   private final OwnSheets sheets;
   private final PageJson json;
@@ -47,10 +55,32 @@ public class ShownSheet {
                       p.width(),
                       p.height(),
                       own,
-                      own.stream().map(OwnSheets.Put::words).filter(w -> !w.isBlank()).toList());
+                      own.stream().map(OwnSheets.Put::words).filter(w -> !w.isBlank()).toList(),
+                      pictures(p, shown.pictures()));
                 })
             .toList();
     model.addAttribute("drawings", drawings);
     model.addAttribute("json", json.of(drawings));
+  }
+
+  private static List<Picture> pictures(OwnSheets.Sheet page, List<OwnSheets.Framed> framed) {
+    return framed.stream()
+        .filter(f -> f.page().equals(page.id()) && f.ready())
+        .flatMap(
+            f ->
+                page.places().stream()
+                    .filter(p -> p.key().equals(f.place()))
+                    .map(
+                        p ->
+                            new Picture(
+                                f.file(),
+                                f.look(),
+                                p.label(),
+                                List.of(
+                                    100 * p.box().x() / page.width(),
+                                    100 * p.box().y() / page.height(),
+                                    100 * p.box().width() / page.width(),
+                                    100 * p.box().height() / page.height()))))
+        .toList();
   }
 }

@@ -1,5 +1,6 @@
 package school.kerygma.app.marking;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -20,7 +21,9 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.papers.FillPlace;
 import school.kerygma.app.papers.Handouts;
+import school.kerygma.app.papers.Leaf;
 import school.kerygma.app.papers.PageReading;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
@@ -77,10 +80,14 @@ class MarkController {
 
   @GetMapping("/pages/{id}/targets")
   @ResponseBody
-  SnapTargets targets(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+  Targets targets(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     check(me, id);
-    return handouts.targets(id);
+    Leaf page = handouts.leaf(id);
+    return new Targets(page.targets(), page.places());
   }
+
+  /** What a pointer can mean on a page, and the places that are there to be filled in. */
+  record Targets(@JsonUnwrapped SnapTargets targets, List<FillPlace> places) {}
 
   /** The picture with what is under its covers. */
   @GetMapping("/pages/pictures/{id}/{size}")

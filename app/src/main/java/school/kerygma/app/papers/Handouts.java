@@ -384,13 +384,16 @@ public class Handouts {
         .collect(Collectors.toMap(Handout::id, Handout::title));
   }
 
+  /** A page as it was read: what marks can snap to on it, and what is there to be filled in. */
+  @Transactional(readOnly = true)
+  public Leaf leaf(UUID page) {
+    return leaves.among(List.of(page)).stream().findFirst().orElseThrow(Problem::notFound);
+  }
+
   /** What marks can snap to on a page. */
   @Transactional(readOnly = true)
   public SnapTargets targets(UUID page) {
-    return leaves.among(List.of(page)).stream()
-        .findFirst()
-        .orElseThrow(Problem::notFound)
-        .targets();
+    return leaf(page).targets();
   }
 
   static PageView view(Handout.PageEntity p) {

@@ -3,6 +3,7 @@ package school.kerygma.app.papers;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
+import school.kerygma.core.handin.FillPlaces;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.handout.SnapTargets;
 import school.kerygma.core.rubric.Grid;
@@ -24,6 +25,13 @@ public record Leaf(
 
   public int number() {
     return page().number();
+  }
+
+  /** What is there to be filled in. */
+  public List<FillPlace> places() {
+    return FillPlaces.of(page(), sheet.grids(), sheet.rulings()).stream()
+        .map(FillPlace::of)
+        .toList();
   }
 
   /** What marks can snap to. */

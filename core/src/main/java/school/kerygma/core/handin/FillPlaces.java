@@ -13,7 +13,7 @@ import school.kerygma.core.rubric.Ruling;
 
 /**
  * Finds the places of a page that are there to be filled in: blanks, lines to write on, empty cells
- * of tables, and boxes to tick.
+ * of tables, boxes to tick, and frames for pictures.
  */
 public final class FillPlaces {
 
@@ -23,7 +23,9 @@ public final class FillPlaces {
     LINE,
     CELL,
     /** To be ticked. */
-    BOX
+    BOX,
+    /** Large and empty, for a drawing or a picture. */
+    FRAME
   }
 
   /**
@@ -43,6 +45,7 @@ public final class FillPlaces {
   private static final double SHORTEST_LINE = 60;
   private static final double FREE_ABOVE = 9;
   private static final double SMALLEST_CELL = 12;
+  private static final double SMALLEST_FRAME = 70;
   private static final int LONGEST_LABEL = 80;
 
   private final Page page;
@@ -67,6 +70,7 @@ public final class FillPlaces {
     List<Place> places = new ArrayList<>(found.blanks());
     places.addAll(found.ticks());
     places.addAll(found.cells());
+    places.addAll(found.frames(rulings));
     for (Place line : found.lines(rulings)) {
       if (places.stream().noneMatch(p -> p.box().overlaps(line.box()))) {
         places.add(line);
@@ -136,7 +140,12 @@ public final class FillPlaces {
               row.isBlank() || column.isBlank() || row.equals(column)
                   ? row + column
                   : row + ", " + column;
-          cells.add(new Place(Kind.CELL, inside(box), shortened(label)));
+          boolean frame = box.height() >= SMALLEST_FRAME && box.width() >= SMALLEST_FRAME;
+          Box here = inside(box);
+          cells.add(
+              frame
+                  ? new Place(Kind.FRAME, here, label.isBlank() ? label(here) : shortened(label))
+                  : new Place(Kind.CELL, here, shortened(label)));
         }
       }
     }
@@ -146,6 +155,48 @@ public final class FillPlaces {
   private static Box inside(Box cell) {
     return Box.between(
         cell.x() + 3, cell.y() + 1, Math.max(cell.x() + 4, cell.right() - 3), cell.bottom() - 1);
+  }
+
+  /** Rectangles of lines in which nothing stands, and that are no cell of a table. */
+  private List<Place> frames(List<Ruling> rulings) {
+    List<Place> frames = new ArrayList<>();
+    for (Ruling top : rulings) {
+      if (!top.level() || top.x2() - top.x1() < SMALLEST_FRAME) {
+        continue;
+      }
+      rulings.stream()
+          .filter(r -> r.level() && r.y1() - top.y1() >= SMALLEST_FRAME)
+          .filter(r -> near(r.x1(), top.x1()) && near(r.x2(), top.x2()))
+          .min(Comparator.comparing(Ruling::y1))
+          .map(r -> Box.between(top.x1(), top.y1(), top.x2(), r.y1()))
+          .filter(box -> isWalled(box, rulings))
+          .filter(box -> page.words().stream().noneMatch(w -> isIn(w.box(), box)))
+          .filter(box -> grids.stream().noneMatch(g -> g.box().overlaps(box)))
+          .map(FillPlaces::inside)
+          .ifPresent(box -> frames.add(new Place(Kind.FRAME, box, label(box))));
+    }
+    return frames;
+  }
+
+  private static boolean isIn(Box word, Box box) {
+    return box.contains(word.centerX(), word.centerY());
+  }
+
+  private static boolean near(double one, double other) {
+    return Math.abs(one - other) < 4;
+  }
+
+  private static boolean isWalled(Box box, List<Ruling> rulings) {
+    return List.of(box.x(), box.right()).stream()
+        .allMatch(
+            x ->
+                rulings.stream()
+                    .anyMatch(
+                        r ->
+                            !r.level()
+                                && near(r.x1(), x)
+                                && r.y1() < box.y() + 4
+                                && r.y2() > box.bottom() - 4));
   }
 
   /** Level lines with free space above them that belong to no table and to no drawing. */

@@ -110,8 +110,35 @@ class FillPlacesTest {
                 new Ruling(400, 400, 400, 500),
                 new Ruling(50, 500, 400, 500),
                 new Ruling(50, 600, 80, 600))); // too short
-    assertThat(places).extracting(p -> p.box().bottom()).containsExactly(150.0, 180.0);
-    assertThat(places).extracting(Place::kind).containsOnly(Kind.LINE);
+    assertThat(places)
+        .filteredOn(p -> p.kind() == Kind.LINE)
+        .extracting(p -> p.box().bottom())
+        .containsExactly(150.0, 180.0);
+    assertThat(places).extracting(Place::kind).containsExactly(Kind.LINE, Kind.LINE, Kind.FRAME);
     assertThat(places.getFirst().label()).isEqualTo("Where did it bend most?");
+  }
+
+  @Test
+  void aLargeEmptyRectangleIsAFrameForAPictureAndOneWithWordsOrWithoutWallsIsNot() {
+    List<Ruling> box =
+        List.of(
+            new Ruling(50, 200, 250, 200),
+            new Ruling(50, 320, 250, 320),
+            new Ruling(50, 200, 50, 320),
+            new Ruling(250, 200, 250, 320));
+    Page page = page(line(50, 180, "Draw your bridge here"));
+    assertThat(FillPlaces.of(page, List.of(), box))
+        .singleElement()
+        .satisfies(
+            p -> {
+              assertThat(p.kind()).isEqualTo(Kind.FRAME);
+              assertThat(p.label()).isEqualTo("Draw your bridge here");
+              assertThat(p.box().height()).isEqualTo(118);
+            });
+    Page full = page(line(50, 180, "Draw it"), line(100, 250, "example"));
+    assertThat(FillPlaces.of(full, List.of(), box)).isEmpty();
+    assertThat(FillPlaces.of(page, List.of(), box.subList(0, 3)))
+        .extracting(Place::kind)
+        .doesNotContain(Kind.FRAME);
   }
 }
