@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import java.net.http.HttpClient;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -131,6 +132,37 @@ class BookingTest {
       teacher.reload();
       assertThat(teacher.locator(".help-hour")).containsText("1 of 6 booked");
     }
+  }
+
+  /** Both phones press by the machine's clock, at the same millisecond. */
+  @Test
+  void ofTwoPhonesThatPressInTheSameInstantOneHasTheTimeAndTheOtherReadsThatItIsTaken() {
+    UUID hour = hour("Drawing help", HelpHours.Whose.BOTH);
+    try (BrowserContext phone = chromium.context(390, 844);
+        BrowserContext other = chromium.context(390, 844)) {
+      List<Page> pages =
+          List.of(Chromium.byCard(phone, students.get(0)), Chromium.byCard(other, students.get(1)));
+      pages.forEach(p -> p.navigate(DemoServer.address() + "/class/times"));
+      long at = System.currentTimeMillis() + 1500;
+      pages.forEach(
+          p ->
+              p.getByText("3:10 p.m.")
+                  .evaluate("(b, at) => { setTimeout(() => b.click(), at - Date.now()); }", at));
+      Awaitility.await()
+          .atMost(Duration.ofSeconds(30))
+          .until(
+              () ->
+                  pages.stream()
+                          .filter(p -> p.locator(".own-time").count() > 0)
+                          .filter(p -> p.locator(".own-time").innerText().contains("3:10 p.m."))
+                          .count()
+                      == 1);
+      Page late =
+          pages.stream().filter(p -> p.locator(".own-time").count() == 0).findFirst().orElseThrow();
+      assertThat(late.locator("main")).containsText("was taken a moment ago by somebody else");
+    }
+    assertThat(has(hour, students.get(0)).isPresent() ^ has(hour, students.get(1)).isPresent())
+        .isTrue();
   }
 
   @Test

@@ -15,6 +15,7 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -35,6 +36,7 @@ import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.poi.xwpf.usermodel.XWPFDocument;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -300,6 +302,49 @@ class HandInTest {
                 "/sections/" + school.section() + "/tasks/" + task + "/work")
             .body();
     assertThat(seen).contains("as it was given out");
+  }
+
+  private Path docx(String name, String... lines) throws IOException {
+    Path file = directory.resolve(name);
+    try (XWPFDocument document = new XWPFDocument();
+        OutputStream out = Files.newOutputStream(file)) {
+      for (String line : lines) {
+        document.createParagraph().createRun().setText(line);
+      }
+      document.write(out);
+    }
+    return file;
+  }
+
+  /** ECMA-376, as Apache POI writes it and LibreOffice opens it. */
+  @Test
+  void aWordProcessorsFileIsShownAsPagesAndNoticedIfNothingWasWrittenInIt() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    Path given =
+        docx("given.docx", "How does it bend?", "1. Say what you saw.", "2. Say why it holds.");
+    UUID task = task(school, "files", Set.of(Papers.bring(school, given)));
+    UUID student = school.students().iterator().next();
+    HandIns.Asked asked = asked(school, task, "files");
+    Path done =
+        docx(
+            "done.docx",
+            "How does it bend?",
+            "1. Say what you saw.",
+            "The deck of the beam bridge went down by nine millimeters in the middle.",
+            "2. Say why it holds.",
+            "The triangles of the truss push and pull along their sides and do not bend.");
+    Map<Path, Optional<Blank.Finding>> expected =
+        Map.of(given, Optional.of(Blank.Finding.UNCHANGED), done, Optional.empty());
+    for (Path file : List.of(given, done)) {
+      byte[] bytes = Files.readAllBytes(file);
+      UUID piece = handIns.announce(asked, student, "mine.docx", bytes.length, Shape.FILE);
+      handIns.receive(piece, student, new ByteArrayInputStream(bytes));
+      settled(task, student);
+      HandIns.FileOf shown = handIns.of(task, student).getFirst().files().getFirst();
+      assertThat(shown.pages()).isEqualTo(1);
+      assertThat(shown.finding()).as("%s", file).isEqualTo(expected.get(file));
+      handIns.takeAway(piece, student);
+    }
   }
 
   @Test

@@ -106,6 +106,9 @@ class OwnWorkController {
       @RequestParam(required = false) @Nullable String blank,
       Model model) {
     ListedTask listed = listed(me, task);
+    if (listed.waits()) {
+      return "redirect:/class"; // It says there what it waits for.
+    }
     HandIns.Asked asked = asked(listed);
     SectionView section = sections.get(listed.section());
     List<HandIns.Version> all = handIns.of(task, me.id());

@@ -28,6 +28,7 @@ import school.kerygma.app.ScopedClock;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.clips.Clips;
+import school.kerygma.app.handin.HandIns;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
@@ -322,6 +323,12 @@ class DemoSchool implements ApplicationRunner {
         }
       }
     }
+    Instant morning = at(1, LocalTime.of(8, 10));
+    if (morning.isBefore(clock.instant())) {
+      UUID rubric = papers.get("rubric");
+      ScopedClock.runAt(
+          morning, () -> work.sayOfTheFirst(sketches("7A Design"), teacher, Set.of(rubric)));
+    }
   }
 
   private void watched(UUID student, Scores.Info score, List<Span> stops, String section) {
@@ -337,14 +344,12 @@ class DemoSchool implements ApplicationRunner {
     audience.watched(student, score.id(), UUID.randomUUID(), 0, played);
     audience.tick(student, planned.get("Read the project sheet"), true);
     if (section.equals("7A Design") && random.nextInt(10) < 3) {
-      work.handIn(
-          DemoWork.asked(
-              planned.get("Sketch three bridges"),
-              classes.get(section),
-              at(4, LocalTime.of(23, 59))),
-          student,
-          random,
-          random.nextInt(6) == 0 ? 0 : 3);
+      work.handIn(sketches(section), student, random, random.nextInt(6) == 0 ? 0 : 3);
     }
+  }
+
+  private HandIns.Asked sketches(String section) {
+    return DemoWork.asked(
+        planned.get("Sketch three bridges"), classes.get(section), at(4, LocalTime.of(23, 59)));
   }
 }

@@ -103,11 +103,14 @@ class DemoWeek {
                     1, List.of("Finger joint", "Dovetail", "Miter with keys"), List.of())),
         week.task("Mark out the box", 60, Map.of("8B Woodwork", 3))
             .how("on both boards")
+            .choosing(
+                ChoiceBoard.of(
+                    2, List.of("Sketch of the joints, 1 day before", "Both boards"), List.of()))
             .worth(10, PROJECT)
             .opening(true, Opens.WHEN_THOSE_BEFORE_ARE_TICKED),
         week.task("Read how the sensor works", 20, Map.of("9 Electronics", 1))
             .reading(Set.of(), 2)
-            .handedIn(new HandInRule(Set.of(HandInRule.Kind.TEXT), 60, 1)),
+            .handedIn(HandInRule.read("text 60, spoken 60")),
         week.task("Place the sensor", 40, Map.of("9 Electronics", 4))
             .how("on the board, battery last")
             .worth(5, DAILY));

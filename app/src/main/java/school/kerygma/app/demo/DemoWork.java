@@ -12,6 +12,9 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
@@ -19,7 +22,9 @@ import java.util.UUID;
 import javax.imageio.ImageIO;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.handin.HandIns;
+import school.kerygma.app.handin.SelfChecks;
 import school.kerygma.app.handin.Shape;
+import school.kerygma.app.handin.TeachersWords;
 import school.kerygma.core.handin.HandInRule;
 
 /** Hands in what the students of the demonstration have drawn: photos of pencil sketches. */
@@ -29,9 +34,36 @@ class DemoWork {
   static final HandInRule PHOTOS = new HandInRule(Set.of(HandInRule.Kind.FILES), 0, 2);
 
   private final HandIns handIns;
+  private final SelfChecks selfChecks;
+  private final TeachersWords words;
 
-  DemoWork(HandIns handIns) {
+  DemoWork(HandIns handIns, SelfChecks selfChecks, TeachersWords words) {
     this.handIns = handIns;
+    this.selfChecks = selfChecks;
+    this.words = words;
+  }
+
+  /**
+   * What the teacher says of the first that came: where they see it, beside where its student does.
+   */
+  void sayOfTheFirst(HandIns.Asked asked, UUID teacher, Set<UUID> papers) {
+    List<SelfChecks.Criterion> criteria = selfChecks.criteria(papers);
+    handIns.ofSection(asked.task(), asked.section()).stream()
+        .filter(v -> v.finding().isEmpty())
+        .findFirst()
+        .ifPresent(
+            v -> {
+              Map<String, String> levels = new HashMap<>();
+              for (SelfChecks.Criterion c : criteria.subList(0, Math.min(3, criteria.size()))) {
+                levels.put(c.name(), c.levels().get(levels.size() % c.levels().size()));
+              }
+              words.say(
+                  v.id(),
+                  teacher,
+                  "All three hold. Draw where the second one bends, and hand it in again.",
+                  levels,
+                  criteria);
+            });
   }
 
   /**

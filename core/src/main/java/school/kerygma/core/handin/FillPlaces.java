@@ -66,7 +66,7 @@ public final class FillPlaces {
    * @param rulings its straight lines
    */
   public static List<Place> of(Page page, List<Grid> grids, List<Ruling> rulings) {
-    FillPlaces found = new FillPlaces(page, grids);
+    FillPlaces found = new FillPlaces(seen(page), grids);
     List<Place> places = new ArrayList<>(found.blanks());
     places.addAll(found.ticks());
     places.addAll(found.cells());
@@ -80,6 +80,17 @@ public final class FillPlaces {
         Comparator.comparing((Place p) -> Math.round(p.box().bottom() / 4))
             .thenComparing(p -> p.box().x()));
     return List.copyOf(places);
+  }
+
+  /** Empty cells of word processors hold a blank that does not break: it is nothing to see. */
+  private static Page seen(Page page) {
+    return new Page(
+        page.number(),
+        page.width(),
+        page.height(),
+        page.words().stream()
+            .filter(w -> !w.text().codePoints().allMatch(Character::isSpaceChar))
+            .toList());
   }
 
   private List<Place> blanks() {

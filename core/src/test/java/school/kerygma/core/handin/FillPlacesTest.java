@@ -88,7 +88,8 @@ class FillPlacesTest {
             line(55, 105, "Row"),
             line(155, 105, "Bend"),
             line(255, 105, "Load"),
-            line(55, 135, "1"));
+            line(55, 135, "1"),
+            line(160, 135, "\u00a0"));
     List<Place> places = FillPlaces.of(page, List.of(grid), List.of(new Ruling(50, 130, 350, 130)));
     assertThat(places).extracting(Place::label).containsExactly("1, Bend", "1, Load");
     assertThat(places).extracting(Place::kind).containsOnly(Kind.CELL);
