@@ -255,7 +255,11 @@ document.addEventListener('alpine:init', () => {
         if (this.tool === 'away') {
           if (there) {
             pictures = pictures.filter((f) => f !== there);
-            send('POST', `/class/work/files/${there.file}/away`).catch((e) => (this.problem = e.message || words.lost));
+            send('POST', `/class/work/files/${there.file}/away`).catch((e) => {
+              pictures.push(there);
+              this.problem = e.message || words.lost;
+              this.draw();
+            });
             this.draw();
           }
           return;

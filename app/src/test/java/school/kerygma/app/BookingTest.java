@@ -147,7 +147,8 @@ class BookingTest {
       pages.forEach(
           p ->
               p.getByText("3:10 p.m.")
-                  .evaluate("(b, at) => { setTimeout(() => b.click(), at - Date.now()); }", at));
+                  .evaluate(
+                      "(b, at) => { setTimeout(() => b.click(), at - Date.now()); }", (double) at));
       Awaitility.await()
           .atMost(Duration.ofSeconds(30))
           .until(

@@ -228,6 +228,9 @@ class HandInTest {
       page.locator(".mates input").check();
       page.locator(".hand-in-line button").click();
       assertThat(page.locator(".receipts")).containsText("Handed in on");
+      // What is taken away afterwards is taken from the next version.
+      pieces.locator("li").last().getByText("Take away").click();
+      assertThat(pieces.locator("li")).hasCount(2);
     }
     // One hands in for both.
     HandIns.Version mates = handIns.latest(Set.of(task), both.get(1)).get(task);
@@ -343,7 +346,7 @@ class HandInTest {
       HandIns.FileOf shown = handIns.of(task, student).getFirst().files().getFirst();
       assertThat(shown.pages()).isEqualTo(1);
       assertThat(shown.finding()).as("%s", file).isEqualTo(expected.get(file));
-      handIns.takeAway(piece, student);
+      handIns.takeAway(asked, piece, student);
     }
   }
 
@@ -477,10 +480,11 @@ class HandInTest {
           .isVisible();
     }
     UUID file = handIns.of(task, student).getFirst().files().getFirst().id();
+    HandIns.Asked asked = asked(school, task, "files");
     Optional<Quad> corners = Optional.of(Quad.read("0.1 0.1 0.9 0.1 0.9 0.9 0.1 0.9"));
-    handIns.straighten(file, student, corners);
+    handIns.straighten(asked, file, student, corners);
     settled(task, student);
-    assertThatThrownBy(() -> handIns.straighten(file, student, corners))
+    assertThatThrownBy(() -> handIns.straighten(asked, file, student, corners))
         .hasMessage("hand-in-straight");
   }
 

@@ -128,7 +128,6 @@ class OwnSheetTest {
       page.reload();
       page.locator(".own-sheet[data-ready]").waitFor();
       assertThat(page.getByLabel("Name a part:: deck")).isVisible();
-      assertThat(page.locator(".sheet-tools [role=status]")).hasText("kept");
       Awaitility.await()
           .atMost(Duration.ofSeconds(30))
           .until(

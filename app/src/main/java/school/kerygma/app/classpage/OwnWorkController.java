@@ -290,7 +290,7 @@ class OwnWorkController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void turn(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
-    handIns.turn(file, me.id());
+    handIns.turn(askedOf(me, file), file, me.id());
   }
 
   /** Where a sheet seems to lie in a photo: eight numbers, or nothing. */
@@ -313,7 +313,10 @@ class OwnWorkController {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
     try {
       handIns.straighten(
-          file, me.id(), Optional.ofNullable(straightened.corners()).map(Quad::read));
+          askedOf(me, file),
+          file,
+          me.id(),
+          Optional.ofNullable(straightened.corners()).map(Quad::read));
     } catch (IllegalArgumentException e) {
       throw Problem.refused("hand-in-corners");
     }
@@ -323,14 +326,14 @@ class OwnWorkController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void earlier(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
-    handIns.earlier(file, me.id());
+    handIns.earlier(askedOf(me, file), file, me.id());
   }
 
   @PostMapping("/class/work/files/{file}/away")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void takeAway(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
-    handIns.takeAway(file, me.id());
+    handIns.takeAway(askedOf(me, file), file, me.id());
   }
 
   /** Hands it in, or asks first whether it is meant to be so empty. */
@@ -352,6 +355,11 @@ class OwnWorkController {
         .find(me.id(), task)
         .filter(t -> t.task().sheet().handIn().isPresent())
         .orElseThrow(() -> Problem.conflict("task-not-listed"));
+  }
+
+  /** What is asked where a file is handed in. */
+  private HandIns.Asked askedOf(SignedIn me, UUID file) {
+    return offered(me, handIns.taskOf(file));
   }
 
   private HandIns.Asked offered(SignedIn me, UUID task) {

@@ -456,24 +456,41 @@ public class HandIns implements Gate.CircleSource, Remembers {
     return piece;
   }
 
-  /** A file of the version that is being put together. */
-  private HandIn.Piece changing(UUID file, UUID student) {
+  /** The task for which a file is, or was, handed in. */
+  @Transactional(readOnly = true)
+  public UUID taskOf(UUID file) {
+    return all.findById(piece(file).handInId()).orElseThrow().taskId();
+  }
+
+  /**
+   * A file of the version that is being put together. What was handed in stays as it was: whoever
+   * changes a file of it changes the same file of the next version, which begins with that.
+   */
+  private HandIn.Piece changing(Asked asked, UUID file, UUID student) {
     HandIn.Piece piece = own(file, student);
-    if (all.findById(piece.handInId()).orElseThrow().state() != HandIn.State.OPEN) {
+    HandIn of = all.findById(piece.handInId()).orElseThrow();
+    if (of.state() == HandIn.State.OPEN) {
+      return piece;
+    }
+    HandIn next = opened(asked, student);
+    if (next.number() != of.number() + 1) {
       throw Problem.conflict("hand-in-in");
     }
-    return piece;
+    return pieces.of(List.of(next.id())).stream()
+        .filter(p -> p.position() == piece.position())
+        .findFirst()
+        .orElseThrow(() -> Problem.conflict("hand-in-in"));
   }
 
   /** Turns a photo by a quarter to the right. */
-  public void turn(UUID file, UUID student) {
-    HandIn.Piece piece = changingPhoto(file, student);
+  public void turn(Asked asked, UUID file, UUID student) {
+    HandIn.Piece piece = changingPhoto(asked, file, student);
     piece.turnOnce();
-    works.start(HandInReading.KIND, file, student, piece.name());
+    works.start(HandInReading.KIND, piece.id(), student, piece.name());
   }
 
-  private HandIn.Piece changingPhoto(UUID file, UUID student) {
-    HandIn.Piece piece = changing(file, student);
+  private HandIn.Piece changingPhoto(Asked asked, UUID file, UUID student) {
+    HandIn.Piece piece = changing(asked, file, student);
     if (piece.shape() != Shape.PHOTO || piece.state() != HandIn.Piece.State.READ) {
       throw Problem.conflict("hand-in-in");
     }
@@ -483,7 +500,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
   /** Where the sheet seems to lie in a photo. */
   @Transactional(readOnly = true)
   public Optional<Quad> edges(UUID file, UUID student) {
-    HandIn.Piece piece = changingPhoto(file, student);
+    HandIn.Piece piece = own(file, student);
     return piece.corners().isPresent() ? Optional.empty() : files.edges(piece);
   }
 
@@ -492,20 +509,20 @@ public class HandIns implements Gate.CircleSource, Remembers {
    *
    * @param corners nothing if the photo is to be seen as it was taken
    */
-  public void straighten(UUID file, UUID student, Optional<Quad> corners) {
-    HandIn.Piece piece = changingPhoto(file, student);
+  public void straighten(Asked asked, UUID file, UUID student, Optional<Quad> corners) {
+    HandIn.Piece piece = changingPhoto(asked, file, student);
     if (corners.isPresent() && piece.corners().isPresent()) {
       throw Problem.conflict("hand-in-straight"); // They are corners of another picture.
     }
     piece.straighten(corners);
-    works.start(HandInReading.KIND, file, student, piece.name());
+    works.start(HandInReading.KIND, piece.id(), student, piece.name());
   }
 
   /** Puts a file before the one that comes before it. */
-  public void earlier(UUID file, UUID student) {
-    HandIn.Piece piece = changing(file, student);
+  public void earlier(Asked asked, UUID file, UUID student) {
+    HandIn.Piece piece = changing(asked, file, student);
     List<HandIn.Piece> row = new ArrayList<>(pieces.of(List.of(piece.handInId())));
-    int at = row.stream().map(HandIn.Piece::id).toList().indexOf(file);
+    int at = row.stream().map(HandIn.Piece::id).toList().indexOf(piece.id());
     if (at > 0) {
       row.add(at - 1, row.remove(at));
       for (int i = 0; i < row.size(); i++) {
@@ -514,12 +531,12 @@ public class HandIns implements Gate.CircleSource, Remembers {
     }
   }
 
-  public void takeAway(UUID file, UUID student) {
+  public void takeAway(Asked asked, UUID file, UUID student) {
     HandIn.Piece piece = own(file, student);
-    HandIn of = all.findById(piece.handInId()).orElseThrow();
-    if (of.state() == HandIn.State.IN) {
-      throw Problem.conflict("hand-in-in");
+    if (all.findById(piece.handInId()).orElseThrow().state() != HandIn.State.SENDING) {
+      piece = changing(asked, file, student);
     }
+    HandIn of = all.findById(piece.handInId()).orElseThrow();
     pieces.delete(piece);
     pieces.flush();
     boolean whole =

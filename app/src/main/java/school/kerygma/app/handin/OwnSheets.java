@@ -288,19 +288,20 @@ public class OwnSheets {
       String name,
       long bytes) {
     List<UUID> pages = pinned(handIns.begin(asked, student), papers);
+    UUID page = frame.page();
     boolean there =
-        pages.contains(frame.page())
-            && editions.leaf(frame.page()).places().stream()
+        page != null
+            && pages.contains(page)
+            && editions.leaf(page).places().stream()
                 .anyMatch(p -> p.kind().equals("frame") && p.key().equals(frame.place()));
     if (!there) {
       throw Problem.notFound();
     }
-    return handIns.announce(
-        asked, student, name, bytes, Shape.FRAMED, frame.page() + " " + frame.place());
+    return handIns.announce(asked, student, name, bytes, Shape.FRAMED, page + " " + frame.place());
   }
 
   /** A frame of a page, by the key of its place. */
-  public record Frame(UUID page, String place) {}
+  public record Frame(@Nullable UUID page, @Nullable String place) {}
 
   /** A place is known by its page too. */
   private static String pages(UUID page, String place) {

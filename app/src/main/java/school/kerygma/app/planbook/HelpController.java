@@ -46,6 +46,7 @@ class HelpController {
           new Question("preview", "posting"),
           new Question("key", "planbook"),
           new Question("differs", "planbook"),
+          new Question("task-parts", "classpage"),
           new Question("ways", "classpage"),
           new Question("first", "day"),
           new Question("week", "planbook"),
