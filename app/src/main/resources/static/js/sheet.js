@@ -128,6 +128,10 @@ document.addEventListener('alpine:init', () => {
         }
       },
 
+      get hasBank() {
+        return this.bank.length > 0;
+      },
+
       get still() {
         return words?.still === 'true';
       },

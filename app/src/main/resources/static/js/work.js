@@ -261,7 +261,7 @@ document.addEventListener('alpine:init', () => {
         const picture = f.pages > 0 ? element('img', { src: `/media/hand-ins/${f.id}/1/s?look=${f.look}`, alt: fill(words.pageOf, 1, f.name) }) : element('span', { class: 'no-picture', 'aria-hidden': 'true' });
         if (f.recorded) {
           const player = f.seconds > 0 ? [element(f.filmed ? 'video' : 'audio', { controls: true, preload: 'none', playsinline: true, src: `/media/hand-ins/${f.id}/answer`, 'aria-label': f.name })] : [];
-          return element('li', { 'data-file': f.id, class: 'answer-piece' }, element('div', {}, element('strong', {}, f.name), ' ', ...about.flatMap((a) => [a, ' ']), ...player, deeds));
+          return element('li', { 'data-file': f.id, class: 'answer-piece' }, element('div', {}, element('strong', {}, f.name.replace(/\.\w+$/, '')), ' ', ...about.flatMap((a) => [a, ' ']), ...player, deeds));
         }
         return element('li', { 'data-file': f.id }, picture, element('div', {}, element('strong', {}, f.name), ' ', ...about.flatMap((a) => [a, ' ']), deeds));
       },
