@@ -156,7 +156,7 @@ document.addEventListener('alpine:init', () => {
 
       /** What is shown only now can have the focus only then. */
       focus(name) {
-        this.$nextTick(() => setTimeout(() => this.$refs[name]?.focus()));
+        requestAnimationFrame(() => requestAnimationFrame(() => this.$refs[name]?.focus()));
       },
 
       async drop() {

@@ -126,6 +126,7 @@ document.addEventListener('alpine:init', () => {
         if (waiting.left > 0) {
           this.go();
         }
+        pictures.filter((f) => !f.ready && !f.arriving).forEach((f) => this.untilSeen(f.file));
       },
 
       get hasBank() {
@@ -251,7 +252,7 @@ document.addEventListener('alpine:init', () => {
       // ---- pictures in frames
 
       pictureIn(p) {
-        return pictures.find((f) => f.page === p.page.id && f.place === p.key);
+        return pictures.findLast((f) => f.page === p.page.id && f.place === p.key && !f.arriving);
       },
 
       choosePicture(p) {
@@ -289,19 +290,15 @@ document.addEventListener('alpine:init', () => {
         input.click();
       },
 
-      /** Its picture is being looked at first. */
+      /** Its picture is being looked at first; what is no picture is gone then. */
       async untilSeen(id) {
         for (;;) {
           const shown = await send('GET', `/class/tasks/${words.task}/sheet`).catch(() => null);
           const mine = shown?.pictures.find((f) => f.file === id);
-          if (shown && (!mine || mine.ready)) {
+          if (shown && (!mine || mine.ready || mine.arriving)) {
             pictures = shown.pictures;
-            this.problem = mine ? '' : words.noPicture;
-            return;
-          }
-          const files = await send('GET', `/class/tasks/${words.task}/work/files`).catch(() => []);
-          if (files.some((f) => f.id === id && !f.reading && !f.arriving && f.pages === 0)) {
-            this.problem = words.noPicture;
+            this.problem = mine ? this.problem : words.noPicture;
+            this.draw();
             return;
           }
           await new Promise((again) => setTimeout(again, PAUSE_MS));

@@ -212,7 +212,8 @@ document.addEventListener('alpine:init', () => {
         }
         const all = await send('GET', `/class/tasks/${words.task}/work/files`).catch(() => null);
         if (all && this.$refs.pieces) {
-          this.draw(all.filter((f) => f.shape !== 'FRAMED'));
+          // A picture of the sheet stands in its frame; one that never came can be sent again, or given up, here.
+          this.draw(all.filter((f) => f.shape !== 'FRAMED' || f.arriving));
         }
         if (!all || all.some((f) => f.reading || f.arriving)) {
           this.looking = setTimeout(() => this.look(), LOOK_MS);

@@ -572,7 +572,7 @@ class HandInTest {
       assertThat(handIns.handIn(asked, student, Set.of(), false).finding())
           .contains(Blank.Finding.EMPTY);
     }
-    UUID last = handIns.of(task, student).getFirst().files().getFirst().id();
+    UUID last = handIns.of(task, student).getFirst().files().getLast().id();
     String card = DemoServer.bean(People.class).cardLinks(Set.of(student)).get(student);
     assertThat(Caller.get(Caller.byCard(card), "/media/hand-ins/" + last + "/answer").statusCode())
         .isEqualTo(404);

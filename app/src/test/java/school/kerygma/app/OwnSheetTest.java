@@ -240,8 +240,14 @@ class OwnSheetTest {
       Locator shown = page.locator(".place.frame img");
       assertThat(shown).isVisible();
       Chromium.assertAccessible(page);
+      // What is no picture leaves the one that is there.
+      String first = shown.getAttribute("src");
+      page.waitForFileChooser(() -> page.locator(".place.frame").click())
+          .setFiles(new FilePayload("me.txt", "text/plain", "no picture".getBytes()));
+      assertThat(page.locator(".own-sheet .told.wrong"))
+          .containsText("no picture that can be shown");
       page.reload();
-      assertThat(shown).isVisible();
+      assertThat(shown).hasAttribute("src", first);
       page.locator(".hand-in-line button").click();
       assertThat(page.locator(".receipts")).containsText("Handed in on");
       UUID version = handIns.latest(Set.of(given.task()), both.get(0)).get(given.task()).id();

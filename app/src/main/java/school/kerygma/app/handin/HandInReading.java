@@ -147,6 +147,7 @@ class HandInReading implements Work {
                 p.read(read.mediaType(), read.pages(), read.finding());
               }
               pieces.saveAndFlush(p);
+              dropOthers(p);
               HandIn of = all.findById(p.handInId()).orElseThrow();
               if (of.state() != HandIn.State.OPEN) {
                 // Its student could not be told before it went; its teacher is.
@@ -163,6 +164,24 @@ class HandInReading implements Work {
                                     ownMarks.countOf(of.id()))));
               }
             });
+  }
+
+  /**
+   * Who says it again, or puts another picture into a frame, means that and not the first; what no
+   * frame can show is dropped, and the first stays.
+   */
+  private void dropOthers(HandIn.Piece last) {
+    boolean framed = !last.frame().isEmpty();
+    if (framed && last.pages() == 0) {
+      pieces.delete(last);
+      return;
+    }
+    if (framed || last.shape().isRecorded() && last.lengthMs() > 0) {
+      pieces.of(List.of(last.handInId())).stream()
+          .filter(p -> p.position() < last.position() && p.state() != HandIn.Piece.State.ARRIVING)
+          .filter(p -> framed ? p.frame().equals(last.frame()) : p.shape().isRecorded())
+          .forEach(pieces::delete);
+    }
   }
 
   private Read read(HandIn.Piece piece, Path file, Progress progress) {

@@ -421,7 +421,6 @@ public class HandIns implements Gate.CircleSource, Remembers {
     if (piece.state() == HandIn.Piece.State.ARRIVING) {
       piece.arrived();
       pieces.saveAndFlush(piece);
-      dropEarlier(piece);
       works.start(HandInReading.KIND, file, student, piece.name());
       HandIn of = all.findById(piece.handInId()).orElseThrow();
       boolean whole =
@@ -432,20 +431,6 @@ public class HandIns implements Gate.CircleSource, Remembers {
         tick(of);
       }
     }
-  }
-
-  /** Who says it again, or puts another picture into a frame, means that and not the first. */
-  private void dropEarlier(HandIn.Piece last) {
-    for (HandIn.Piece earlier : pieces.of(List.of(last.handInId()))) {
-      boolean answer = last.shape().isRecorded() && earlier.shape().isRecorded();
-      boolean framed = !last.frame().isEmpty() && last.frame().equals(earlier.frame());
-      if ((answer || framed)
-          && earlier.state() != HandIn.Piece.State.ARRIVING
-          && earlier.position() < last.position()) {
-        pieces.delete(earlier);
-      }
-    }
-    pieces.flush();
   }
 
   private HandIn.Piece own(UUID file, UUID student) {

@@ -91,9 +91,11 @@ public class OwnSheets {
    * @param file that holds it
    * @param place the key of its frame
    * @param look part of its picture's address
+   * @param arriving whether it is still on its way
    * @param ready whether it can be seen
    */
-  public record Framed(UUID file, UUID page, String place, int look, boolean ready) {}
+  public record Framed(
+      UUID file, UUID page, String place, int look, boolean arriving, boolean ready) {}
 
   /** All of it. */
   public record Shown(List<Sheet> pages, List<Put> marks, List<Framed> pictures) {}
@@ -150,7 +152,7 @@ public class OwnSheets {
             f -> {
               String[] at = f.frame().split(" ", 2);
               return new Framed(
-                  f.id(), UUID.fromString(at[0]), at[1], f.look(), !f.reading() && f.pages() > 0);
+                  f.id(), UUID.fromString(at[0]), at[1], f.look(), f.arriving(), f.pages() > 0);
             })
         .toList();
   }
