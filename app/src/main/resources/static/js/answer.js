@@ -12,6 +12,7 @@ document.addEventListener('alpine:init', () => {
     let data;
     let name;
     let stream;
+    let endMeter = () => {};
     let recorder;
     let pieces = [];
     let writing = Promise.resolve();
@@ -46,7 +47,7 @@ document.addEventListener('alpine:init', () => {
 
       async init() {
         data = this.$root.dataset;
-        name = `answer:${data.task}`;
+        name = `answer:${data.mine}`;
         addEventListener('beforeunload', (e) => {
           if (this.going) {
             e.preventDefault();
@@ -99,7 +100,7 @@ document.addEventListener('alpine:init', () => {
           this.$refs.mirror.srcObject = stream;
           this.$refs.mirror.play();
         }
-        meter(stream, (level) => (this.level = level));
+        endMeter = meter(stream, (level) => (this.level = level));
         stream.getTracks().forEach((t) => t.addEventListener('ended', () => this.stop()));
         begun = performance.now();
         recorder.start(() => 0);
@@ -121,6 +122,7 @@ document.addEventListener('alpine:init', () => {
         this.state = 'stopping';
         this.ms = Math.min(performance.now() - begun, 1000 * Number(data.seconds));
         await recorder.stop();
+        endMeter();
         stream.getTracks().forEach((t) => t.stop());
         this.$refs.mirror.srcObject = null;
         await writing;

@@ -43,7 +43,10 @@ export function hums(spectrum, step) {
   return HUM_HZ.some((mains) => HARMONICS.filter((n) => at(n * mains) - beside(n * mains) > HUM_OVER_DB && at(n * mains) > -75).length >= 2);
 }
 
-/** Tells ten times a second how loud it is: 0 to 100, a word for it, and what is wrong with the room: hum, noise or nothing. */
+/**
+ * Tells ten times a second how loud it is: 0 to 100, a word for it, and what is wrong with the room: hum, noise or nothing.
+ * @returns what ends it
+ */
 export function meter(stream, tell) {
   const context = new AudioContext();
   const analyser = context.createAnalyser();
@@ -56,7 +59,7 @@ export function meter(stream, tell) {
   const spectrum = new Float32Array(fine.frequencyBinCount);
   let humming = 0;
   const readings = [];
-  setInterval(() => {
+  const timer = setInterval(() => {
     analyser.getFloatTimeDomainData(samples);
     const energy = samples.reduce((sum, s) => sum + s * s, 0) / samples.length;
     const peak = samples.reduce((most, s) => Math.max(most, Math.abs(s)), 0);
@@ -74,4 +77,8 @@ export function meter(stream, tell) {
     const trouble = humming >= LASTING ? 'hum' : noisy ? 'noisy' : '';
     tell(Math.max(0, Math.min(100, (100 * (db - FLOOR_DB)) / -FLOOR_DB)), word, trouble);
   }, 100);
+  return () => {
+    clearInterval(timer);
+    context.close();
+  };
 }

@@ -18,9 +18,10 @@ const MOVED_PX = 6;
 
 /** What has to go to the server, on this device until it has gone. */
 class Waiting {
-  constructor(task) {
+  /** @param mine names the task and the student: others may use this device too */
+  constructor(task, mine) {
     this.task = task;
-    this.name = `kerygma:sheet:${task}`;
+    this.name = `kerygma:sheet:${mine}`;
     this.all = JSON.parse(localStorage.getItem(this.name) ?? '{}');
   }
 
@@ -99,7 +100,7 @@ document.addEventListener('alpine:init', () => {
 
       async init() {
         words = this.$root.dataset;
-        waiting = new Waiting(words.task);
+        waiting = new Waiting(words.task, words.mine);
         addEventListener('online', () => this.go());
         visualViewport?.addEventListener('resize', () => this.aboveKeys());
         try {

@@ -26,7 +26,7 @@ document.addEventListener('alpine:init', () => {
 
       init() {
         words = this.$root.dataset;
-        here = `kerygma:work:${words.task}`;
+        here = `kerygma:work:${words.mine}`;
         seen = Number(words.seen);
         this.count = this.$root.querySelector('#count span')?.textContent ?? '';
         this.bringBack();
@@ -331,7 +331,7 @@ document.addEventListener('alpine:init', () => {
 
       /** What was written last is kept before it goes. */
       async handIn(event) {
-        if (this.sure || !(localStorage.getItem(here) || localStorage.getItem(`kerygma:sheet:${words.task}`))) {
+        if (this.sure || !(localStorage.getItem(here) || localStorage.getItem(`kerygma:sheet:${words.mine}`))) {
           return;
         }
         event.preventDefault();

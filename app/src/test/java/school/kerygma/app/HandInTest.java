@@ -190,6 +190,40 @@ class HandInTest {
   }
 
   @Test
+  void whatOneStudentLeftOnADeviceIsNotOfferedToTheNext() {
+    TestSchool school = TestSchool.in("America/Halifax", 2);
+    UUID task = task(school, "text", Set.of());
+    List<UUID> both = new ArrayList<>(school.students());
+    String address = DemoServer.address() + "/class/tasks/" + task + "/work";
+    try (BrowserContext tablet = chromium.context(820, 1180)) {
+      tablet.route(
+          Pattern.compile(".*/work$"),
+          route -> {
+            if (route.request().method().equals("PUT")) {
+              route.abort();
+            } else {
+              route.resume();
+            }
+          });
+      Page first = Chromium.byCard(tablet, both.get(0));
+      first.navigate(address);
+      first.getByLabel("Your text").fill("Mine alone.");
+      assertThat(first.locator(".count")).containsText("kept on this device");
+      first.close();
+      tablet.clearCookies();
+      Page next = Chromium.byCard(tablet, both.get(1));
+      next.navigate(address);
+      assertThat(next.locator(".count")).containsText("no words yet");
+      assertThat(next.getByLabel("Your text")).hasValue("");
+      next.close();
+      tablet.clearCookies();
+      Page again = Chromium.byCard(tablet, both.get(0));
+      again.navigate(address);
+      assertThat(again.getByLabel("Your text")).hasValue("Mine alone.");
+    }
+  }
+
+  @Test
   void photosAreTurnedOrderedAndHandedInAndWhatCannotBeReadIsKeptAsItIs() throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 2);
     UUID task = task(school, "files, together 2", Set.of());
