@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.FilePayload;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
@@ -21,6 +22,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.regex.Pattern;
 import javax.imageio.ImageIO;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
@@ -123,11 +125,16 @@ class OwnSheetTest {
       words.press("Enter"); // to the next place
       assertThat(page.locator(".sheet-bar label")).hasText("Name a part:");
       words.fill("deck");
-      // The page is even lost and opened again.
+      // The page is even lost and opened again, before anything could go.
+      Pattern marks = Pattern.compile(".*/sheet/.*");
+      phone.route(marks, Route::abort);
       phone.setOffline(false);
       page.reload();
       page.locator(".own-sheet[data-ready]").waitFor();
       assertThat(page.getByLabel("Name a part:: deck")).isVisible();
+      assertThat(page.locator(".sheet-tools [role=status]")).containsText("kept on this device");
+      phone.unroute(marks);
+      assertThat(page.locator(".sheet-tools [role=status]")).hasText("kept");
       Awaitility.await()
           .atMost(Duration.ofSeconds(30))
           .until(

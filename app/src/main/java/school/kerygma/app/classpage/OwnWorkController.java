@@ -34,6 +34,7 @@ import school.kerygma.app.handin.SelfChecks;
 import school.kerygma.app.handin.Shape;
 import school.kerygma.app.handin.ShownSheet;
 import school.kerygma.app.handin.TeachersWords;
+import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
@@ -162,9 +163,10 @@ class OwnWorkController {
     HandIns.Version shown = handIns.get(id);
     model.addAttribute("shown", shown);
     shownSheet.of(id, model);
-    model.addAttribute("rows", words.rows(id, List.of()));
+    TaskView task = tasks.get(shown.task());
+    model.addAttribute("rows", words.rows(id, selfChecks.criteria(task, shown.section())));
     model.addAttribute("word", words.of(id).orElse(null));
-    model.addAttribute("task", tasks.get(shown.task()));
+    model.addAttribute("task", task);
     model.addAttribute("section", sections.get(shown.section()));
     return "classpage/handed";
   }

@@ -207,7 +207,7 @@ class HandInController {
     model.addAttribute("versions", own);
     model.addAttribute("late", late(own, task, section, due).orElse(null));
     shownSheet.of(version.id(), model);
-    List<SelfChecks.Criterion> criteria = criteria(task, section.id());
+    List<SelfChecks.Criterion> criteria = selfChecks.criteria(task, section.id());
     model.addAttribute("criteria", criteria);
     model.addAttribute("rows", words.rows(version.id(), criteria));
     model.addAttribute("word", words.of(version.id()).orElse(null));
@@ -220,10 +220,6 @@ class HandInController {
     return "handin/one";
   }
 
-  private List<SelfChecks.Criterion> criteria(TaskView task, UUID section) {
-    return selfChecks.criteria(task.sheet().in(section).handouts());
-  }
-
   /** A teacher's word of a version: where they see it by the rubric, and what they write. */
   @PostMapping("/hand-ins/{id}/word")
   String say(
@@ -233,7 +229,8 @@ class HandInController {
       @RequestParam MultiValueMap<String, String> form) {
     gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, id);
     HandIns.Version version = handIns.get(id);
-    List<SelfChecks.Criterion> criteria = criteria(tasks.get(version.task()), version.section());
+    List<SelfChecks.Criterion> criteria =
+        selfChecks.criteria(tasks.get(version.task()), version.section());
     Map<String, String> levels = new HashMap<>();
     for (int i = 0; i < criteria.size(); i++) {
       String level = form.getFirst("level-" + i);

@@ -14,6 +14,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.margin.Rubrics;
 import school.kerygma.app.papers.Editions;
+import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.rubric.Rubric;
 
@@ -44,6 +45,12 @@ public class SelfChecks {
     this.editions = editions;
     this.handIns = handIns;
     this.sql = sql;
+  }
+
+  /** The criteria by which a section's work for a task is seen. */
+  @Transactional(readOnly = true)
+  public List<Criterion> criteria(TaskView task, UUID section) {
+    return criteria(task.sheet().in(section).handouts());
   }
 
   /** The criteria of the rubrics among some papers; none without levels to choose from. */
