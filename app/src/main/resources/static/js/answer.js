@@ -1,4 +1,5 @@
-// A spoken or filmed answer: recorded here a piece a second, heard before it is kept, and not lost with the page.
+// A spoken or filmed answer: recorded here a piece a second, heard before it is kept, and not lost with the page. The component
+// around it takes it in: its bringIn(file, shape) tells the problem, if there was one, and what is done afterwards.
 import { clock } from './api.js';
 import { fill } from './dom.js';
 import { dropPieces, keepPiece, piecesOf } from './kept.js';
@@ -41,6 +42,13 @@ document.addEventListener('alpine:init', () => {
       get filming() {
         return this.shape === 'FILMED';
       },
+      get short() {
+        return Math.round(this.ms / 1000) < Number(data.least);
+      },
+      /** Whether it cannot be kept just now. */
+      get held() {
+        return this.keeping || this.short;
+      },
       get shown() {
         return fill(data.of, clock(this.ms), clock(1000 * Number(data.seconds)));
       },
@@ -59,6 +67,7 @@ document.addEventListener('alpine:init', () => {
           pieces = left.map((p) => p.body);
           this.shape = left[0].shape;
           this.ms = 1000 * left.length;
+          this.$root.closest('details')?.setAttribute('open', '');
           this.hear(left[0].type);
         }
       },
@@ -136,7 +145,8 @@ document.addEventListener('alpine:init', () => {
         this.$refs.said.src = URL.createObjectURL(file);
         this.about = `${title}, ${clock(this.ms)}`;
         this.state = 'made';
-        this.focus('keep');
+        this.problem = this.short ? fill(data.short, clock(this.ms), clock(1000 * Number(data.least))) : '';
+        this.focus(this.short ? 'again' : 'keep');
       },
 
       async keep() {
@@ -144,15 +154,18 @@ document.addEventListener('alpine:init', () => {
           return;
         }
         this.keeping = true;
-        const { problem } = await Alpine.$data(document.querySelector('.own-work')).bringIn(file, this.shape);
+        this.problem = '';
+        const { problem, after } = await this.bringIn(file, this.shape);
         this.problem = problem;
         this.keeping = false;
         if (!this.problem) {
           await this.drop();
+          after?.();
         }
       },
 
       again() {
+        this.problem = '';
         return this.drop();
       },
 

@@ -19,9 +19,11 @@ async function inStore(mode, deed) {
     return null;
   }
   return new Promise((resolve, reject) => {
-    const request = deed(database.transaction(STORE, mode).objectStore(STORE));
-    request.onsuccess = () => resolve(request.result);
-    request.onerror = () => reject(request.error);
+    const whole = database.transaction(STORE, mode);
+    const request = deed(whole.objectStore(STORE));
+    // Only then is it so: a page that goes on success may take its change with it.
+    whole.oncomplete = () => resolve(request.result);
+    whole.onabort = () => reject(whole.error);
   });
 }
 

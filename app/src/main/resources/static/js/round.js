@@ -1,6 +1,13 @@
-// Words that are written for a round: counted, and kept on this device until they are sent.
+// What is said in a round. Words are counted, and kept on this device until they are sent; a recording is sent, and is there for
+// the others once the server has made it ready.
+import { send } from './api.js';
+import { fill } from './dom.js';
+import { sendFile } from './upload.js';
+
+const LOOK_MS = 1000;
 
 const key = (draft) => `kerygma:${draft}`;
+const pause = () => new Promise((done) => setTimeout(done, LOOK_MS));
 
 document.addEventListener('alpine:init', () => {
   Alpine.data('counted', () => ({
@@ -13,7 +20,9 @@ document.addEventListener('alpine:init', () => {
         localStorage.removeItem(key(draft));
       } else if (left && !this.$refs.words.value) {
         this.$refs.words.value = left;
-        this.$root.closest('details')?.setAttribute('open', '');
+        for (let of = this.$root.closest('details'); of; of = of.parentElement.closest('details')) {
+          of.open = true;
+        }
       }
       this.count();
     },
@@ -27,4 +36,73 @@ document.addEventListener('alpine:init', () => {
       }
     },
   }));
+
+  // The recorder inside sees these names beside its own: none may be the same.
+  Alpine.data('voiced', () => {
+    let root;
+    let data;
+    return {
+      told: '',
+      refused: '',
+
+      init() {
+        root = this.$root;
+        data = root.dataset;
+        if (data.state === 'MAKING') {
+          // The page was closed, or opened anew, while it was being made ready.
+          this.ready(data.waiting).then(({ problem, after }) => {
+            this.refused = problem;
+            after?.();
+          });
+        } else {
+          this.refused = this.why(data.state);
+        }
+      },
+
+      /** What keeps a recording from being sent, in words. */
+      why(state) {
+        return { SHORT: data.short, LONG: data.long, NOTHING: data.nothing }[state] ?? '';
+      },
+
+      async bringIn(file) {
+        this.refused = '';
+        this.told = fill(data.sending, 0);
+        try {
+          const words = root.querySelector('.beside').value;
+          const { voice } = await send('POST', `/class/tasks/${data.task}/round/voices`, { answer: data.answer || null, words, bytes: file.size }, { once: crypto.randomUUID() });
+          const lost = await sendFile(`/class/rounds/voices/${voice}`, file, file, (percent) => (this.told = fill(data.sending, percent)), data.lost);
+          if (lost) {
+            this.told = '';
+            return { problem: lost };
+          }
+          return await this.ready(voice);
+        } catch (e) {
+          this.told = '';
+          return { problem: e.message && e.status ? e.message : data.lost };
+        }
+      },
+
+      /** Waits until it has been made ready, however often the line is lost meanwhile. */
+      async ready(voice) {
+        this.told = data.making;
+        for (;;) {
+          const { state } = await send('GET', `/class/rounds/voices/${voice}`).catch((e) => ({ state: e.status ? 'SENT' : 'MAKING' }));
+          if (state !== 'MAKING') {
+            this.told = '';
+            return { problem: this.why(state), after: this.why(state) ? undefined : () => this.anew(state) };
+          }
+          await pause();
+        }
+      },
+
+      /** The page as it is now: with what was sent, or with a question about it. */
+      anew(state) {
+        if (state === 'SENT') {
+          localStorage.removeItem(key(data.draft));
+        }
+        location.hash = data.answer ? `answer-${data.answer}` : '';
+        location.reload();
+      },
+    };
+  });
 });

@@ -5,43 +5,62 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.net.http.HttpClient;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.regex.Pattern;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.rounds.RoundVoices;
 import school.kerygma.app.rounds.Rounds;
 import school.kerygma.core.round.RoundRule;
+import school.kerygma.media.process.Ffmpeg;
 
 /**
  * One's own answer first; what is hidden is read by nobody else; names only as they were promised.
  */
 class RoundsTest {
 
-  private static final RoundRule RULE = new RoundRule(5, 1, 3, true, 2);
+  private static final RoundRule RULE = RoundRule.written(5, 1, 3, true, 2);
   private static final String MINE = "The truss, because triangles keep their shape.";
   private static final String ARCH = "The arch, since stone likes being pressed.";
 
   private static Chromium chromium;
 
+  @TempDir Path directory;
+
   private final TestSchool school = TestSchool.in("America/Halifax", 3);
   private final List<UUID> students = new ArrayList<>(school.students());
   private final Rounds rounds = DemoServer.bean(Rounds.class);
+  private final RoundVoices voices = DemoServer.bean(RoundVoices.class);
   private final People people = DemoServer.bean(People.class);
 
   @BeforeAll
   static void open() {
-    chromium = new Chromium(List.of());
+    // Its stand-in for a microphone beeps.
+    chromium =
+        new Chromium(
+            List.of("--use-fake-ui-for-media-stream", "--use-fake-device-for-media-stream"));
   }
 
   @AfterAll
@@ -126,6 +145,188 @@ class RoundsTest {
     }
   }
 
+  private static final RoundRule SPOKEN =
+      new RoundRule(
+          RoundRule.Manner.SPOKEN,
+          new RoundRule.Least(0, 3),
+          1,
+          new RoundRule.Least(0, 2),
+          true,
+          1);
+
+  /** Says something for so many seconds, by keys, and hears it. */
+  private static void say(Locator voiced, int seconds) {
+    Locator speak = voiced.getByText("Speak", new Locator.GetByTextOptions().setExact(true));
+    assertThat(speak).isVisible();
+    speak.press("Enter");
+    assertThat(voiced.locator(".answer-clock")).containsText("0:0" + seconds + " of 1:00");
+    voiced.page().keyboard().press("Enter"); // "Stop" has the focus.
+    assertThat(voiced.locator(".answer-made")).containsText("Spoken answer");
+  }
+
+  @Test
+  void anAnswerIsSpokenOnAPhoneAndRepliesAreMeasuredInSeconds() throws Exception {
+    UUID task = task();
+    Rounds.Round round = round(task, SPOKEN);
+    spoken(round, students.get(1), Optional.empty(), sound(4), "The arch.");
+    try (BrowserContext context = chromium.context(390, 844);
+        BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = Chromium.byCard(context, students.get(0));
+      page.getByText("Answer and read the others").click();
+      Locator voiced = page.locator(".voiced");
+      assertThat(voiced).containsText("At least 3 seconds, at most 60");
+      assertThat(page.locator("textarea[name=words]")).hasCount(0);
+      Chromium.assertAccessible(page);
+      // Too short is not sent, and says so.
+      say(voiced, 1);
+      assertThat(voiced.getByRole(AriaRole.ALERT)).containsText("at least 0:03 are asked");
+      assertThat(voiced.locator(".answer-made .next")).isDisabled();
+      Chromium.assertAccessible(page);
+      page.keyboard().press("Enter"); // "Once more" has the focus.
+      // What was said outlives a page that is closed before it was sent.
+      say(voiced, 4);
+      page.reload();
+      assertThat(voiced.locator(".answer-made")).containsText("Spoken answer");
+      voiced.locator(".more summary").click();
+      voiced.locator(".beside").fill("A truss keeps its shape.");
+      voiced.locator(".answer-made .next").click();
+      Locator own = page.locator(".own-answer");
+      assertThat(own).containsText("A truss keeps its shape.");
+      // What was sent is not offered again.
+      own.getByText("Put it right").click();
+      assertThat(own.getByText("Speak", new Locator.GetByTextOptions().setExact(true))).isVisible();
+      assertThat(own.locator(".answer-made")).isHidden();
+      assertThat(own.locator("> audio"))
+          .hasAttribute("aria-label", Pattern.compile("Spoken by you, \\d s"));
+      assertThat(page.locator(".round-answer > audio"))
+          .hasAttribute(
+              "aria-label", Pattern.compile("Spoken by " + name(students.get(1)) + ", 4 s"));
+      assertThat(page.locator("main")).containsText("Reply to 1 more classmate.");
+      assertThat(ticked(task, students.get(0))).isFalse();
+      page.locator(".round-answer summary").first().click();
+      Locator reply = page.locator(".round-answer .voiced");
+      say(reply, 3);
+      Chromium.assertAccessible(page);
+      reply.locator(".answer-made .next").click();
+      assertThat(page.locator("main")).containsText("That is all that is asked.");
+      assertThat(page.locator(".round-replies audio")).hasCount(1);
+      assertThat(ticked(task, students.get(0))).isTrue();
+      Chromium.assertAccessible(page);
+
+      Page teacher =
+          chromium.at(desk, school, "/sections/" + school.section() + "/tasks/" + task + "/round");
+      assertThat(teacher.locator(".round-answer > audio")).hasCount(2);
+      assertThat(teacher.locator(".round-replies audio")).hasCount(1);
+      assertThat(teacher.locator("tbody")).containsText("4 s");
+      Chromium.assertAccessible(teacher);
+    }
+    assertThat(chromium.faults()).isEmpty();
+  }
+
+  /** A sound that ffmpeg makes: a tone of so many seconds. */
+  private byte[] sound(double seconds) throws IOException {
+    return sound("sine=f=300:d=" + seconds);
+  }
+
+  private byte[] sound(String source) throws IOException {
+    Path file = directory.resolve(UUID.randomUUID() + ".webm");
+    Ffmpeg.run("-f", "lavfi", "-i", source, "-t", "100", Ffmpeg.file(file));
+    return Files.readAllBytes(file);
+  }
+
+  private UUID spoken(
+      Rounds.Round round, UUID student, Optional<UUID> to, byte[] sound, String words) {
+    UUID voice = voices.announce(round, school.section(), student, to, words, sound.length);
+    voices.receive(voice, new ByteArrayInputStream(sound));
+    Awaitility.await()
+        .atMost(Duration.ofMinutes(2))
+        .until(() -> voices.get(voice).state() != RoundVoices.State.MAKING);
+    return voice;
+  }
+
+  private static int heard(HttpClient by, UUID voice) throws Exception {
+    return Caller.get(by, "/media/rounds/" + voice).statusCode();
+  }
+
+  @Test
+  void aVoiceIsHeardByThoseWhoHaveAnsweredAndNotWhereItIsHidden() throws Exception {
+    UUID task = task();
+    Rounds.Round round = round(task, SPOKEN);
+    UUID voice = spoken(round, students.get(0), Optional.empty(), sound(3), "");
+    HttpClient own = phone(students.get(0));
+    HttpClient mate = phone(students.get(1));
+    HttpClient teacher = Caller.teacher(school.email());
+    assertThat(List.of(heard(own, voice), heard(teacher, voice), heard(mate, voice)))
+        .containsExactly(200, 200, 404);
+    spoken(round, students.get(1), Optional.empty(), sound(3), "");
+    assertThat(heard(mate, voice)).isEqualTo(200);
+    Rounds.Answer first = rounds.answers(task, school.section()).getFirst();
+    UUID reply = spoken(round, students.get(1), Optional.of(first.id()), sound(2), "");
+    assertThat(heard(own, reply)).isEqualTo(200);
+    UUID other = TestSchool.in("America/Halifax", 1).students().iterator().next();
+    assertThat(heard(phone(other), voice)).isEqualTo(404);
+    assertThat(heard(Caller.teacher(DemoServer.TEACHER), voice)).isEqualTo(404);
+    Caller.form(
+        teacher,
+        "/sections/" + school.section() + "/tasks/" + task + "/round/answers/" + first.id(),
+        "deed",
+        "HIDE");
+    assertThat(List.of(heard(own, voice), heard(teacher, voice), heard(mate, voice)))
+        .containsExactly(200, 200, 404);
+    // A reply to what is hidden goes with it, but not from the one whose answer it is.
+    spoken(round, students.get(2), Optional.empty(), sound(3), "");
+    assertThat(List.of(heard(own, reply), heard(phone(students.get(2)), reply)))
+        .containsExactly(200, 404);
+  }
+
+  @Test
+  void whatIsNoAnswerIsNotSentAndItsSpeakerIsTold() throws Exception {
+    UUID task = task();
+    Rounds.Round round = round(task, SPOKEN);
+    UUID student = students.get(0);
+    HttpClient phone = phone(student);
+    UUID text =
+        spoken(
+            round,
+            student,
+            Optional.empty(),
+            "<script>alert(1)</script>".getBytes(StandardCharsets.UTF_8),
+            "");
+    assertThat(voices.get(text).state()).isEqualTo(RoundVoices.State.NOTHING);
+    assertThat(heard(phone, text)).isEqualTo(404);
+    assertThat(voices.get(spoken(round, student, Optional.empty(), sound(2.4), "")).state())
+        .isEqualTo(RoundVoices.State.SHORT);
+    assertThat(voices.get(spoken(round, student, Optional.empty(), sound(70), "")).state())
+        .isEqualTo(RoundVoices.State.LONG);
+    assertThat(rounds.answers(task, school.section())).isEmpty();
+    // In which nothing is heard is asked about; the earlier ones are forgotten.
+    UUID silence =
+        spoken(round, student, Optional.empty(), sound("anullsrc=r=48000:cl=mono:d=5"), "I nod.");
+    assertThat(voices.waiting(task, student))
+        .extracting(RoundVoices.Recorded::id)
+        .containsExactly(silence);
+    assertThat(rounds.answers(task, school.section())).isEmpty();
+    try (BrowserContext context = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(context, student);
+      page.navigate(DemoServer.address() + at(task));
+      assertThat(page.locator(".voiced")).containsText("Nothing is heard in your recording");
+      Chromium.assertAccessible(page);
+      page.getByText("Send it all the same").click();
+      assertThat(page.locator(".own-answer")).containsText("I nod.");
+    }
+    // Words are not taken where one speaks, nor a voice where one writes.
+    assertThat(Caller.form(phone, at(task), "words", MINE).statusCode()).isEqualTo(422);
+    assertThatThrownBy(
+            () ->
+                voices.announce(
+                    round(task, RULE), school.section(), student, Optional.empty(), "", 10))
+        .hasMessage("round-written");
+    // Nobody else takes it over, or sends it.
+    HttpClient mate = phone(students.get(1));
+    assertThat(Caller.form(mate, "/class/rounds/voices/" + silence + "/anyway").statusCode())
+        .isEqualTo(404);
+  }
+
   @Test
   void theTeacherReadsAlongHidesAndHoldsUp() throws Exception {
     UUID task = task();
@@ -167,7 +368,7 @@ class RoundsTest {
   @Test
   void namesAreReadOnlyAsTheyWerePromised() throws Exception {
     UUID task = task();
-    Rounds.Round round = round(task, new RoundRule(0, 0, 0, false, 0));
+    Rounds.Round round = round(task, RoundRule.written(0, 0, 0, false, 0));
     rounds.answer(round, school.section(), students.get(0), MINE);
     rounds.answer(round, school.section(), students.get(1), ARCH);
     Rounds.Answer first = rounds.answers(task, school.section()).getFirst();

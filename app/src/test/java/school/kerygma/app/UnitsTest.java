@@ -30,12 +30,14 @@ import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.Standing;
+import school.kerygma.app.rounds.Rounds;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.scripts.WalkthroughGone;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.plan.ChoiceBoard;
+import school.kerygma.core.round.RoundRule;
 import school.kerygma.core.time.DueRuleText;
 import school.kerygma.core.time.MeetingPattern;
 
@@ -109,6 +111,8 @@ class UnitsTest {
     UUID draw = task(school, "Draw", SOURCE, "day 23:59");
     UUID build = task(school, "Build", SOURCE.plusWeeks(1).plusDays(2), "day 23:59");
     TaskView built = tasks.get(build);
+    Rounds rounds = DemoServer.bean(Rounds.class);
+    rounds.set(draw, "What holds it?", RoundRule.written(20, 2, 5, false, 1));
     UUID talk = SaidTest.sample(school);
     StopView first = scripts.stopsOf(talk).getFirst();
     tasks.change(
@@ -163,6 +167,12 @@ class UnitsTest {
       assertThat(brought.getLast().sheet().days())
           .containsEntry(other, LocalDate.parse("2027-01-07"));
       assertDrafts(school, other, brought, paper, key);
+      assertThat(rounds.of(brought.getFirst().id()))
+          .contains(
+              new Rounds.Round(
+                  brought.getFirst().id(),
+                  "What holds it?",
+                  RoundRule.written(20, 2, 5, false, 1)));
 
       page.getByText("came along as a draft").click();
       assertThat(page.locator(".say-again li")).hasCount(2);

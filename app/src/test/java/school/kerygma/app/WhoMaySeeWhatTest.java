@@ -172,6 +172,9 @@ class WhoMaySeeWhatTest {
     UUID round = one(sql, "select id from task where title = 'Which bridge would you trust?'");
     UUID seventh = one(sql, "select id from section where name = '7C Design'");
     THINGS.put("a round", "/class/tasks/" + round + "/round");
+    THINGS.put(
+        "what was spoken in a round",
+        "/media/rounds/" + one(sql, "select voice_id from round_reply where voice_id is not null"));
     THINGS.put("a round read along", "/sections/" + seventh + "/tasks/" + round + "/round");
     THINGS.put("what a round asks", "/plan/tasks/" + round + "/round");
     THINGS.put("help hours", "/times");
@@ -240,6 +243,7 @@ class WhoMaySeeWhatTest {
     "the roll call, in, s, s, -, -, -, -, -, -",
     "who waits, in, s, s, -, -, -, -, -, -",
     "a round, in, -, -, -, -, -, -, -, -",
+    "what was spoken in a round, in, s, -, -, -, -, -, -, -",
     "a round read along, in, s, -, -, -, -, -, -, -",
     "what a round asks, in, s, -, -, -, -, -, -, -",
     "help hours, in, s, s, s, s, -, -, -, -",

@@ -42,6 +42,8 @@ public class Gate {
     HAND_IN,
     /** A file of it. */
     HAND_IN_FILE,
+    /** What somebody has spoken in a round. */
+    ROUND_VOICE,
     /** A help hour, for those who may book its times. */
     HELP_HOUR,
     WORK

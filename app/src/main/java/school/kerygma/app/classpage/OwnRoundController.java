@@ -1,25 +1,35 @@
 package school.kerygma.app.classpage;
 
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.io.InputStream;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.rounds.RoundVoices;
 import school.kerygma.app.rounds.Rounds;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
@@ -35,7 +45,12 @@ class OwnRoundController {
    *
    * @param name of who wrote it; nothing if names are left out
    */
-  record Said(Optional<String> name, boolean own, String words, Instant at, boolean hidden) {}
+  record Said(
+      Optional<String> name,
+      boolean own,
+      String words,
+      Optional<Rounds.Voice> voice,
+      boolean hidden) {}
 
   /** An answer on the page. */
   record Shown(
@@ -43,7 +58,7 @@ class OwnRoundController {
       Optional<String> name,
       boolean own,
       String words,
-      Instant at,
+      Optional<Rounds.Voice> voice,
       boolean changed,
       boolean hidden,
       boolean heldUp,
@@ -56,19 +71,30 @@ class OwnRoundController {
 
   private final TaskLists lists;
   private final Rounds rounds;
+  private final RoundVoices voices;
   private final Sections sections;
   private final People people;
   private final Gate gate;
   private final Clock clock;
+  private final boolean standIn;
 
   OwnRoundController(
-      TaskLists lists, Rounds rounds, Sections sections, People people, Gate gate, Clock clock) {
+      TaskLists lists,
+      Rounds rounds,
+      RoundVoices voices,
+      Sections sections,
+      People people,
+      Gate gate,
+      Clock clock,
+      @Value("${kerygma.demo}") boolean standIn) {
     this.lists = lists;
     this.rounds = rounds;
+    this.voices = voices;
     this.sections = sections;
     this.people = people;
     this.gate = gate;
     this.clock = clock;
+    this.standIn = standIn;
   }
 
   @GetMapping("/class/tasks/{task}/round")
@@ -86,6 +112,13 @@ class OwnRoundController {
     model.addAttribute("answerDue", round.rule().answerDue(listed.due(), section.calendar()));
     model.addAttribute("taken", taken(listed));
     model.addAttribute("progress", Rounds.progress(round.rule(), me.id(), answers));
+    model.addAttribute("standIn", standIn);
+    model.addAttribute("mostBytes", RoundVoices.MOST_BYTES);
+    Map<String, RoundVoices.Recorded> waiting = new HashMap<>();
+    voices
+        .waiting(task, me.id())
+        .forEach(v -> waiting.put(v.to().map(UUID::toString).orElse(""), v));
+    model.addAttribute("recorded", waiting);
     model.addAttribute("own", shown.stream().filter(Shown::own).findFirst().orElse(null));
     model.addAttribute(
         "others",
@@ -114,7 +147,7 @@ class OwnRoundController {
                 name(names, a.student()),
                 own,
                 a.words(),
-                a.sentAt(),
+                a.voice(),
                 a.changed(),
                 a.hidden(),
                 a.heldUp(),
@@ -126,7 +159,7 @@ class OwnRoundController {
                                 name(names, r.student()),
                                 r.student().equals(me),
                                 r.words(),
-                                r.sentAt(),
+                                r.voice(),
                                 r.hidden()))
                     .toList()));
       }
@@ -158,6 +191,69 @@ class OwnRoundController {
     rounds.reply(
         rounds.of(task).orElseThrow(Problem::notFound), listed.section(), me.id(), answer, words);
     return "redirect:/class/tasks/" + task + "/round#answer-" + answer;
+  }
+
+  /**
+   * A recording that is coming.
+   *
+   * @param answer to which it replies; nothing if it is the own answer
+   * @param words what it says in words, if that was written
+   */
+  record Coming(@Nullable UUID answer, @Nullable String words, long bytes) {}
+
+  /** How a recording is. */
+  record Stand(UUID voice, RoundVoices.State state) {}
+
+  @PostMapping("/class/tasks/{task}/round/voices")
+  @ResponseBody
+  Stand announce(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @RequestBody Coming coming) {
+    ListedTask listed = open(me, task);
+    UUID voice =
+        voices.announce(
+            rounds.of(task).orElseThrow(Problem::notFound),
+            listed.section(),
+            me.id(),
+            Optional.ofNullable(coming.answer()),
+            Objects.requireNonNullElse(coming.words(), ""),
+            coming.bytes());
+    return new Stand(voice, RoundVoices.State.ARRIVING);
+  }
+
+  /** The recording is the body: it is written down as it comes. */
+  @PostMapping("/class/rounds/voices/{voice}")
+  @ResponseBody
+  void receive(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID voice, HttpServletRequest request)
+      throws IOException {
+    own(me, voice);
+    try (InputStream body = request.getInputStream()) {
+      voices.receive(voice, body);
+    }
+  }
+
+  @GetMapping("/class/rounds/voices/{voice}")
+  @ResponseBody
+  Stand stand(@AuthenticationPrincipal SignedIn me, @PathVariable UUID voice) {
+    return new Stand(voice, own(me, voice).state());
+  }
+
+  /** Sends it although nothing is heard in it. */
+  @PostMapping("/class/rounds/voices/{voice}/anyway")
+  String sendAllTheSame(@AuthenticationPrincipal SignedIn me, @PathVariable UUID voice) {
+    RoundVoices.Recorded of = own(me, voice);
+    open(me, of.task());
+    voices.sendAllTheSame(voice);
+    return "redirect:/class/tasks/" + of.task() + "/round";
+  }
+
+  private RoundVoices.Recorded own(SignedIn me, UUID voice) {
+    gate.check(me, Deed.TAKE_PART, Gate.Kind.ROUND_VOICE, voice);
+    RoundVoices.Recorded of = voices.get(voice);
+    if (!of.student().equals(me.id())) {
+      throw Problem.notFound(); // Others hear it, and no more.
+    }
+    return of;
   }
 
   private ListedTask listed(SignedIn me, UUID task) {

@@ -1,5 +1,6 @@
 package school.kerygma.app.demo;
 
+import java.io.ByteArrayInputStream;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -21,6 +22,7 @@ import school.kerygma.app.posting.PostingSheet;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.questions.Questions;
 import school.kerygma.app.rollcall.RollCalls;
+import school.kerygma.app.rounds.RoundVoices;
 import school.kerygma.app.rounds.Rounds;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
@@ -56,6 +58,7 @@ class DemoClass {
   private final HelpHours hours;
   private final Joinings joinings;
   private final Rounds rounds;
+  private final RoundVoices voices;
   private final Tasks tasks;
   private final Postings postings;
   private final People people;
@@ -69,6 +72,7 @@ class DemoClass {
       HelpHours hours,
       Joinings joinings,
       Rounds rounds,
+      RoundVoices voices,
       Tasks tasks,
       Postings postings,
       People people,
@@ -80,6 +84,7 @@ class DemoClass {
     this.hours = hours;
     this.joinings = joinings;
     this.rounds = rounds;
+    this.voices = voices;
     this.tasks = tasks;
     this.postings = postings;
     this.people = people;
@@ -128,7 +133,10 @@ class DemoClass {
     hours.book(hour, 4, other, people.guardiansOf(List.of(other)).getFirst().id());
   }
 
-  /** 7C shares in a round which bridge each would trust; three have answered, one has a reply. */
+  /**
+   * 7C shares in a round which bridge each would trust; three have answered, one has a spoken
+   * reply.
+   */
   private void share(Week at) {
     UUID section = at.classes().get("7C Design");
     UUID task =
@@ -154,7 +162,13 @@ class DemoClass {
     rounds.set(
         task,
         "Which of the three bridges would you walk over first, and why?",
-        new RoundRule(15, 2, 8, true, 2));
+        new RoundRule(
+            RoundRule.Manner.EITHER,
+            new RoundRule.Least(15, 10),
+            2,
+            new RoundRule.Least(8, 3),
+            true,
+            2));
     if (when.isAfter(clock.instant())) {
       return;
     }
@@ -174,13 +188,18 @@ class DemoClass {
     List<Rounds.Answer> all = rounds.answers(task, section);
     ScopedClock.runAt(
         when.plusSeconds(3_000),
-        () ->
-            rounds.reply(
-                round,
-                section,
-                students.get(10),
-                all.get(1).id(),
-                "But what holds the feet of your arch, so that they do not slide apart?"));
+        () -> {
+          byte[] sound = DemoRecorder.shipped("narration/round-reply.webm");
+          UUID voice =
+              voices.announce(
+                  round,
+                  section,
+                  students.get(10),
+                  Optional.of(all.get(1).id()),
+                  "But what holds the feet of your arch, so that they do not slide apart?",
+                  sound.length);
+          voices.receive(voice, new ByteArrayInputStream(sound));
+        });
   }
 
   /** The code of 9 Electronics is on the board; a new student and a father have typed it. */

@@ -207,27 +207,21 @@ class HandInReading implements Work {
     }
   }
 
-  /** An answer that was recorded is made anew: what a browser plays is never what somebody sent. */
   private Read recorded(HandIn.Piece piece, Path file, Progress progress) {
-    ClipMaker.Seen seen = ClipMaker.look(file);
-    boolean pictures = piece.shape() == Shape.FILMED && seen.hasPictures();
     Path directory = store.workDirectory();
     try {
       Path made = directory.resolve("made.mp4");
-      ClipMaker.Seen is =
-          ClipMaker.make(
-              file,
-              new ClipMaker.Seen(seen.lengthMs(), pictures, seen.hasSound()),
-              made,
-              percent -> progress.at(percent, 100));
-      boolean nothing = !pictures && !(is.hasSound() && ClipMaker.isHeard(made));
+      ClipMaker.Answer answer =
+          ClipMaker.makeAnswer(
+              file, piece.shape() == Shape.FILMED, made, percent -> progress.at(percent, 100));
+      boolean pictures = answer.seen().hasPictures();
       store.delete(HandInFiles.made(piece.id()));
       store.putFile(HandInFiles.made(piece.id()), made);
       return new Read(
           pictures ? "video/mp4" : "audio/mp4",
           0,
-          is.lengthMs(),
-          nothing ? Optional.of(Blank.Finding.EMPTY) : Optional.empty());
+          answer.seen().lengthMs(),
+          pictures || answer.heard() ? Optional.empty() : Optional.of(Blank.Finding.EMPTY));
     } finally {
       FileSystemUtils.deleteRecursively(directory.toFile());
     }

@@ -196,6 +196,8 @@ public class PlanChanges {
     }
     Map<UUID, UUID> now = new HashMap<>();
     made.forEach((was, task) -> now.put(was, task.id()));
+    tasks.flush();
+    events.publishEvent(new TasksCopied(now));
     return new Copied(copy, now);
   }
 }

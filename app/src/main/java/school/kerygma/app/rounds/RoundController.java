@@ -5,10 +5,16 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.UUID;
+import org.springframework.core.io.Resource;
+import org.springframework.http.CacheControl;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -23,7 +29,6 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.handin.Blank;
 import school.kerygma.core.round.RoundRule;
 
 /** A round as its teacher sets it, reads along, hides and holds up. */
@@ -31,16 +36,19 @@ import school.kerygma.core.round.RoundRule;
 class RoundController {
 
   /** How far a student is. */
-  record Row(String name, int words, RoundRule.Progress progress) {}
+  record Row(String name, Optional<RoundRule.Length> length, RoundRule.Progress progress) {}
 
   private final Rounds rounds;
+  private final RoundVoices voices;
   private final Tasks tasks;
   private final Sections sections;
   private final People people;
   private final Gate gate;
 
-  RoundController(Rounds rounds, Tasks tasks, Sections sections, People people, Gate gate) {
+  RoundController(
+      Rounds rounds, RoundVoices voices, Tasks tasks, Sections sections, People people, Gate gate) {
     this.rounds = rounds;
+    this.voices = voices;
     this.tasks = tasks;
     this.sections = sections;
     this.people = people;
@@ -68,11 +76,7 @@ class RoundController {
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID task,
       @RequestParam(defaultValue = "") String question,
-      @RequestParam(defaultValue = "0") int words,
-      @RequestParam(defaultValue = "0") int replies,
-      @RequestParam(defaultValue = "0") int replyWords,
-      @RequestParam(defaultValue = "false") boolean names,
-      @RequestParam(defaultValue = "0") int daysBefore,
+      @RequestParam MultiValueMap<String, String> form,
       @RequestParam(defaultValue = "false") boolean end) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WHOLE_TASK, task);
     if (end) {
@@ -83,17 +87,29 @@ class RoundController {
     if (sheet.handIn().isPresent() || sheet.board().isPresent()) {
       throw Problem.conflict("round-hand-in");
     }
-    rounds.set(task, question, rule(words, replies, replyWords, names, daysBefore));
+    rounds.set(task, question, rule(form));
     return "redirect:/plan/tasks/" + task + "/round";
   }
 
-  private static RoundRule rule(
-      int words, int replies, int replyWords, boolean names, int daysBefore) {
+  private static RoundRule rule(MultiValueMap<String, String> form) {
     try {
-      return new RoundRule(words, replies, replyWords, names, daysBefore);
+      String manner = form.getFirst("manner");
+      return new RoundRule(
+          manner == null ? RoundRule.Manner.WRITTEN : RoundRule.Manner.valueOf(manner),
+          new RoundRule.Least(number(form, "words"), number(form, "seconds")),
+          number(form, "replies"),
+          new RoundRule.Least(number(form, "replyWords"), number(form, "replySeconds")),
+          form.containsKey("names"),
+          number(form, "daysBefore"));
     } catch (IllegalArgumentException e) {
       throw Problem.refused("round-numbers");
     }
+  }
+
+  /** What is left empty is not asked. */
+  private static int number(MultiValueMap<String, String> form, String field) {
+    String typed = form.getFirst(field);
+    return typed == null || typed.isBlank() ? 0 : Integer.parseInt(typed.strip());
   }
 
   /** All that was said in a section. */
@@ -120,7 +136,7 @@ class RoundController {
                 s ->
                     new Row(
                         names.get(s),
-                        Rounds.own(s, answers).map(RoundRule.Answer::words).orElse(0),
+                        Rounds.own(s, answers).map(RoundRule.Answer::length),
                         Rounds.progress(round.rule(), s, answers)))
             .sorted(Comparator.comparing(Row::name))
             .toList();
@@ -131,18 +147,7 @@ class RoundController {
     model.addAttribute("names", names);
     model.addAttribute("rows", rows);
     model.addAttribute("done", rows.stream().filter(r -> r.progress().done()).count());
-    model.addAttribute("counts", counts(answers));
     return "rounds/read";
-  }
-
-  /** How many words each answer and reply has. */
-  private static Map<UUID, Integer> counts(List<Rounds.Answer> answers) {
-    Map<UUID, Integer> counts = new HashMap<>();
-    for (Rounds.Answer a : answers) {
-      counts.put(a.id(), Blank.words(a.words()));
-      a.replies().forEach(r -> counts.put(r.id(), Blank.words(r.words())));
-    }
-    return counts;
   }
 
   private Rounds.Round check(SignedIn me, UUID section, UUID task) {
@@ -171,6 +176,16 @@ class RoundController {
       @RequestParam boolean hidden) {
     rounds.hideReply(check(me, section, task), section, reply, hidden);
     return back(section, task);
+  }
+
+  /** What somebody has said in a round, to be played. */
+  @GetMapping("/media/rounds/{voice}")
+  ResponseEntity<Resource> sound(@AuthenticationPrincipal SignedIn me, @PathVariable UUID voice) {
+    gate.check(me, Deed.SEE, Gate.Kind.ROUND_VOICE, voice);
+    return ResponseEntity.ok()
+        .cacheControl(CacheControl.noCache().cachePrivate())
+        .contentType(MediaType.parseMediaType("audio/mp4"))
+        .body(voices.sound(voice));
   }
 
   private static String back(UUID section, UUID task) {

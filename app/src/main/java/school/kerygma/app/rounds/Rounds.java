@@ -1,5 +1,7 @@
 package school.kerygma.app.rounds;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.OffsetDateTime;
@@ -14,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -21,6 +24,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.planning.TasksCopied;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.handin.Blank;
 import school.kerygma.core.round.RoundRule;
@@ -42,14 +46,33 @@ public class Rounds implements Remembers {
   /** A round of a task. */
   public record Round(UUID task, String question, RoundRule rule) {}
 
-  /** A reply as it is kept. */
-  public record Reply(UUID id, UUID student, String words, Instant sentAt, boolean hidden) {}
+  /** A recording of somebody. */
+  public record Voice(UUID id, long lengthMs) {
+
+    public int seconds() {
+      return RoundRule.Length.spoken(lengthMs).seconds();
+    }
+  }
+
+  /**
+   * A reply as it is kept.
+   *
+   * @param words what is written, or what the recording says in words, if its speaker wrote that
+   */
+  public record Reply(
+      UUID id, UUID student, String words, Optional<Voice> voice, Instant sentAt, boolean hidden) {
+
+    public RoundRule.Length length() {
+      return Rounds.length(words, voice);
+    }
+  }
 
   /** An answer with its replies, as it is kept. */
   public record Answer(
       UUID id,
       UUID student,
       String words,
+      Optional<Voice> voice,
       Instant sentAt,
       Instant changedAt,
       boolean hidden,
@@ -58,6 +81,10 @@ public class Rounds implements Remembers {
 
     public boolean changed() {
       return changedAt.isAfter(sentAt);
+    }
+
+    public RoundRule.Length length() {
+      return Rounds.length(words, voice);
     }
   }
 
@@ -74,7 +101,8 @@ public class Rounds implements Remembers {
   @Transactional(readOnly = true)
   public Optional<Round> of(UUID task) {
     return sql.sql(
-            "select task_id, question, words, replies, reply_words, names, days_before from round where task_id = ?")
+            "select task_id, question, manner, words, seconds, replies, reply_words, reply_seconds, names, days_before"
+                + " from round where task_id = ?")
         .param(task)
         .query(
             (row, n) ->
@@ -82,11 +110,12 @@ public class Rounds implements Remembers {
                     row.getObject(1, UUID.class),
                     row.getString(2),
                     new RoundRule(
-                        row.getInt(3),
-                        row.getInt(4),
-                        row.getInt(5),
-                        row.getBoolean(6),
-                        row.getInt(7))))
+                        RoundRule.Manner.valueOf(row.getString(3)),
+                        new RoundRule.Least(row.getInt(4), row.getInt(5)),
+                        row.getInt(6),
+                        new RoundRule.Least(row.getInt(7), row.getInt(8)),
+                        row.getBoolean(9),
+                        row.getInt(10))))
         .optional();
   }
 
@@ -120,16 +149,20 @@ public class Rounds implements Remembers {
       throw Problem.conflict("round-names").at("names");
     }
     sql.sql(
-            "insert into round (task_id, question, words, replies, reply_words, names, days_before)"
-                + " values (?, ?, ?, ?, ?, ?, ?) on conflict (task_id) do update set question = excluded.question,"
-                + " words = excluded.words, replies = excluded.replies, reply_words = excluded.reply_words,"
-                + " names = excluded.names, days_before = excluded.days_before")
+            "insert into round (task_id, question, manner, words, seconds, replies, reply_words, reply_seconds, names,"
+                + " days_before) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict (task_id) do update set"
+                + " question = excluded.question, manner = excluded.manner, words = excluded.words,"
+                + " seconds = excluded.seconds, replies = excluded.replies, reply_words = excluded.reply_words,"
+                + " reply_seconds = excluded.reply_seconds, names = excluded.names, days_before = excluded.days_before")
         .params(
             task,
             asked,
-            rule.words(),
+            rule.manner().name(),
+            rule.answer().words(),
+            rule.answer().seconds(),
             rule.replies(),
-            rule.replyWords(),
+            rule.reply().words(),
+            rule.reply().seconds(),
             rule.names(),
             rule.daysBefore())
         .update();
@@ -158,9 +191,9 @@ public class Rounds implements Remembers {
   public List<Answer> answers(UUID task, UUID section) {
     Map<UUID, List<Reply>> replies = new HashMap<>();
     sql.sql(
-            "select r.answer_id, r.id, r.student_id, r.words, r.sent_at, r.hidden from round_reply r"
-                + " join round_answer a on a.id = r.answer_id where a.task_id = ? and a.section_id = ?"
-                + " order by r.sent_at, r.id")
+            "select r.answer_id, r.id, r.student_id, r.words, r.sent_at, r.hidden, v.id, v.length_ms from round_reply r"
+                + " join round_answer a on a.id = r.answer_id left join round_voice v on v.id = r.voice_id"
+                + " where a.task_id = ? and a.section_id = ? order by r.sent_at, r.id")
         .params(task, section)
         .query(
             (row, n) ->
@@ -171,13 +204,15 @@ public class Rounds implements Remembers {
                             row.getObject(2, UUID.class),
                             row.getObject(3, UUID.class),
                             row.getString(4),
+                            voice(row, 7),
                             row.getObject(5, OffsetDateTime.class).toInstant(),
                             row.getBoolean(6))))
         .list();
     return sql
         .sql(
-            "select id, student_id, words, sent_at, changed_at, hidden, held_up from round_answer"
-                + " where task_id = ? and section_id = ? order by sent_at, id")
+            "select a.id, a.student_id, a.words, a.sent_at, a.changed_at, a.hidden, a.held_up, v.id, v.length_ms"
+                + " from round_answer a left join round_voice v on v.id = a.voice_id"
+                + " where a.task_id = ? and a.section_id = ? order by a.sent_at, a.id")
         .params(task, section)
         .query(
             (row, n) ->
@@ -185,6 +220,7 @@ public class Rounds implements Remembers {
                     row.getObject(1, UUID.class),
                     row.getObject(2, UUID.class),
                     row.getString(3),
+                    voice(row, 8),
                     row.getObject(4, OffsetDateTime.class).toInstant(),
                     row.getObject(5, OffsetDateTime.class).toInstant(),
                     row.getBoolean(6),
@@ -196,13 +232,24 @@ public class Rounds implements Remembers {
         .toList();
   }
 
+  private static Optional<Voice> voice(ResultSet row, int column) throws SQLException {
+    UUID id = row.getObject(column, UUID.class);
+    return id == null ? Optional.empty() : Optional.of(new Voice(id, row.getLong(column + 1)));
+  }
+
+  private static RoundRule.Length length(String words, Optional<Voice> voice) {
+    return voice
+        .map(v -> RoundRule.Length.spoken(v.lengthMs()))
+        .orElseGet(() -> RoundRule.Length.written(Blank.words(words)));
+  }
+
   /** How far a student is. */
   public static RoundRule.Progress progress(RoundRule rule, UUID student, List<Answer> all) {
     List<RoundRule.Reply> replies = new ArrayList<>();
     for (Answer a : all) {
       for (Reply r : a.replies()) {
         if (r.student().equals(student)) {
-          replies.add(new RoundRule.Reply(a.student(), Blank.words(r.words()), r.hidden()));
+          replies.add(new RoundRule.Reply(a.student(), r.length(), r.hidden()));
         }
       }
     }
@@ -214,28 +261,43 @@ public class Rounds implements Remembers {
     return all.stream()
         .filter(a -> a.student().equals(student))
         .findFirst()
-        .map(a -> new RoundRule.Answer(Blank.words(a.words()), a.hidden()));
+        .map(a -> new RoundRule.Answer(a.length(), a.hidden()));
   }
 
   /**
-   * Sends a student's own answer, or puts it right.
+   * Sends a student's own answer in words, or puts it right.
    *
-   * @throws Problem if it is empty, too long, or shorter than asked
+   * @throws Problem if it is empty, too long, or shorter than asked, or words are not asked for
    */
   public void answer(Round round, UUID section, UUID student, String words) {
-    String said = said(words, round.rule().words());
-    OffsetDateTime now = clock.instant().atOffset(ZoneOffset.UTC);
+    String said = said(round, words, round.rule().answer());
+    answer(round, section, student, new Said(said, null, clock.instant()));
+  }
+
+  /** What is sent last is the answer: words in place of a recording, or a recording of words. */
+  private void answer(Round round, UUID section, UUID student, Said said) {
     sql.sql(
-            "insert into round_answer (id, task_id, section_id, student_id, words, sent_at, changed_at, hidden, held_up)"
-                + " values (?, ?, ?, ?, ?, ?, ?, false, false) on conflict (task_id, student_id) do update"
-                + " set words = excluded.words, changed_at = excluded.changed_at"
-                + " where round_answer.words <> excluded.words")
-        .params(UUID.randomUUID(), round.task(), section, student, said, now, now)
+            "insert into round_answer (id, task_id, section_id, student_id, words, voice_id, sent_at, changed_at, hidden,"
+                + " held_up) values (?, ?, ?, ?, ?, ?, ?, ?, false, false) on conflict (task_id, student_id) do update"
+                + " set words = excluded.words, voice_id = excluded.voice_id, changed_at = excluded.changed_at where"
+                + " (round_answer.words, round_answer.voice_id) is distinct from (excluded.words, excluded.voice_id)")
+        .params(
+            UUID.randomUUID(),
+            round.task(),
+            section,
+            student,
+            said.words(),
+            said.voice(),
+            said.moment(),
+            said.moment())
         .update();
     tick(round, section, student);
   }
 
-  private static String said(String words, int least) {
+  private static String said(Round round, String words, RoundRule.Least least) {
+    if (!round.rule().manner().writes()) {
+      throw Problem.refused("round-spoken");
+    }
     String said = words.strip();
     int count = Blank.words(said);
     if (count == 0) {
@@ -244,18 +306,48 @@ public class Rounds implements Remembers {
     if (said.length() > LONGEST) {
       throw Problem.refused("round-long").at("words");
     }
-    if (count < least) {
-      throw Problem.refused("round-short", count, least).at("words");
+    if (!RoundRule.Length.written(count).reaches(least)) {
+      throw Problem.refused("round-short", count, least.words()).at("words");
     }
     return said;
   }
 
   /**
-   * Replies to an answer of the same section; the same once more is the same reply.
+   * Replies in words to an answer of the same section; the same once more is the same reply.
    *
    * @throws Problem if one's own answer is not sent yet, or the other is not there for them
    */
   public void reply(Round round, UUID section, UUID student, UUID answer, String words) {
+    Answer to = replied(round, section, student, answer);
+    String said = said(round, words, least(round, to, student));
+    if (to.replies().stream()
+        .noneMatch(
+            r -> r.student().equals(student) && r.voice().isEmpty() && r.words().equals(said))) {
+      reply(round, section, student, answer, new Said(said, null, clock.instant()));
+    }
+  }
+
+  private void reply(Round round, UUID section, UUID student, UUID answer, Said said) {
+    sql.sql(
+            "insert into round_reply (id, answer_id, student_id, words, voice_id, sent_at, hidden) values"
+                + " (?, ?, ?, ?, ?, ?, false)")
+        .params(UUID.randomUUID(), answer, student, said.words(), said.voice(), said.moment())
+        .update();
+    tick(round, section, student);
+  }
+
+  /** To oneself one may reply in one word. */
+  static RoundRule.Least least(Round round, Answer to, UUID student) {
+    return to.student().equals(student) ? new RoundRule.Least(0, 0) : round.rule().reply();
+  }
+
+  /**
+   * The answer to which a student wants to reply.
+   *
+   * @throws Problem if one's own answer is not sent yet, the other is not there for them, or there
+   *     were too many replies
+   */
+  Answer replied(Round round, UUID section, UUID student, UUID answer) {
     List<Answer> all = answers(round.task(), section);
     if (!RoundRule.opensOthers(own(student, all))) {
       throw Problem.conflict("round-first");
@@ -265,20 +357,34 @@ public class Rounds implements Remembers {
             .filter(a -> a.id().equals(answer) && (!a.hidden() || a.student().equals(student)))
             .findFirst()
             .orElseThrow(Problem::notFound);
-    boolean mine = to.student().equals(student);
-    String said = said(words, mine ? 0 : round.rule().replyWords());
-    List<Reply> before = to.replies().stream().filter(r -> r.student().equals(student)).toList();
-    if (before.stream().anyMatch(r -> r.words().equals(said))) {
-      return;
-    }
-    if (before.size() >= MOST_REPLIES) {
+    if (to.replies().stream().filter(r -> r.student().equals(student)).count() >= MOST_REPLIES) {
       throw Problem.conflict("round-many");
     }
-    sql.sql(
-            "insert into round_reply (id, answer_id, student_id, words, sent_at, hidden) values (?, ?, ?, ?, ?, false)")
-        .params(UUID.randomUUID(), answer, student, said, clock.instant().atOffset(ZoneOffset.UTC))
-        .update();
-    tick(round, section, student);
+    return to;
+  }
+
+  /** Sends what somebody has recorded: from now on the others hear it. */
+  void speak(RoundVoices.Recorded voice) {
+    Said said = new Said(voice.words(), voice.id(), voice.begun());
+    Round round = of(voice.task()).orElseThrow(Problem::notFound);
+    if (voice.to().isPresent()) {
+      reply(round, voice.section(), voice.student(), voice.to().get(), said);
+    } else {
+      answer(round, voice.section(), voice.student(), said);
+    }
+  }
+
+  /**
+   * What is sent.
+   *
+   * @param voice its recording, if it was spoken
+   * @param at when its sending began
+   */
+  private record Said(String words, @Nullable UUID voice, Instant at) {
+
+    OffsetDateTime moment() {
+      return at.atOffset(ZoneOffset.UTC);
+    }
   }
 
   private void tick(Round round, UUID section, UUID student) {
@@ -323,13 +429,19 @@ public class Rounds implements Remembers {
     throw Problem.notFound();
   }
 
+  /** A round is asked again where its task is planned again; nobody has answered it there. */
+  @EventListener
+  void on(TasksCopied copied) {
+    copied.now().forEach((was, now) -> of(was).ifPresent(r -> set(now, r.question(), r.rule())));
+  }
+
   @EventListener
   void on(PersonMerged merged) {
     sql.sql(
             "delete from round_answer a where student_id = ? and exists (select 1 from round_answer o where o.task_id = a.task_id and o.student_id = ?)")
         .params(merged.from(), merged.to())
         .update();
-    for (String table : List.of("round_answer", "round_reply")) {
+    for (String table : List.of("round_answer", "round_reply", "round_voice")) {
       sql.sql("update " + table + " set student_id = ? where student_id = ?")
           .params(merged.to(), merged.from())
           .update();
@@ -345,12 +457,21 @@ public class Rounds implements Remembers {
   @Transactional(readOnly = true)
   public List<?> about(UUID person) {
     return sql.sql(
-            "select sent_at, words, 'answer' from round_answer where student_id = ? union all"
-                + " select sent_at, words, 'reply' from round_reply where student_id = ? order by 1")
+            "select x.sent_at, x.words, x.what, coalesce(v.length_ms, 0) from (select sent_at, words, 'answer' what, voice_id"
+                + " from round_answer where student_id = ? union all select sent_at, words, 'reply', voice_id"
+                + " from round_reply where student_id = ?) x left join round_voice v on v.id = x.voice_id order by 1")
         .params(person, person)
         .query(
             (row, n) ->
-                Map.of("at", row.getString(1), "words", row.getString(2), "what", row.getString(3)))
+                Map.of(
+                    "at",
+                    row.getString(1),
+                    "words",
+                    row.getString(2),
+                    "what",
+                    row.getString(3),
+                    "spokenMs",
+                    row.getLong(4)))
         .list();
   }
 }

@@ -14,6 +14,7 @@ import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 import school.kerygma.core.time.SchoolCalendar;
 
 /**
@@ -22,7 +23,7 @@ import school.kerygma.core.time.SchoolCalendar;
  */
 class RoundRuleTest {
 
-  private static final RoundRule RULE = new RoundRule(40, 2, 20, true, 2);
+  private static final RoundRule RULE = RoundRule.written(40, 2, 20, true, 2);
   private static final UUID ME = new UUID(0, 0);
 
   /** "1:25" is a reply of 25 words to person 1; person 0 is oneself; "h" is hidden. */
@@ -34,9 +35,17 @@ class RoundRuleTest {
                 r ->
                     new RoundRule.Reply(
                         new UUID(0, Long.parseLong(r.split(":")[0])),
-                        Integer.parseInt(r.split(":")[1].replace("h", "")),
+                        length(r.split(":")[1].replace("h", "")),
                         r.endsWith("h")))
             .toList();
+  }
+
+  /** "25" is 25 words; "6.4s" is 6.4 seconds. */
+  private static RoundRule.Length length(String written) {
+    return written.endsWith("s")
+        ? RoundRule.Length.spoken(
+            Math.round(1000 * Double.parseDouble(written.substring(0, written.length() - 1))))
+        : RoundRule.Length.written(Integer.parseInt(written));
   }
 
   @ParameterizedTest
@@ -54,15 +63,48 @@ class RoundRuleTest {
   void repliesToDifferentPeopleCountIfTheyAreLongEnoughAndSeen(
       int own, String written, boolean answered, int counted, int missing) {
     Optional<RoundRule.Answer> answer =
-        own < 0 ? Optional.empty() : Optional.of(new RoundRule.Answer(own, false));
+        own < 0
+            ? Optional.empty()
+            : Optional.of(new RoundRule.Answer(RoundRule.Length.written(own), false));
     RoundRule.Progress progress = RULE.of(ME, answer, replies(written));
     assertThat(progress).isEqualTo(new RoundRule.Progress(answered, counted, missing));
     assertThat(progress.done()).isEqualTo(answered && missing == 0);
   }
 
+  /** A voice is measured in seconds, as they are shown; the words beside it are not counted. */
+  @ParameterizedTest
+  @CsvSource({
+    "30s, 1:10s 2:25, true, 2, 0",
+    "29.5s, 1:9.5s 2:20, true, 2, 0",
+    "29.4s, 1:9.4s 2:19, false, 0, 2",
+    "40, 1:10s 1:25, true, 1, 1",
+    "39, 1:10s 2:10sh, false, 1, 1",
+  })
+  void whatIsSpokenIsMeasuredInSecondsAndWhatIsWrittenInWords(
+      String own, String written, boolean answered, int counted, int missing) {
+    RoundRule either =
+        new RoundRule(
+            RoundRule.Manner.EITHER,
+            new RoundRule.Least(40, 30),
+            2,
+            new RoundRule.Least(20, 10),
+            true,
+            2);
+    assertThat(
+            either.of(ME, Optional.of(new RoundRule.Answer(length(own), false)), replies(written)))
+        .isEqualTo(new RoundRule.Progress(answered, counted, missing));
+  }
+
+  @ParameterizedTest
+  @CsvSource({"0,60", "20,60", "30,60", "31,62", "120,240"})
+  void aRecordingEndsByItselfAtTwiceWhatIsAskedAndNotBeforeAMinute(int least, int most) {
+    assertThat(new RoundRule.Least(0, least).mostSeconds()).isEqualTo(most);
+  }
+
   @Test
   void whatIsHiddenCountsNotAndTheOthersStayOpen() {
-    Optional<RoundRule.Answer> hidden = Optional.of(new RoundRule.Answer(90, true));
+    Optional<RoundRule.Answer> hidden =
+        Optional.of(new RoundRule.Answer(RoundRule.Length.written(90), true));
     assertThat(RULE.of(ME, hidden, List.of()).answered()).isFalse();
     assertThat(RoundRule.opensOthers(hidden)).isTrue();
     assertThat(RoundRule.opensOthers(Optional.empty())).isFalse();
@@ -77,15 +119,22 @@ class RoundRuleTest {
     assertThat(RULE.answerDue(Instant.parse("2026-11-03T03:59:00Z"), calendar))
         .isEqualTo("2026-11-01T02:59:00Z");
     assertThat(
-            new RoundRule(0, 0, 0, false, 0)
+            RoundRule.written(0, 0, 0, false, 0)
                 .answerDue(Instant.parse("2026-11-03T03:59:00Z"), calendar))
         .isEqualTo("2026-11-03T03:59:00Z");
   }
 
   @ParameterizedTest
-  @CsvSource({"-1,0,0,0", "1001,0,0,0", "0,11,0,0", "0,0,501,0", "0,0,0,15"})
+  @CsvSource({"-1,0,0,0", "1001,0,0,0", "0,11,0,0", "0,0,1001,0", "0,0,0,15"})
   void numbersOutOfRangeAreRefused(int words, int replies, int replyWords, int days) {
-    assertThatThrownBy(() -> new RoundRule(words, replies, replyWords, true, days))
+    assertThatThrownBy(() -> RoundRule.written(words, replies, replyWords, true, days))
+        .isInstanceOf(IllegalArgumentException.class);
+  }
+
+  @ParameterizedTest
+  @ValueSource(ints = {-1, 121})
+  void secondsOutOfRangeAreRefused(int seconds) {
+    assertThatThrownBy(() -> new RoundRule.Least(0, seconds))
         .isInstanceOf(IllegalArgumentException.class);
   }
 }

@@ -104,6 +104,30 @@ public final class ClipMaker {
     return Arrays.stream(decibels).filter(d -> d > HEARD_DB).count() >= HEARD_FRAMES;
   }
 
+  /**
+   * An answer that somebody recorded, made anew.
+   *
+   * @param seen what it holds now
+   * @param heard whether something can be heard in it
+   */
+  public record Answer(Seen seen, boolean heard) {}
+
+  /**
+   * Makes an answer anew: what a browser plays is never what somebody sent.
+   *
+   * @param filmed whether its pictures are wanted
+   * @throws Refused if it is no sound and no film
+   */
+  public static Answer makeAnswer(Path file, boolean filmed, Path to, IntConsumer percent) {
+    Seen came = look(file);
+    Seen wanted = new Seen(came.lengthMs(), filmed && came.hasPictures(), came.hasSound());
+    if (!wanted.hasPictures() && !wanted.hasSound()) {
+      throw new Refused(Reason.NOT_A_CLIP, "no sound");
+    }
+    Seen seen = make(file, wanted, to, percent);
+    return new Answer(seen, seen.hasSound() && isHeard(to));
+  }
+
   private static boolean fits(String[] values) {
     return Arrays.stream(values, 1, 3)
         .allMatch(v -> v.matches("[1-9][0-9]{0,4}") && Integer.parseInt(v) <= MAX_SIDE);
