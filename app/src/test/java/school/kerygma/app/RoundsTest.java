@@ -34,6 +34,7 @@ import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.rounds.RoundVoices;
 import school.kerygma.app.rounds.Rounds;
 import school.kerygma.core.round.RoundRule;
+import school.kerygma.core.time.DueRuleText;
 import school.kerygma.media.process.Ffmpeg;
 
 /**
@@ -325,6 +326,36 @@ class RoundsTest {
     HttpClient mate = phone(students.get(1));
     assertThat(Caller.form(mate, "/class/rounds/voices/" + silence + "/anyway").statusCode())
         .isEqualTo(404);
+  }
+
+  /**
+   * It is Wednesday; the replies are due on Friday at 11:59 p.m., and the answer two days before.
+   */
+  @Test
+  void aRoundComesUpOnTheDayOfItsFirstAnswerAlsoInCalendars() throws Exception {
+    LocalDate friday = LocalDate.parse("2026-10-02");
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("Which bridge holds?", 20, Map.of(school.section(), friday))
+                    .due(Optional.of(DueRuleText.read("day 23:59"))));
+    Rounds.Round round = round(task, RULE);
+    school.post(LocalDate.parse("2026-09-28"), task);
+    HttpClient phone = phone(students.get(0));
+    assertThat(Caller.get(phone, "/class").body())
+        .contains("a part of it is for today", "your answer by Wednesday, 11:59 p.m.");
+    rounds.answer(round, school.section(), students.get(0), MINE);
+    assertThat(Caller.get(phone, "/class").body())
+        .contains("for Fri 2")
+        .doesNotContain("a part of it", "your answer by");
+    String entries =
+        "select count(*) from feed_entry where uid = ? and starts_at = timestamptz '2026-10-01T02:59:00Z'"
+            + " and summary = 'Which bridge holds?: first answer' and cancelled = ?";
+    String uid = "round-" + task + "-" + school.section() + "@kerygma";
+    Awaitility.await().until(() -> TestSchool.count(entries, uid, false) == 1);
+    rounds.set(task, round.question(), RoundRule.written(5, 1, 3, true, 0));
+    Awaitility.await().until(() -> TestSchool.count(entries, uid, true) == 1);
   }
 
   @Test

@@ -125,6 +125,7 @@ class TicksTest {
       assertThat(tasks.nth(0)).containsText("Build it");
       assertThat(tasks.nth(0).locator("label").first())
           .containsText("Plan by Tuesday, 11:59 p.m. its time has passed");
+      assertThat(tasks.nth(0)).containsText("a part of it is for Tue 29");
       assertThat(tasks.nth(1).locator(".group")).hasText("Today");
       assertThat(tasks.nth(1)).containsText("Both of these");
       assertThat(tasks.nth(1).locator("label").first()).containsText("by Wednesday, 11:59 p.m.");
@@ -276,6 +277,8 @@ class TicksTest {
       assertThat(page.locator(".group")).hasText(new String[] {"Still open", "Today", "Ahead"});
       assertThat(page.locator(".todo > li").first()).containsText("from Mon 28");
       Locator weigh = page.locator(".todo > li").nth(1);
+      assertThat(weigh).containsText("for today");
+      assertThat(page.locator(".todo > li").nth(2)).containsText("for Fri 2");
       assertThat(weigh).containsText("opens with the word that is given in class");
       assertThat(weigh.locator("input[type=checkbox]")).isDisabled();
       weigh.locator("input[type=text]").fill("pier");

@@ -2,7 +2,6 @@ package school.kerygma.app.classpage;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.HashMap;
@@ -34,7 +33,6 @@ import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.questions.Questions;
 import school.kerygma.app.rollcall.RollCalls;
-import school.kerygma.app.rounds.Rounds;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
@@ -68,7 +66,6 @@ class ClassPageController {
   private final SeenAs seenAs;
   private final Questions questions;
   private final RollCalls rolls;
-  private final Rounds rounds;
 
   ClassPageController(
       ClassPages pages,
@@ -85,9 +82,7 @@ class ClassPageController {
       Gate gate,
       SeenAs seenAs,
       Questions questions,
-      RollCalls rolls,
-      Rounds rounds) {
-    this.rounds = rounds;
+      RollCalls rolls) {
     this.rolls = rolls;
     this.seenAs = seenAs;
     this.questions = questions;
@@ -115,7 +110,6 @@ class ClassPageController {
     page.ifPresent(
         p -> {
           model.addAttribute("page", p);
-          model.addAttribute("rounds", answersDue(p));
           model.addAttribute("meanings", meanings(p));
           model.addAttribute("roll", rolls.today(p.section(), me.id()).orElse(null));
         });
@@ -134,25 +128,6 @@ class ClassPageController {
       listed.papers().forEach(p -> papers.add(p.id()));
     }
     return glossary.in(texts, papers);
-  }
-
-  /** For each listed task that is a round: until when the own answer is asked. */
-  private Map<UUID, Instant> answersDue(StudentPage page) {
-    Map<UUID, Instant> due = new HashMap<>();
-    List<ListedTask> tasks = page.list().tasks();
-    Set<UUID> shared = rounds.among(tasks.stream().map(t -> t.task().id()).toList());
-    tasks.stream()
-        .filter(t -> shared.contains(t.task().id()))
-        .forEach(
-            t ->
-                rounds
-                    .of(t.task().id())
-                    .ifPresent(
-                        r ->
-                            due.put(
-                                t.task().id(),
-                                r.rule().answerDue(t.due(), page.section().calendar()))));
-    return due;
   }
 
   @GetMapping("/family")

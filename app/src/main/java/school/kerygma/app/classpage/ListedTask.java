@@ -19,6 +19,8 @@ import school.kerygma.core.plan.ChoiceBoard;
  * @param begins whether it is the first of its group, which is said above it
  * @param state what to make of it now
  * @param over whether its time has passed
+ * @param partDay the day for which it comes here, if a part of it is due before the whole
+ * @param opening the numbers of the tasks that wait until it is ticked
  * @param waitsFor the tasks that must be ticked first: their numbers, or their titles in quotation
  *     marks if they are in another week
  * @param opensAt when the clock opens it, if it has not yet
@@ -26,6 +28,7 @@ import school.kerygma.core.plan.ChoiceBoard;
  * @param handed when it was handed in last
  * @param explained where a walkthrough explains it
  * @param ways to choose from, if there are several
+ * @param round if the class shares its answers
  * @param papers to read
  * @param changes what is another than it was told, for a week
  * @param worth its share of the term's grade, in words; empty if that is not known
@@ -42,12 +45,15 @@ record ListedTask(
     boolean begins,
     State state,
     boolean over,
+    Optional<LocalDate> partDay,
+    List<String> opening,
     List<String> waitsFor,
     Optional<Instant> opensAt,
     boolean asksWord,
     Optional<Instant> handed,
     Optional<Explained> explained,
     List<Way> ways,
+    Optional<Round> round,
     List<Paper> papers,
     String worth,
     List<ToldTasks.Change> changes) {
@@ -70,6 +76,14 @@ record ListedTask(
   public boolean hasParts() {
     return task.sheet().board().filter(ChoiceBoard::isParts).isPresent();
   }
+
+  /**
+   * A round that a task is.
+   *
+   * @param answerDue until when the own answer is asked
+   * @param answered whether it is there
+   */
+  record Round(Instant answerDue, boolean answered) {}
 
   /** A paper to read. */
   record Paper(UUID id, String title, boolean key) {}

@@ -36,6 +36,7 @@ import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.posting.Standing;
 import school.kerygma.app.posting.ToldTasks;
+import school.kerygma.app.rounds.Rounds;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
@@ -44,6 +45,7 @@ import school.kerygma.app.sections.Sections;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.plan.Step;
+import school.kerygma.core.round.RoundRule;
 import school.kerygma.core.time.SchoolCalendar;
 import school.kerygma.core.time.Span;
 
@@ -63,6 +65,7 @@ class TaskLists {
   private final Audience audience;
   private final ToldTasks told;
   private final HandIns handIns;
+  private final Rounds rounds;
   private final Clock clock;
   private final List<DeliveryView> drafts;
 
@@ -79,10 +82,11 @@ class TaskLists {
       Audience audience,
       ToldTasks told,
       HandIns handIns,
+      Rounds rounds,
       Clock clock) {
     this(
         sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, told,
-        handIns, clock, List.of());
+        handIns, rounds, clock, List.of());
   }
 
   private TaskLists(
@@ -97,6 +101,7 @@ class TaskLists {
       Audience audience,
       ToldTasks told,
       HandIns handIns,
+      Rounds rounds,
       Clock clock,
       List<DeliveryView> drafts) {
     this.drafts = drafts;
@@ -111,6 +116,7 @@ class TaskLists {
     this.audience = audience;
     this.told = told;
     this.handIns = handIns;
+    this.rounds = rounds;
     this.clock = clock;
   }
 
@@ -118,14 +124,14 @@ class TaskLists {
   TaskLists at(Clock other) {
     return new TaskLists(
         sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, told,
-        handIns, other, drafts);
+        handIns, rounds, other, drafts);
   }
 
   /** The same lists as if something were posted that is not. */
   TaskLists with(List<DeliveryView> other) {
     return new TaskLists(
         sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, told,
-        handIns, clock, other);
+        handIns, rounds, clock, other);
   }
 
   /**
@@ -174,6 +180,8 @@ class TaskLists {
       Set<UUID> opened,
       Map<UUID, HandIns.Version> handed,
       Set<UUID> ways,
+      Map<UUID, RoundRule> rounds,
+      Set<UUID> answered,
       Map<UUID, ListedTask.Explained> explained,
       Map<UUID, ListedTask.Explained> explainedWays,
       Map<UUID, String> papers,
@@ -332,6 +340,8 @@ class TaskLists {
       papers.addAll(task.sheet().allHandouts());
       papers.addAll(task.sheet().keys());
     }
+    Map<UUID, RoundRule> shared =
+        rounds.of(ids).stream().collect(Collectors.toMap(Rounds.Round::task, Rounds.Round::rule));
     return new Known(
         posted,
         audience.ticks(Set.of(student), ids).getOrDefault(student, Map.of()),
@@ -343,6 +353,8 @@ class TaskLists {
                 .toList()),
         handIns.latest(asking(posted.values()), student),
         audience.ways(student, ids),
+        shared,
+        rounds.answered(student, shared.keySet()),
         explained(ids, talks),
         explainedWays(posted.values(), talks),
         handouts.titles(papers),
@@ -414,15 +426,33 @@ class TaskLists {
         .toList();
   }
 
+  /** The day of its section, or an earlier one on which a part of it is due that is not done. */
   private static LocalDate day(TaskView task, Standing.Due due, SectionView section, Known known) {
-    return task.sheet().board().filter(ChoiceBoard::isStaggered).stream()
-        .filter(b -> !known.ticks().containsKey(task.id()))
-        .flatMap(b -> b.ways().stream())
-        .filter(w -> w.daysBefore() > 0 && !known.ways().contains(w.id()))
-        .map(w -> section.calendar().dateOf(w.due(due.at(), section.zone())))
+    Stream<Instant> parts =
+        task.sheet().board().filter(ChoiceBoard::isStaggered).stream()
+            .filter(b -> !known.ticks().containsKey(task.id()))
+            .flatMap(b -> b.ways().stream())
+            .filter(w -> w.daysBefore() > 0 && !known.ways().contains(w.id()))
+            .map(w -> w.due(due.at(), section.zone()));
+    Stream<Instant> answer =
+        round(task, due, section, known).stream()
+            .filter(r -> !r.answered())
+            .map(ListedTask.Round::answerDue);
+    return Stream.concat(parts, answer)
+        .map(section.calendar()::dateOf)
         .filter(due.day()::isAfter)
         .min(LocalDate::compareTo)
         .orElse(due.day());
+  }
+
+  private static Optional<ListedTask.Round> round(
+      TaskView task, Standing.Due due, SectionView section, Known known) {
+    return Optional.ofNullable(known.rounds().get(task.id()))
+        .map(
+            rule ->
+                new ListedTask.Round(
+                    rule.answerDue(due.at(), section.calendar()),
+                    known.answered().contains(task.id())));
   }
 
   private List<ListedTask> listed(
@@ -436,6 +466,7 @@ class TaskLists {
     Map<UUID, ListedTask.Group> groups = groups(week, known, today);
     Optional<ListedTask.Group> group = Optional.empty();
     Set<UUID> here = week.stream().map(p -> p.task().id()).collect(Collectors.toSet());
+    Map<UUID, List<String>> opening = opening(week, steps, numbers, known);
     List<ListedTask> listed = new ArrayList<>();
     for (Placed p : week) {
       TaskSheet sheet = p.task().sheet();
@@ -473,6 +504,8 @@ class TaskLists {
                   && !(listed.size() > 0 && week.get(listed.size() - 1).first() > 0),
               state(sheet, ticked, due, !waitsFor.isEmpty() || opensAt.isPresent() || asksWord),
               due.isBefore(clock.instant()),
+              Optional.of(p.day()).filter(p.due().day()::isAfter),
+              opening.getOrDefault(p.task().id(), List.of()),
               waitsFor,
               opensAt,
               asksWord && ticked.isEmpty(),
@@ -480,6 +513,7 @@ class TaskLists {
                   .flatMap(HandIns.Version::begun),
               Optional.ofNullable(known.explained().get(p.task().id())),
               ways(sheet, due, section, known),
+              round(p.task(), p.due(), section, known),
               papers(sheet, !due.isAfter(clock.instant()), known),
               worth(section, sheet, known),
               standing
@@ -488,6 +522,22 @@ class TaskLists {
                   .orElse(List.of())));
     }
     return listed;
+  }
+
+  /** The numbers of the tasks that wait until one is ticked. */
+  private static Map<UUID, List<String>> opening(
+      List<Placed> week, List<Step> steps, Map<UUID, Integer> numbers, Known known) {
+    Map<UUID, List<String>> opening = new HashMap<>();
+    for (Placed p : week) {
+      step(p, known)
+          .waitsFor(steps)
+          .forEach(
+              t ->
+                  opening
+                      .computeIfAbsent(t, first -> new ArrayList<>())
+                      .add(String.valueOf(numbers.get(p.task().id()))));
+    }
+    return opening;
   }
 
   /**

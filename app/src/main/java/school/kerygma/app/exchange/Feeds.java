@@ -8,11 +8,13 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.People;
@@ -24,9 +26,11 @@ import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.posting.Standing;
+import school.kerygma.app.rounds.Rounds;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.plan.ChoiceBoard;
+import school.kerygma.core.round.RoundRule;
 
 /** Calendar feeds: the posted tasks of sections when they are due, and their sessions. */
 @Service
@@ -39,6 +43,8 @@ class Feeds {
   private final Sessions sessions;
   private final Sections sections;
   private final People people;
+  private final Rounds rounds;
+  private final MessageSource words;
   private final Clock clock;
 
   Feeds(
@@ -48,6 +54,8 @@ class Feeds {
       Sessions sessions,
       Sections sections,
       People people,
+      Rounds rounds,
+      MessageSource words,
       Clock clock) {
     this.entries = entries;
     this.postings = postings;
@@ -55,6 +63,8 @@ class Feeds {
     this.sessions = sessions;
     this.sections = sections;
     this.people = people;
+    this.rounds = rounds;
+    this.words = words;
     this.clock = clock;
   }
 
@@ -165,6 +175,8 @@ class Feeds {
 
   private List<Told> told(SectionView section, Standing standing, Map<UUID, TaskView> known) {
     List<Told> all = new ArrayList<>();
+    Map<UUID, Rounds.Round> shared =
+        rounds.of(known.keySet()).stream().collect(Collectors.toMap(Rounds.Round::task, r -> r));
     for (TaskView posted : known.values()) {
       TaskView task = posted.in(section.id());
       standing
@@ -183,6 +195,9 @@ class Feeds {
                         due,
                         false));
                 all.addAll(parts(task, section, due));
+                Optional.ofNullable(shared.get(task.id()))
+                    .filter(r -> r.rule().daysBefore() > 0)
+                    .ifPresent(r -> all.add(firstAnswer(task, section, r.rule(), due)));
               });
     }
     for (SessionView session : sessions.ofSection(section.id())) {
@@ -197,6 +212,18 @@ class Feeds {
               session.cancelled()));
     }
     return all;
+  }
+
+  private Told firstAnswer(TaskView task, SectionView section, RoundRule rule, Instant whole) {
+    Instant due = rule.answerDue(whole, section.calendar());
+    return new Told(
+        "round-" + task.id() + "-" + section.id() + "@kerygma",
+        words.getMessage("feed.first-answer", new Object[] {task.title()}, Locale.US),
+        "",
+        task.sheet().place(),
+        due,
+        due,
+        false);
   }
 
   /** Parts that are due before the whole. */

@@ -16,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
@@ -24,8 +25,10 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.planning.TasksCopied;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.sections.SectionTouched;
 import school.kerygma.core.handin.Blank;
 import school.kerygma.core.round.RoundRule;
 
@@ -89,21 +92,32 @@ public class Rounds implements Remembers {
   }
 
   private final JdbcClient sql;
+  private final Tasks tasks;
   private final ApplicationEventPublisher events;
   private final Clock clock;
 
-  Rounds(JdbcClient sql, ApplicationEventPublisher events, Clock clock) {
+  Rounds(JdbcClient sql, Tasks tasks, ApplicationEventPublisher events, Clock clock) {
     this.sql = sql;
+    this.tasks = tasks;
     this.events = events;
     this.clock = clock;
   }
 
   @Transactional(readOnly = true)
   public Optional<Round> of(UUID task) {
+    return of(Set.of(task)).stream().findFirst();
+  }
+
+  /** The rounds of those of some tasks that have one. */
+  @Transactional(readOnly = true)
+  public List<Round> of(Collection<UUID> tasks) {
+    if (tasks.isEmpty()) {
+      return List.of();
+    }
     return sql.sql(
             "select task_id, question, manner, words, seconds, replies, reply_words, reply_seconds, names, days_before"
-                + " from round where task_id = ?")
-        .param(task)
+                + " from round where task_id in (:tasks)")
+        .param("tasks", tasks)
         .query(
             (row, n) ->
                 new Round(
@@ -116,16 +130,24 @@ public class Rounds implements Remembers {
                         new RoundRule.Least(row.getInt(7), row.getInt(8)),
                         row.getBoolean(9),
                         row.getInt(10))))
-        .optional();
+        .list();
   }
 
   /** Which of some tasks have a round. */
   @Transactional(readOnly = true)
   public Set<UUID> among(Collection<UUID> tasks) {
+    return of(tasks).stream().map(Round::task).collect(Collectors.toSet());
+  }
+
+  /** In which rounds a student's own answer is there, of some tasks. */
+  @Transactional(readOnly = true)
+  public Set<UUID> answered(UUID student, Collection<UUID> tasks) {
     return tasks.isEmpty()
         ? Set.of()
         : new HashSet<>(
-            sql.sql("select task_id from round where task_id in (:tasks)")
+            sql.sql(
+                    "select task_id from round_answer where student_id = :student and task_id in (:tasks)")
+                .param("student", student)
                 .param("tasks", tasks)
                 .query(UUID.class)
                 .list());
@@ -166,6 +188,12 @@ public class Rounds implements Remembers {
             rule.names(),
             rule.daysBefore())
         .update();
+    touch(task);
+  }
+
+  /** Calendars are told when the first answer is due. */
+  private void touch(UUID task) {
+    events.publishEvent(new SectionTouched(tasks.get(task).sheet().days().keySet()));
   }
 
   /**
@@ -182,6 +210,7 @@ public class Rounds implements Remembers {
     if (gone == 0 && of(task).isPresent()) {
       throw Problem.conflict("round-answered");
     }
+    touch(task);
   }
 
   /**
