@@ -338,7 +338,7 @@ class RoundsTest {
         DemoServer.bean(Tasks.class)
             .plan(
                 school.teacher(),
-                TaskSheet.of("Which bridge holds?", 20, Map.of(school.section(), friday))
+                TaskSheet.of("B".repeat(200), 20, Map.of(school.section(), friday)) // the longest
                     .due(Optional.of(DueRuleText.read("day 23:59"))));
     Rounds.Round round = round(task, RULE);
     school.post(LocalDate.parse("2026-09-28"), task);
@@ -351,7 +351,7 @@ class RoundsTest {
         .doesNotContain("a part of it", "your answer by");
     String entries =
         "select count(*) from feed_entry where uid = ? and starts_at = timestamptz '2026-10-01T02:59:00Z'"
-            + " and summary = 'Which bridge holds?: first answer' and cancelled = ?";
+            + " and summary = repeat('B', 200) || ': first answer' and cancelled = ?";
     String uid = "round-" + task + "-" + school.section() + "@kerygma";
     Awaitility.await().until(() -> TestSchool.count(entries, uid, false) == 1);
     rounds.set(task, round.question(), RoundRule.written(5, 1, 3, true, 0));

@@ -82,8 +82,9 @@ record ListedTask(
    *
    * @param answerDue until when the own answer is asked
    * @param answered whether it is there
+   * @param late whether that has passed, and it is not there
    */
-  record Round(Instant answerDue, boolean answered) {}
+  record Round(Instant answerDue, boolean answered, boolean late) {}
 
   /** A paper to read. */
   record Paper(UUID id, String title, boolean key) {}

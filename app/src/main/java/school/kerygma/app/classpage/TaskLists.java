@@ -391,7 +391,7 @@ class TaskLists {
     return up.stream().flatMap(d -> d.walkthrough().stream()).collect(Collectors.toSet());
   }
 
-  private static List<Placed> placed(
+  private List<Placed> placed(
       SectionView section,
       Standing standing,
       Known known,
@@ -427,7 +427,7 @@ class TaskLists {
   }
 
   /** The day of its section, or an earlier one on which a part of it is due that is not done. */
-  private static LocalDate day(TaskView task, Standing.Due due, SectionView section, Known known) {
+  private LocalDate day(TaskView task, Standing.Due due, SectionView section, Known known) {
     Stream<Instant> parts =
         task.sheet().board().filter(ChoiceBoard::isStaggered).stream()
             .filter(b -> !known.ticks().containsKey(task.id()))
@@ -445,14 +445,15 @@ class TaskLists {
         .orElse(due.day());
   }
 
-  private static Optional<ListedTask.Round> round(
+  private Optional<ListedTask.Round> round(
       TaskView task, Standing.Due due, SectionView section, Known known) {
     return Optional.ofNullable(known.rounds().get(task.id()))
         .map(
-            rule ->
-                new ListedTask.Round(
-                    rule.answerDue(due.at(), section.calendar()),
-                    known.answered().contains(task.id())));
+            rule -> {
+              Instant by = rule.answerDue(due.at(), section.calendar());
+              boolean answered = known.answered().contains(task.id());
+              return new ListedTask.Round(by, answered, !answered && by.isBefore(clock.instant()));
+            });
   }
 
   private List<ListedTask> listed(
