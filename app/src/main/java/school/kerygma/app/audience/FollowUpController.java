@@ -121,18 +121,24 @@ class FollowUpController {
       @RequestParam(required = false) @Nullable UUID student,
       Model model) {
     List<SectionView> own = sections.ofTeacher(me.id());
-    List<DeliveryView> all =
+    List<DeliveryView> up =
         postings.ofSections(own.stream().map(SectionView::id).toList()).stream()
             .filter(DeliveryView::hasAnything)
             .filter(d -> !d.moments().goesUpAt().isAfter(clock.instant()))
-            .sorted(Comparator.comparing((DeliveryView d) -> d.moments().goesUpAt()).reversed())
+            .toList();
+    Map<UUID, String> called = titles.of(up);
+    List<DeliveryView> all =
+        up.stream()
+            .sorted(
+                Comparator.comparing((DeliveryView d) -> d.moments().goesUpAt())
+                    .reversed()
+                    .thenComparing(d -> called.getOrDefault(d.id(), "")))
             .toList();
     Optional<DeliveryView> shown =
         all.stream()
             .filter(d -> d.id().equals(delivery))
             .findFirst()
             .or(() -> all.stream().findFirst());
-    Map<UUID, String> called = titles.of(all);
     Map<UUID, Audience.Share> shares = audience.shares(all, own);
     List<Choices> choices = new ArrayList<>();
     for (SectionView section : own) {
