@@ -17,6 +17,11 @@ export class Refused extends Error {
   }
 }
 
+/** A line that is lost has no words of its own: whoever asked says what that means there. A browser's words are nobody's. */
+function lost(e) {
+  throw e.name === 'TypeError' ? new Refused(0, '') : e;
+}
+
 /** Who signed in anew in another tab has another token: this page is asked for it. */
 export async function freshToken() {
   const answer = await fetch(location.href, { headers: { Accept: 'text/html' } });
@@ -47,7 +52,7 @@ export async function send(method, url, body, { once, ...options } = {}) {
   }
   let answer;
   for (let tries = 1; ; tries += 1) {
-    answer = await fetch(url, { method, headers: { 'X-CSRF-TOKEN': current, ...headers }, body: payload, redirect: 'manual', ...options });
+    answer = await fetch(url, { method, headers: { 'X-CSRF-TOKEN': current, ...headers }, body: payload, redirect: 'manual', ...options }).catch(lost);
     if (answer.status === 503 && tries < MOST_TRIES && !options.signal) {
       await later(answer, tries);
     } else if (answer.status === 403 && tries === 1 && (await freshToken().catch(() => false))) {

@@ -9,7 +9,7 @@ document.addEventListener('alpine:init', () => {
         await send('POST', `/jottings/${event.target.dataset.jotting}/done`);
         location.reload();
       } catch (e) {
-        this.problem = e.message;
+        this.problem = e.message || this.$root.dataset.lost;
       }
     },
   }));

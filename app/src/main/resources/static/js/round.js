@@ -41,6 +41,8 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('voiced', () => {
     let root;
     let data;
+    /** What was announced of which file: where its line was lost, it goes on as that. */
+    const announced = new Map();
     return {
       told: '',
       refused: '',
@@ -68,8 +70,8 @@ document.addEventListener('alpine:init', () => {
         this.refused = '';
         this.told = fill(data.sending, 0);
         try {
-          const words = root.querySelector('.beside').value;
-          const { voice } = await send('POST', `/class/tasks/${data.task}/round/voices`, { answer: data.answer || null, words, bytes: file.size }, { once: crypto.randomUUID() });
+          const voice = announced.get(file) ?? (await this.announce(file));
+          announced.set(file, voice);
           const lost = await sendFile(`/class/rounds/voices/${voice}`, file, file, (percent) => (this.told = fill(data.sending, percent)), data.lost);
           if (lost) {
             this.told = '';
@@ -78,8 +80,14 @@ document.addEventListener('alpine:init', () => {
           return await this.ready(voice);
         } catch (e) {
           this.told = '';
-          return { problem: e.message && e.status ? e.message : data.lost };
+          return { problem: e.message || data.lost };
         }
+      },
+
+      async announce(file) {
+        const words = root.querySelector('.beside').value;
+        const { voice } = await send('POST', `/class/tasks/${data.task}/round/voices`, { answer: data.answer || null, words, bytes: file.size }, { once: crypto.randomUUID() });
+        return voice;
       },
 
       /** Waits until it has been made ready, however often the line is lost meanwhile. */

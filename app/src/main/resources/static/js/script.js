@@ -351,7 +351,7 @@ document.addEventListener('alpine:init', () => {
           document.dispatchEvent(new CustomEvent('kerygma:framed', { detail: stop }));
           this.close();
         } catch (e) {
-          this.problem = e.message;
+          this.problem = e.message || this.$root.dataset.lost;
         }
       },
       close() {

@@ -8,6 +8,9 @@ const PAUSE_MS = 800;
 const LOOK_MS = 1500;
 const AGAIN_MS = 5000;
 
+/** What was recorded is kept on the device by its recorder until it has gone. */
+const recorded = (shape) => ['SPOKEN', 'FILMED'].includes(shape);
+
 document.addEventListener('alpine:init', () => {
   Alpine.data('work', () => {
     // Outside the component: what Alpine watches is wrapped, and these must not be.
@@ -158,12 +161,11 @@ document.addEventListener('alpine:init', () => {
       /** What another part of this page brings in. Tells its file, or what was wrong. */
       async bringIn(file, shape, frame = undefined) {
         this.answered();
-        const announced = [];
-        const problem = await this.announce(file, shape, announced, frame);
-        if (!problem) {
-          await this.go(announced[0]);
-        }
-        return { problem, id: announced[0] };
+        // Where its line was lost, the same file goes on as what it was announced as.
+        const announced = [...chosen].filter(([id, f]) => f === file && percents.get(id) === -1).map(([id]) => id);
+        const problem = announced.length > 0 ? '' : await this.announce(file, shape, announced, frame);
+        const lost = problem ? '' : await this.go(announced[0], !recorded(shape));
+        return { problem: problem || (recorded(shape) ? lost : ''), id: announced[0] };
       },
 
       async announce(file, shape, announced, frame = undefined) {
@@ -179,11 +181,16 @@ document.addEventListener('alpine:init', () => {
           announced.push(id);
           return '';
         } catch (e) {
-          return e.message || words.lost;
+          return e.message || (recorded(shape) ? words.answerLost : words.lost);
         }
       },
 
-      async go(id) {
+      /**
+       * Sends a file that was announced; tells what was wrong.
+       *
+       * @param still whether this page goes on trying by itself; else it is said by whoever asked
+       */
+      async go(id, still = true) {
         going += 1;
         const file = chosen.get(id);
         const lost = await sendFile(
@@ -194,15 +201,16 @@ document.addEventListener('alpine:init', () => {
             percents.set(id, percent);
             this.$refs.pieces?.querySelector(`[data-file="${id}"] progress`)?.setAttribute('value', percent);
           },
-          words.lost,
+          still ? words.lost : words.answerLost,
         );
         going -= 1;
-        if (lost) {
-          percents.set(id, -1);
+        percents.set(id, lost ? -1 : 100);
+        if (lost && still) {
           this.problem = `${file.name}: ${lost}`;
           addEventListener('online', () => this.go(id), { once: true });
         }
         await this.look();
+        return lost;
       },
 
       async look() {

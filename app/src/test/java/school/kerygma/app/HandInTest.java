@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.FilePayload;
 import java.awt.BasicStroke;
 import java.awt.Color;
@@ -579,6 +580,40 @@ class HandInTest {
           .doesNotContain(answer);
     }
     assertThat(chromium.faults()).isEmpty();
+  }
+
+  @Test
+  void anAnswerWhoseLineIsLostSaysSoStaysOnTheDeviceAndGoesOnceMoreAsTheSameFile() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID task = task(school, "spoken 9", Set.of());
+    UUID student = school.students().iterator().next();
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, student);
+      page.navigate(DemoServer.address() + "/class/tasks/" + task + "/work");
+      page.getByText("Speak", new Page.GetByTextOptions().setExact(true)).click();
+      assertThat(page.locator(".answer-clock")).containsText("0:02 of");
+      page.keyboard().press("Enter");
+      assertThat(page.locator(".answer-made")).containsText("Spoken answer");
+      // The line is lost as it is announced, and then once more as it goes.
+      phone.setOffline(true);
+      page.locator(".answer-made .next").click();
+      assertThat(page.locator(".answer [role=alert]"))
+          .containsText("Your answer is kept on this device");
+      phone.setOffline(false);
+      page.route("**/class/work/files/*", Route::abort);
+      page.locator(".answer-made .next").click();
+      assertThat(page.locator(".pieces [data-deed^=again]")).hasCount(1);
+      assertThat(page.locator(".answer [role=alert]"))
+          .containsText("Your answer is kept on this device");
+      page.unroute("**/class/work/files/*");
+      page.locator(".answer-made .next").click();
+      assertThat(page.locator(".pieces audio")).hasCount(1);
+      assertThat(page.locator(".pieces li")).hasCount(1);
+      assertThat(page.locator(".answer-made")).isHidden();
+      page.reload();
+      assertThat(page.locator(".pieces audio")).hasCount(1);
+      assertThat(page.locator(".answer-made")).isHidden();
+    }
   }
 
   /** How long a browser finds that something plays, in seconds. */

@@ -7,6 +7,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -190,6 +191,11 @@ class RoundsTest {
       assertThat(voiced.locator(".answer-made")).containsText("Spoken answer");
       voiced.locator(".more summary").click();
       voiced.locator(".beside").fill("A truss keeps its shape.");
+      page.route("**/class/rounds/voices/*", Route::abort);
+      voiced.locator(".answer-made .next").click();
+      assertThat(voiced.getByRole(AriaRole.ALERT))
+          .containsText("Your recording is kept on this device");
+      page.unroute("**/class/rounds/voices/*");
       voiced.locator(".answer-made .next").click();
       Locator own = page.locator(".own-answer");
       assertThat(own).containsText("A truss keeps its shape.");

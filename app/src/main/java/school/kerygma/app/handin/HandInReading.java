@@ -178,8 +178,12 @@ class HandInReading implements Work {
     }
     if (framed || last.shape().isRecorded() && last.lengthMs() > 0) {
       pieces.of(List.of(last.handInId())).stream()
-          .filter(p -> p.position() < last.position() && p.state() != HandIn.Piece.State.ARRIVING)
-          .filter(p -> framed ? p.frame().equals(last.frame()) : p.shape().isRecorded())
+          .filter(p -> p.position() < last.position())
+          .filter(
+              p ->
+                  framed
+                      ? p.frame().equals(last.frame()) && p.state() != HandIn.Piece.State.ARRIVING
+                      : p.shape().isRecorded())
           .forEach(pieces::delete);
     }
   }
