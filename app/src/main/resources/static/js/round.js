@@ -7,6 +7,13 @@ import { sendFile } from './upload.js';
 const LOOK_MS = 1000;
 
 const key = (draft) => `kerygma:${draft}`;
+/** What is made goes on without a line. */
+const stillMaking = (e) => {
+  if (e.status) {
+    throw e;
+  }
+  return { state: 'MAKING' };
+};
 const pause = () => new Promise((done) => setTimeout(done, LOOK_MS));
 
 document.addEventListener('alpine:init', () => {
@@ -52,10 +59,12 @@ document.addEventListener('alpine:init', () => {
         data = root.dataset;
         if (data.state === 'MAKING') {
           // The page was closed, or opened anew, while it was being made ready.
-          this.ready(data.waiting).then(({ problem, after }) => {
-            this.refused = problem;
-            after?.();
-          });
+          this.ready(data.waiting)
+            .catch((e) => ({ problem: e.message }))
+            .then(({ problem, after }) => {
+              this.refused = problem;
+              after?.();
+            });
         } else {
           this.refused = this.why(data.state);
         }
@@ -63,7 +72,7 @@ document.addEventListener('alpine:init', () => {
 
       /** What keeps a recording from being sent, in words. */
       why(state) {
-        return { SHORT: data.short, LONG: data.long, NOTHING: data.nothing }[state] ?? '';
+        return { ARRIVING: data.lost, SHORT: data.short, LONG: data.long, NOTHING: data.nothing }[state] ?? '';
       },
 
       async bringIn(file) {
@@ -73,13 +82,17 @@ document.addEventListener('alpine:init', () => {
           const voice = announced.get(file) ?? (await this.announce(file));
           announced.set(file, voice);
           const lost = await sendFile(`/class/rounds/voices/${voice}`, file, file, (percent) => (this.told = fill(data.sending, percent)), data.lost);
-          if (lost) {
-            this.told = '';
-            return { problem: lost };
+          if (!lost) {
+            return await this.ready(voice);
           }
-          return await this.ready(voice);
+          await send('GET', `/class/rounds/voices/${voice}`); // Another tab may have taken its place.
+          this.told = '';
+          return { problem: lost };
         } catch (e) {
           this.told = '';
+          if (e.status) {
+            announced.delete(file);
+          }
           return { problem: e.message || data.lost };
         }
       },
@@ -94,7 +107,7 @@ document.addEventListener('alpine:init', () => {
       async ready(voice) {
         this.told = data.making;
         for (;;) {
-          const { state } = await send('GET', `/class/rounds/voices/${voice}`).catch((e) => ({ state: e.status ? 'SENT' : 'MAKING' }));
+          const { state } = await send('GET', `/class/rounds/voices/${voice}`).catch(stillMaking);
           if (state !== 'MAKING') {
             this.told = '';
             return { problem: this.why(state), after: this.why(state) ? undefined : () => this.anew(state) };

@@ -113,7 +113,6 @@ class OwnRoundController {
     model.addAttribute("taken", taken(listed));
     model.addAttribute("progress", Rounds.progress(round.rule(), me.id(), answers));
     model.addAttribute("standIn", standIn);
-    model.addAttribute("mostBytes", RoundVoices.MOST_BYTES);
     Map<String, RoundVoices.Recorded> waiting = new HashMap<>();
     voices
         .waiting(task, me.id())

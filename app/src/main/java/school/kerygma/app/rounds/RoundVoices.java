@@ -39,7 +39,7 @@ import school.kerygma.core.round.RoundRule;
 public class RoundVoices implements Gate.CircleSource {
 
   /** The largest recording, in bytes; four minutes of speech take about 1.5 MB. */
-  public static final long MOST_BYTES = 20L << 20;
+  private static final long MOST_BYTES = 20L << 20;
 
   private static final String UNDER = "rounds/";
 
