@@ -34,6 +34,7 @@ import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.rounds.RoundVoices;
 import school.kerygma.app.rounds.Rounds;
+import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.round.RoundRule;
 import school.kerygma.core.time.DueRuleText;
 import school.kerygma.media.process.Ffmpeg;
@@ -284,6 +285,12 @@ class RoundsTest {
     spoken(round, students.get(2), Optional.empty(), sound(3), "");
     assertThat(List.of(heard(own, reply), heard(phone(students.get(2)), reply)))
         .containsExactly(200, 404);
+    // Who is erased leaves no voice behind.
+    MediaStore store = DemoServer.bean(MediaStore.class);
+    assertThat(store.find("rounds/" + voice + ".mp4")).isPresent();
+    people.erase(students.get(0));
+    assertThat(store.find("rounds/" + voice + ".mp4")).isEmpty();
+    assertThat(heard(teacher, voice)).isEqualTo(404);
   }
 
   @Test
