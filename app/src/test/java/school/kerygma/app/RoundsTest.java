@@ -358,6 +358,9 @@ class RoundsTest {
     HttpClient phone = phone(students.get(0));
     assertThat(Caller.get(phone, "/class").body())
         .contains("a part of it is for today", "your answer by Wednesday, 11:59 p.m.");
+    UUID guardian = people.guardiansOf(Set.of(students.get(0))).getFirst().id();
+    assertThat(Caller.get(phone(guardian), "/family").body())
+        .contains("first answer by Wednesday, 11:59 p.m.");
     rounds.answer(round, school.section(), students.get(0), MINE);
     assertThat(Caller.get(phone, "/class").body())
         .contains("for Fri 2")

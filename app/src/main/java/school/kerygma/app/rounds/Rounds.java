@@ -461,7 +461,7 @@ public class Rounds implements Remembers {
   /** A round is asked again where its task is planned again; nobody has answered it there. */
   @EventListener
   void on(TasksCopied copied) {
-    copied.now().forEach((was, now) -> of(was).ifPresent(r -> set(now, r.question(), r.rule())));
+    of(copied.now().keySet()).forEach(r -> set(copied.now().get(r.task()), r.question(), r.rule()));
   }
 
   @EventListener
