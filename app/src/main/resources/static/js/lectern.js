@@ -7,6 +7,7 @@ import { meter, openMicrophone, openStandIn } from './microphone.js';
 import { Pieces } from './pieces.js';
 import { Prompt } from './prompt.js';
 import { Recorder } from './recorder.js';
+import { device, openRecordings, run } from './running.js';
 import { Showing } from './showing.js';
 
 const SETTLE_MS = 1000;
@@ -28,7 +29,10 @@ document.addEventListener('alpine:init', () => {
       paused: false,
       finishing: false,
       beforeStart: true,
-      hasInterrupted: false,
+      /** Of a recording that never ended: 'looking', 'interrupted', 'elsewhere', or '' if there is none. */
+      open: '',
+      openHow: '',
+      discardAsked: false,
       silent: true,
       level: 0,
       levelWord: '',
@@ -69,7 +73,9 @@ document.addEventListener('alpine:init', () => {
         this.startWord = this.words.start;
         this.startVerb = this.words.startVerb;
         this.stopWord = this.words.stopVerb;
-        this.hasInterrupted = Boolean(this.words.interrupted);
+        if (data.hasOpen) {
+          this.lookForOpen();
+        }
         desk = new Desk(this.$refs.stage, data.pages, data.marks, (event, moment) => this.note(event, moment));
         desk.keeping.onChange = () => this.tellGoing();
         desk.keeping.onRefused = (why) => {
@@ -144,7 +150,16 @@ document.addEventListener('alpine:init', () => {
         return !this.recording;
       },
       get ready() {
-        return !this.hasInterrupted;
+        return this.open === '';
+      },
+      get isInterrupted() {
+        return this.open === 'interrupted';
+      },
+      get isElsewhere() {
+        return this.open === 'elsewhere';
+      },
+      get notAsked() {
+        return !this.discardAsked;
       },
       get stop() {
         return data?.stops[this.current];
@@ -520,7 +535,7 @@ document.addEventListener('alpine:init', () => {
       // ---- recording
 
       async start() {
-        if (this.silent || this.recording || this.starting || this.hasInterrupted) {
+        if (this.silent || this.recording || this.starting || !this.ready) {
           return;
         }
         this.starting = true;
@@ -548,6 +563,7 @@ document.addEventListener('alpine:init', () => {
           this.starting = false;
           return;
         }
+        this.ended = run(this.id, (why) => this.refuse(why));
         this.recording = true;
         this.starting = false;
         this.beforeStart = false;
@@ -655,6 +671,7 @@ document.addEventListener('alpine:init', () => {
           try {
             const { work } = await send('POST', url, count);
             await pieces.forget(this.id);
+            this.ended();
             await this.waitFor(work);
             if (this.byItself) {
               this.finishWord = '';
@@ -680,14 +697,14 @@ document.addEventListener('alpine:init', () => {
 
       /** With another microphone, or the same one plugged in again: the stop goes on where it was left. */
       async goOnAfter() {
-        Object.assign(this.words, { interrupted: this.id, interruptedStop: this.stop.id });
+        Object.assign(this, { interrupted: this.id, interruptedStop: this.stop.id });
         Object.assign(this, { byItself: false, finishing: false, keeping: true, kept: false, problem: '', loss: '', beforeStart: true });
         await this.readyToContinue();
       },
 
       /** What is recorded next goes on where the stop was left, with the desk as it was. */
       async readyToContinue() {
-        const at = data.stops.findIndex((s) => s.id === this.words.interruptedStop);
+        const at = data.stops.findIndex((s) => s.id === this.interruptedStop);
         this.continuing = at >= 0;
         this.showStop(Math.max(0, at));
         await this.takeUpDesk();
@@ -707,9 +724,12 @@ document.addEventListener('alpine:init', () => {
 
       /** Somebody ended this recording in another window: nothing more of it is taken. */
       refuse(why) {
+        this.ended?.();
         if (this.recording) {
-          recorder.stop();
           this.recording = false;
+          this.paused = false;
+          recorder.stop();
+          showing.closeAll();
           this.beforeStart = true;
         }
         this.problem = why;
@@ -724,14 +744,41 @@ document.addEventListener('alpine:init', () => {
 
       // ---- a recording that was interrupted
 
+      /** What was begun and never ended, here or elsewhere; what goes on elsewhere is waited for. */
+      async lookForOpen() {
+        this.open ||= 'looking';
+        const found = await openRecordings(data.walkthrough).catch(() => null);
+        const goesOn = found?.find((f) => f.elsewhere);
+        const left = found?.find((f) => f.seconds > 0);
+        if (found && !goesOn && this.open === 'elsewhere') {
+          location.reload(); // What was recorded there belongs to the stops now.
+          return;
+        }
+        const one = goesOn ?? left;
+        if (one) {
+          const number = data.stops.find((s) => s.id === one.lastStop)?.number ?? 1;
+          const how = goesOn ? this.words.elsewhereSoFar : this.words.interruptedHow;
+          this.openHow = how.replace('%time', clock(one.seconds * 1000)).replace('%stop', number);
+          this.interrupted = one.id;
+          this.interruptedStop = one.lastStop;
+        }
+        if (found) {
+          this.open = goesOn ? 'elsewhere' : left ? 'interrupted' : '';
+        }
+        if (!found || goesOn) {
+          setTimeout(() => this.lookForOpen(), 3000);
+        }
+      },
+
       async keepInterrupted() {
         this.finishing = true;
         this.finishWord = this.words.making;
+        this.problem = '';
         try {
-          await pieces.takeUp(this.words.interrupted);
+          await pieces.takeUp(this.interrupted);
           await pieces.allSent();
-          const { work } = await send('POST', `/recordings/${this.words.interrupted}/keep`);
-          await pieces.forget(this.words.interrupted);
+          const { work } = await send('POST', `/recordings/${this.interrupted}/keep?device=${device()}`);
+          await pieces.forget(this.interrupted);
           await this.waitFor(work);
         } catch (e) {
           this.problem = e.message || this.words.cannot;
@@ -740,12 +787,12 @@ document.addEventListener('alpine:init', () => {
           this.finishing = false;
         }
         await this.readyToContinue();
-        this.hasInterrupted = false;
+        this.open = '';
       },
 
       /** Page, camera and marks are as they were when it was interrupted. */
       async takeUpDesk() {
-        const { interrupted, interruptedStop } = this.words;
+        const { interrupted, interruptedStop } = this;
         this.left = await send('GET', `/walkthroughs/${data.walkthrough}/recordings/${interrupted}/desk?stop=${interruptedStop}`).catch(() => null);
         if (this.left) {
           desk.takeUp(this.left);
@@ -753,10 +800,30 @@ document.addEventListener('alpine:init', () => {
         }
       },
 
+      askDiscard() {
+        this.discardAsked = true;
+        this.focusSoon(this.$refs.notDiscard);
+      },
+
+      notDiscard() {
+        this.discardAsked = false;
+      },
+
+      /** All of it goes first to where it can be taken out again. */
       async discardInterrupted() {
-        await send('POST', `/recordings/${this.words.interrupted}/discard`);
-        await pieces.forget(this.words.interrupted);
-        this.hasInterrupted = false;
+        this.problem = '';
+        try {
+          await pieces.takeUp(this.interrupted);
+          await pieces.allSent();
+          await send('POST', `/recordings/${this.interrupted}/discard?device=${device()}`);
+          await pieces.forget(this.interrupted);
+        } catch (e) {
+          this.problem = e.message || this.words.cannot;
+          return;
+        }
+        this.discardAsked = false;
+        this.open = '';
+        await this.lookForOpen(); // There may be an earlier one.
       },
 
       // ---- keys

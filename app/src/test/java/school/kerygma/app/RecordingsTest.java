@@ -203,7 +203,7 @@ class RecordingsTest {
         end(recordings.finish(recording, Map.of("sound", 1, "trace", 0)).orElseThrow());
     assertThat(end.state()).isEqualTo(Work.State.FAILED);
     assertThat(end.problem()).isEqualTo("problem.sound-unreadable");
-    assertThat(recordings.interrupted(walkthrough))
+    assertThat(recordings.interrupted(walkthrough, ""))
         .extracting(Recordings.Interrupted::id)
         .containsExactly(recording);
   }

@@ -15,6 +15,7 @@ import school.kerygma.app.scores.CaptionFiles;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
+import school.kerygma.app.store.StoredJson;
 import school.kerygma.core.captions.CueBuilder;
 import school.kerygma.core.captions.WebVtt;
 import school.kerygma.core.handout.Box;
@@ -25,7 +26,6 @@ import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.TimedSentence;
 import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.walkthrough.PlaybackScore;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Writes and records the walkthroughs that ship with the application. */
 @Component
@@ -37,7 +37,7 @@ class DemoTalks {
   private final DemoRecorder recorder;
   private final Scores scores;
   private final CaptionFiles captions;
-  private final JsonMapper json;
+  private final StoredJson stored;
 
   DemoTalks(
       Scripts scripts,
@@ -46,14 +46,14 @@ class DemoTalks {
       DemoRecorder recorder,
       Scores scores,
       CaptionFiles captions,
-      JsonMapper json) {
+      StoredJson stored) {
     this.scripts = scripts;
     this.checks = checks;
     this.handouts = handouts;
     this.recorder = recorder;
     this.scores = scores;
     this.captions = captions;
-    this.json = json;
+    this.stored = stored;
   }
 
   /**
@@ -92,7 +92,7 @@ class DemoTalks {
   /** Adds the captions in Spanish, each sentence while it is said. */
   void translate(UUID walkthrough, DemoScript script) {
     PlaybackScore score =
-        json.readValue(
+        stored.read(
             scores.body(scores.current(walkthrough).orElseThrow().id()), PlaybackScore.class);
     List<TimedSentence> spanish = new ArrayList<>();
     for (PlaybackScore.StopPart stop : score.stops()) {

@@ -123,6 +123,7 @@ class PutAwayController {
         shelf.put(kind(kind), id);
         yield "redirect:/walkthroughs/" + clips.walkthroughOf(id);
       }
+      case RECORDING -> throw Problem.notFound(); // Thrown away at the lectern alone.
       case TASK -> {
         gate.check(me, Deed.CHANGE, Gate.Kind.WHOLE_TASK, id);
         shelf.put(kind(kind), id);

@@ -1,6 +1,5 @@
 package school.kerygma.app.lectern;
 
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -48,12 +47,7 @@ public class Arrangements {
       parts.put(stop.stopId(), stop.parts());
       stop.parts().forEach(p -> recordings.add(p.recordingId()));
     }
-    Map<UUID, List<Span>> spans = new HashMap<>();
-    if (!recordings.isEmpty()) {
-      cuts.findByRecordingIdIn(recordings)
-          .forEach(
-              c -> spans.computeIfAbsent(c.recordingId(), r -> new ArrayList<>()).add(c.span()));
-    }
+    Map<UUID, Spans> spans = cutsOf(recordings);
     Map<UUID, Arrangement> all = new LinkedHashMap<>();
     parts.forEach(
         (stop, own) -> {
@@ -61,9 +55,9 @@ public class Arrangements {
             Map<UUID, Spans> cut = new HashMap<>();
             own.forEach(
                 p -> {
-                  List<Span> gone = spans.get(p.recordingId());
+                  Spans gone = spans.get(p.recordingId());
                   if (gone != null) {
-                    cut.put(p.recordingId(), Spans.of(gone));
+                    cut.put(p.recordingId(), gone);
                   }
                 });
             all.put(stop, new Arrangement(own, cut));
@@ -72,23 +66,43 @@ public class Arrangements {
     return all;
   }
 
-  /** Lets a stop play something; who listens is told. */
+  /**
+   * Lets a stop play something; who listens is told. Cuts belong to a recording, which several
+   * stops may play: those that lie outside of what this stop plays are not its own, and stay.
+   */
   public void arrange(UUID walkthrough, UUID stop, Arrangement arrangement) {
     play(walkthrough, stop, arrangement.parts());
-    Set<UUID> recordings = new HashSet<>(arrangement.cuts().keySet());
-    arrangement.parts().forEach(p -> recordings.add(p.recordingId()));
-    List<Arranged.Cut> before = cuts.findByRecordingIdIn(recordings);
-    for (UUID recording : recordings) {
-      List<Span> own = arrangement.cuts().getOrDefault(recording, Spans.none()).asList();
-      List<Arranged.Cut> kept =
-          before.stream().filter(c -> c.recordingId().equals(recording)).toList();
-      cuts.deleteAll(kept.stream().filter(c -> !own.contains(c.span())).toList());
-      List<Span> there = kept.stream().map(Arranged.Cut::span).toList();
-      own.stream()
-          .filter(s -> !there.contains(s))
-          .forEach(s -> cuts.save(new Arranged.Cut(recording, s)));
-    }
+    Map<UUID, Spans> own = new HashMap<>();
+    arrangement.parts().forEach(p -> own.merge(p.recordingId(), Spans.of(p.span()), Spans::union));
+    Map<UUID, Spans> before = cutsOf(own.keySet());
+    own.forEach(
+        (recording, spans) -> {
+          Spans was = before.getOrDefault(recording, Spans.none());
+          Spans now = arrangement.cuts().getOrDefault(recording, Spans.none());
+          keep(recording, was.minus(spans).union(now.intersection(spans)));
+        });
     events.publishEvent(new ArrangementChanged(walkthrough));
+  }
+
+  private void keep(UUID recording, Spans spans) {
+    List<Arranged.Cut> kept = cuts.findByRecordingIdIn(Set.of(recording));
+    List<Span> wished = spans.asList();
+    cuts.deleteAll(kept.stream().filter(c -> !wished.contains(c.span())).toList());
+    List<Span> there = kept.stream().map(Arranged.Cut::span).toList();
+    wished.stream()
+        .filter(s -> !there.contains(s))
+        .forEach(s -> cuts.save(new Arranged.Cut(recording, s)));
+  }
+
+  /** What is cut out of recordings, whoever plays them. */
+  @Transactional(readOnly = true)
+  public Map<UUID, Spans> cutsOf(Collection<UUID> recordings) {
+    Map<UUID, Spans> spans = new HashMap<>();
+    if (!recordings.isEmpty()) {
+      cuts.findByRecordingIdIn(recordings)
+          .forEach(c -> spans.merge(c.recordingId(), Spans.of(c.span()), Spans::union));
+    }
+    return spans;
   }
 
   /** Lets a stop play parts of takes, with the cuts that there are. */

@@ -47,13 +47,18 @@ import school.kerygma.core.walkthrough.Trace;
 @Controller
 class LecternController {
 
-  /** What the lectern's script needs. */
+  /**
+   * What the lectern's script needs.
+   *
+   * @param hasOpen whether there are recordings that were never ended
+   */
   record Lectern(
       UUID walkthrough,
       List<LecternStop> stops,
       List<PageView> pages,
       List<MarkView> marks,
-      List<Clips.View> clips) {}
+      List<Clips.View> clips,
+      boolean hasOpen) {}
 
   /**
    * One stop, with the sentences to say.
@@ -127,22 +132,6 @@ class LecternController {
                 .map(Sight::pageId)
                 .distinct()
                 .toList()));
-    recordings.interrupted(id).stream()
-        .filter(r -> r.seconds() > 0)
-        .findFirst()
-        .ifPresent(
-            interrupted -> {
-              UUID last = interrupted.lastStop().orElse(null);
-              model.addAttribute("interrupted", interrupted);
-              model.addAttribute("interruptedStop", last);
-              model.addAttribute(
-                  "interruptedNumber",
-                  stops.stream()
-                      .filter(s -> s.id().equals(last))
-                      .mapToInt(StopView::number)
-                      .findFirst()
-                      .orElse(1));
-            });
     return "lectern/lectern";
   }
 
@@ -169,7 +158,8 @@ class LecternController {
         shown,
         pages,
         marks.views(pages.stream().map(PageView::id).toList()),
-        clips.ofWalkthrough(id).stream().filter(Clips.View::ready).toList());
+        clips.ofWalkthrough(id).stream().filter(Clips.View::ready).toList(),
+        !recordings.interrupted(id, "").isEmpty());
   }
 
   /** The pages that stops show, in their order; the rest of those papers; all others. */
@@ -206,6 +196,35 @@ class LecternController {
   }
 
   /**
+   * A browser says every few seconds that a recording goes on in it.
+   *
+   * @param device which of somebody's browsers it is
+   */
+  @PostMapping("/recordings/{id}/beat")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void beat(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam String device) {
+    check(me, id);
+    recordings.heard(id, device(device));
+  }
+
+  /** What has begun and not ended, newest first. */
+  @GetMapping("/walkthroughs/{id}/recordings/open")
+  @ResponseBody
+  List<Recordings.Interrupted> open(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam String device) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    return recordings.interrupted(id, device(device));
+  }
+
+  private static String device(String device) {
+    if (device.length() > 40) {
+      throw Problem.unreadable();
+    }
+    return device;
+  }
+
+  /**
    * Takes in a piece of a track.
    *
    * @param starts when the track begins, in milliseconds of the recording
@@ -238,8 +257,12 @@ class LecternController {
 
   @PostMapping("/recordings/{id}/keep")
   @ResponseBody
-  Map<String, Optional<UUID>> keep(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+  Map<String, Optional<UUID>> keep(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String device) {
     check(me, id);
+    recordings.checkQuiet(id, device);
     return Map.of("work", recordings.keep(id));
   }
 
@@ -278,8 +301,12 @@ class LecternController {
 
   @PostMapping("/recordings/{id}/discard")
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void discard(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+  void discard(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String device) {
     check(me, id);
+    recordings.checkQuiet(id, device);
     recordings.discard(id);
   }
 

@@ -11,6 +11,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.LockModeType;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashSet;
@@ -30,6 +31,9 @@ import school.kerygma.core.walkthrough.RunningOrder;
 @DynamicUpdate
 class Recording {
 
+  /** A browser says every few seconds that it goes on; one that is silent for so long does not. */
+  private static final Duration SILENT = Duration.ofSeconds(25);
+
   /** States of a recording. */
   enum State {
     OPEN,
@@ -47,6 +51,15 @@ class Recording {
 
   private Instant startedAt;
   private long durationMs;
+
+  /** The browser that it runs in; nothing of recordings that were not begun at the lectern. */
+  private @Nullable String device;
+
+  /** When that browser last said that it goes on. */
+  private @Nullable Instant heardAt;
+
+  /** When it was thrown away. */
+  private @Nullable Instant putAwayAt;
 
   /** If it is of some words of a stop alone. */
   @Embedded private @Nullable Patch patch;
@@ -80,7 +93,23 @@ class Recording {
     return startedAt;
   }
 
+  /** It goes on in a browser. */
+  void heard(String browser, Instant now) {
+    this.device = browser;
+    this.heardAt = now;
+  }
+
+  /** Whether it goes on in another browser than the one that asks. */
+  boolean runsElsewhere(String asking, Instant now) {
+    return state == State.OPEN
+        && heardAt != null
+        && !asking.equals(device)
+        && now.isBefore(heardAt.plus(SILENT));
+  }
+
   void end() {
+    this.putAwayAt =
+        null; // Thrown away from another place, and yet ended where it ran: it is kept.
     this.state = State.ENDING;
   }
 
@@ -94,8 +123,10 @@ class Recording {
     this.durationMs = durationMs;
   }
 
+  /** It is gone for good. */
   void discard() {
     this.state = State.DISCARDED;
+    this.putAwayAt = null;
   }
 
   /** One stop's stretch of a recording. */
@@ -159,7 +190,7 @@ class Recording {
 
   interface Repository extends JpaRepository<Recording, UUID> {
     @Query(
-        "select r from Recording r where r.walkthroughId = :walkthrough and r.state = OPEN order by r.startedAt desc")
+        "select r from Recording r where r.walkthroughId = :walkthrough and r.state = OPEN and r.putAwayAt is null order by r.startedAt desc")
     List<Recording> open(UUID walkthrough);
 
     @Query(

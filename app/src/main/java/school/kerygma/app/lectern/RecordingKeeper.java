@@ -9,6 +9,7 @@ import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.scripts.WalkthroughGone;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Nightly;
+import school.kerygma.app.work.Shelf;
 import school.kerygma.media.picture.Pictures;
 
 /** Removes the pieces of recordings that have been joined, and recordings of what is gone. */
@@ -17,9 +18,12 @@ class RecordingKeeper {
 
   private final Recording.Repository recordings;
   private final Track.Repository tracks;
+  private final Shelf shelf;
   private final MediaStore store;
 
-  RecordingKeeper(Recording.Repository recordings, Track.Repository tracks, MediaStore store) {
+  RecordingKeeper(
+      Recording.Repository recordings, Track.Repository tracks, Shelf shelf, MediaStore store) {
+    this.shelf = shelf;
     this.tracks = tracks;
     this.recordings = recordings;
     this.store = store;
@@ -31,6 +35,14 @@ class RecordingKeeper {
     for (UUID track : tracks.joined(night.yesterday())) {
       removePieces(track);
       tracks.forgetPieces(track);
+    }
+    for (UUID id : shelf.before(Shelf.Of.RECORDING, night.emptied())) {
+      Recording recording = recordings.locked(id);
+      recording.discard();
+      for (Track track : tracks.ofRecording(id)) {
+        removePieces(track.id());
+        tracks.forgetPieces(track.id());
+      }
     }
   }
 

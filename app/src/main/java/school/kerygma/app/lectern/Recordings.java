@@ -23,6 +23,7 @@ import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.Shelf;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.walkthrough.MarkChange;
@@ -38,8 +39,16 @@ import tools.jackson.databind.json.JsonMapper;
 @Transactional
 public class Recordings implements Gate.CircleSource {
 
-  /** A recording that was never ended: its tab was closed, its machine went down. */
-  public record Interrupted(UUID id, Instant startedAt, int seconds, Optional<UUID> lastStop) {}
+  /**
+   * A recording that was never ended: its tab was closed, its machine went down, or it still goes
+   * on.
+   *
+   * @param seconds how much of it arrived without a gap
+   * @param lastStop the stop that it had come to
+   * @param elsewhere whether it goes on in another browser than the one that asks
+   */
+  public record Interrupted(
+      UUID id, Instant startedAt, int seconds, Optional<UUID> lastStop, boolean elsewhere) {}
 
   private static final int MAX_PIECES = 4 * 3600;
   private static final int MAX_TRACE_BYTES = 256 * 1024;
@@ -51,6 +60,7 @@ public class Recordings implements Gate.CircleSource {
   private final Scripts scripts;
   private final MediaStore store;
   private final Works works;
+  private final Shelf shelf;
   private final ApplicationEventPublisher events;
   private final JsonMapper json;
   private final TransactionTemplate inTransaction;
@@ -64,6 +74,7 @@ public class Recordings implements Gate.CircleSource {
       Scripts scripts,
       MediaStore store,
       Works works,
+      Shelf shelf,
       ApplicationEventPublisher events,
       JsonMapper json,
       TransactionTemplate inTransaction,
@@ -75,6 +86,7 @@ public class Recordings implements Gate.CircleSource {
     this.scripts = scripts;
     this.store = store;
     this.works = works;
+    this.shelf = shelf;
     this.events = events;
     this.json = json;
     this.inTransaction = inTransaction;
@@ -261,19 +273,38 @@ public class Recordings implements Gate.CircleSource {
     return get(recording).walkthroughId();
   }
 
-  public void discard(UUID recording) {
+  /** A browser says that a recording goes on in it. */
+  void heard(UUID recording, String device) {
     Recording r = get(recording);
-    if (r.state() == Recording.State.OPEN) {
-      r.discard();
-      for (Track track : tracks.ofRecording(recording)) {
-        tracks.pieces(track.id()).forEach(n -> store.delete(Track.piece(track.id(), n)));
-      }
+    if (r.state() != Recording.State.OPEN) {
+      throw Problem.conflict("recording-over");
+    }
+    r.heard(device, clock.instant());
+  }
+
+  /** Nobody ends for another browser what goes on there. */
+  @Transactional(readOnly = true)
+  void checkQuiet(UUID recording, String device) {
+    if (get(recording).runsElsewhere(device, clock.instant())) {
+      throw Problem.conflict("recording-runs-elsewhere");
     }
   }
 
-  /** Recordings of a walkthrough that were never ended, newest first. */
+  /** Throws a recording away; for thirty days it can be taken out again. */
+  public void discard(UUID recording) {
+    if (get(recording).state() == Recording.State.OPEN) {
+      shelf.put(Shelf.Of.RECORDING, recording);
+    }
+  }
+
+  /**
+   * Recordings of a walkthrough that were never ended, newest first.
+   *
+   * @param device the browser that asks
+   */
   @Transactional(readOnly = true)
-  public List<Interrupted> interrupted(UUID walkthrough) {
+  public List<Interrupted> interrupted(UUID walkthrough, String device) {
+    Instant now = clock.instant();
     return recordings.open(walkthrough).stream()
         .map(
             r -> {
@@ -282,7 +313,12 @@ public class Recordings implements Gate.CircleSource {
                       .filter(TraceEvent.StopBegins.class::isInstance)
                       .map(e -> ((TraceEvent.StopBegins) e).stopId())
                       .reduce((a, b) -> b);
-              return new Interrupted(r.id(), r.startedAt(), count(r.id(), Track.SOUND), last);
+              return new Interrupted(
+                  r.id(),
+                  r.startedAt(),
+                  count(r.id(), Track.SOUND),
+                  last,
+                  r.runsElsewhere(device, now));
             })
         .toList();
   }

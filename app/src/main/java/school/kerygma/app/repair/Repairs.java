@@ -26,6 +26,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.app.repair.SoundLines.LineWord;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
+import school.kerygma.app.store.StoredJson;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
@@ -37,7 +38,6 @@ import school.kerygma.core.walkthrough.Parts;
 import school.kerygma.core.walkthrough.RunningOrder.Part;
 import school.kerygma.core.walkthrough.Sight;
 import school.kerygma.core.walkthrough.Trace;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Repairs what stops play. Nothing that was recorded is touched, and each deed leaves behind what
@@ -105,7 +105,7 @@ public class Repairs {
   private final SoundLines lines;
   private final Scripts scripts;
   private final RepairStep.Repository steps;
-  private final JsonMapper json;
+  private final StoredJson stored;
   private final Clock clock;
 
   Repairs(
@@ -116,7 +116,7 @@ public class Repairs {
       SoundLines lines,
       Scripts scripts,
       RepairStep.Repository steps,
-      JsonMapper json,
+      StoredJson stored,
       Clock clock) {
     this.arrangements = arrangements;
     this.takes = takes;
@@ -125,7 +125,7 @@ public class Repairs {
     this.lines = lines;
     this.scripts = scripts;
     this.steps = steps;
-    this.json = json;
+    this.stored = stored;
     this.clock = clock;
   }
 
@@ -320,7 +320,10 @@ public class Repairs {
             .findFirst()
             .orElseThrow(Problem::notFound);
     StopBefore was = before(stop, now);
-    arrangements.arrange(walkthrough, stop, new Arrangement(List.of(whole.in(stop)), now.cuts()));
+    arrangements.arrange(
+        walkthrough,
+        stop,
+        new Arrangement(List.of(whole.in(stop)), arrangements.cutsOf(Set.of(whole.recordingId()))));
     scripts.saidAgain(stop);
     keep(walkthrough, "choose", List.of(was), null, null);
   }
@@ -401,7 +404,7 @@ public class Repairs {
   }
 
   private void keep(UUID walkthrough, String what, Before before) {
-    steps.save(new RepairStep(walkthrough, what, json.writeValueAsString(before), clock.instant()));
+    steps.save(new RepairStep(walkthrough, what, stored.write(before), clock.instant()));
     steps.flush();
     steps.forget(walkthrough, MOST_STEPS);
   }
@@ -509,7 +512,7 @@ public class Repairs {
   void undo(UUID walkthrough) {
     RepairStep step =
         steps.last(walkthrough).orElseThrow(() -> Problem.conflict("repair-nothing-to-undo"));
-    Before before = json.readValue(step.body(), Before.class);
+    Before before = stored.read(step.body(), Before.class);
     MarkBefore mark = before.mark();
     if (mark != null) {
       recordings.change(mark.recording(), mark.number(), mark.before());

@@ -12,9 +12,9 @@ import school.kerygma.app.scores.CaptionTrack.Kind;
 import school.kerygma.app.scores.Captioned.StopCaptions;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
+import school.kerygma.app.store.StoredJson;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.captions.OtherTrack.OtherCue;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Keeps what captions, scripts and titles were before each deed, so that deeds are undone one after
@@ -62,19 +62,19 @@ class CaptionSteps {
   private final CaptionTrack.Repository tracks;
   private final CaptionStep.Repository steps;
   private final Scripts scripts;
-  private final JsonMapper json;
+  private final StoredJson stored;
   private final Clock clock;
 
   CaptionSteps(
       CaptionTrack.Repository tracks,
       CaptionStep.Repository steps,
       Scripts scripts,
-      JsonMapper json,
+      StoredJson stored,
       Clock clock) {
     this.tracks = tracks;
     this.steps = steps;
     this.scripts = scripts;
-    this.json = json;
+    this.stored = stored;
     this.clock = clock;
   }
 
@@ -99,8 +99,7 @@ class CaptionSteps {
             before.tracks(),
             before.scripts().stream().filter(s -> !s.before().equals(s.after())).toList(),
             before.named().stream().filter(t -> !t.before().equals(t.after())).toList());
-    steps.save(
-        new CaptionStep(walkthrough, what, json.writeValueAsString(changed), clock.instant()));
+    steps.save(new CaptionStep(walkthrough, what, stored.write(changed), clock.instant()));
     steps.flush();
     steps.forget(walkthrough, MOST_STEPS);
   }
@@ -116,8 +115,8 @@ class CaptionSteps {
         kind,
         language,
         captions.basis(),
-        json.writeValueAsString(captions.played()),
-        json.writeValueAsString(cues));
+        stored.write(captions.played()),
+        stored.write(cues));
   }
 
   private void put(UUID stop, Kind kind, String language, String basis, String parts, String body) {
@@ -132,7 +131,7 @@ class CaptionSteps {
   void undo(UUID walkthrough) {
     CaptionStep step =
         steps.last(walkthrough).orElseThrow(() -> Problem.conflict("captions-nothing-to-undo"));
-    Before before = json.readValue(step.body(), Before.class);
+    Before before = stored.read(step.body(), Before.class);
     List<StopView> stops = scripts.stopsOf(walkthrough);
     for (ScriptBefore s : before.scripts()) {
       there(stops, s.stop())

@@ -18,6 +18,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.util.DigestUtils;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
+import school.kerygma.app.store.StoredJson;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.captions.CueBuilder;
 import school.kerygma.core.captions.CueSheet;
@@ -31,7 +32,6 @@ import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.PlaybackScore.StopPart;
 import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.core.walkthrough.RunningOrder.Part;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * The captions of a score as they are now: those that were edited in the place of those that were
@@ -71,14 +71,14 @@ class Captioned {
   private final CaptionTrack.Repository tracks;
   private final Scripts scripts;
   private final MessageSource messages;
-  private final JsonMapper json;
+  private final StoredJson stored;
 
   Captioned(
-      CaptionTrack.Repository tracks, Scripts scripts, MessageSource messages, JsonMapper json) {
+      CaptionTrack.Repository tracks, Scripts scripts, MessageSource messages, StoredJson stored) {
     this.tracks = tracks;
     this.scripts = scripts;
     this.messages = messages;
-    this.json = json;
+    this.stored = stored;
   }
 
   /** The sound of a stop: captions are for it, and for no other. */
@@ -89,7 +89,7 @@ class Captioned {
   }
 
   List<OtherCue> read(String body) {
-    return Arrays.asList(json.readValue(body, OtherCue[].class));
+    return Arrays.asList(stored.read(body, OtherCue[].class));
   }
 
   /** The captions of all stops of a score, in their order. */
@@ -179,7 +179,7 @@ class Captioned {
   }
 
   private List<Part> parts(CaptionTrack track) {
-    return Arrays.asList(json.readValue(track.parts(), Part[].class));
+    return Arrays.asList(stored.read(track.parts(), Part[].class));
   }
 
   /** Whether what a stop plays is of the takes for which captions were edited. */

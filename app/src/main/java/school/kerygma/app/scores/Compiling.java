@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -30,6 +31,7 @@ import school.kerygma.app.papers.PageView;
 import school.kerygma.app.scripts.ScriptChanged;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
+import school.kerygma.app.store.StoredJson;
 import school.kerygma.app.work.Lane;
 import school.kerygma.app.work.Nightly;
 import school.kerygma.app.work.Work;
@@ -49,7 +51,6 @@ import school.kerygma.core.walkthrough.Sight;
 import school.kerygma.core.walkthrough.Trace;
 import school.kerygma.core.walkthrough.TraceCarry;
 import school.kerygma.core.walkthrough.TraceEvent;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Compiles a walkthrough in the background: the takes of what was just recorded, the score, the
@@ -75,7 +76,7 @@ class Compiling implements Work {
   private final StopWords words;
   private final Works works;
   private final TransactionTemplate inTransaction;
-  private final JsonMapper json;
+  private final StoredJson stored;
   private final Clock clock;
 
   Compiling(
@@ -93,7 +94,7 @@ class Compiling implements Work {
       StopWords words,
       Works works,
       TransactionTemplate inTransaction,
-      JsonMapper json,
+      StoredJson stored,
       Clock clock) {
     this.scripts = scripts;
     this.takes = takes;
@@ -109,7 +110,7 @@ class Compiling implements Work {
     this.words = words;
     this.works = works;
     this.inTransaction = inTransaction;
-    this.json = json;
+    this.stored = stored;
     this.clock = clock;
   }
 
@@ -138,10 +139,16 @@ class Compiling implements Work {
     }
   }
 
-  /** What was compiled before this version lacks what players can show now. */
+  /**
+   * What was compiled before this version lacks what players can show now, or a part of its sound.
+   */
   @EventListener
   void on(Nightly night) {
-    scores.ofEarlierFormats(PlaybackScore.FORMAT).forEach(this::start);
+    Set<UUID> anew = new LinkedHashSet<>(scores.ofEarlierFormats(PlaybackScore.FORMAT));
+    scores.newest().stream()
+        .filter(s -> !sounds.isWhole(s.sound(), s.durationMs()))
+        .forEach(s -> anew.add(s.walkthroughId()));
+    anew.forEach(this::start);
   }
 
   private void start(UUID walkthrough) {
@@ -233,9 +240,7 @@ class Compiling implements Work {
                               .filter(p -> !material.windows().contains(p))
                               .toList()))
                   .id();
-          bodies.save(
-              new Score.Body(
-                  id, json.writeValueAsString(score), json.writeValueAsString(spoken.heard())));
+          bodies.save(new Score.Body(id, stored.write(score), stored.write(spoken.heard())));
           spoken.stops().forEach((stop, s) -> scripts.draft(stop, s.draft()));
         });
   }

@@ -188,6 +188,14 @@ class Score {
         nativeQuery = true)
     List<UUID> ofEarlierFormats(String format);
 
+    /** The newest score of each walkthrough that is not put away. */
+    @Query(
+        value =
+            "select s.* from score s join walkthrough w on w.id = s.walkthrough_id where w.put_away_at is null"
+                + " and not exists (select 1 from score n where n.walkthrough_id = s.walkthrough_id and n.seq > s.seq)",
+        nativeQuery = true)
+    List<Score> newest();
+
     @Query("select s.id from Score s where s.walkthroughId = :walkthrough")
     List<UUID> ofWalkthrough(UUID walkthrough);
 

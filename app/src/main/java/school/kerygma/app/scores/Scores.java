@@ -21,6 +21,7 @@ import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageView;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.store.StoredJson;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.captions.WebVtt;
@@ -30,7 +31,6 @@ import school.kerygma.core.walkthrough.Descriptions;
 import school.kerygma.core.walkthrough.PageMarks;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.RunningOrder;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Hands out compiled scores, their sound and their captions. */
 @Service
@@ -47,7 +47,7 @@ public class Scores {
   private final Handouts handouts;
   private final MessageSource messages;
   private final MediaStore store;
-  private final JsonMapper json;
+  private final StoredJson stored;
 
   Scores(
       Score.Repository scores,
@@ -57,7 +57,7 @@ public class Scores {
       Handouts handouts,
       MessageSource messages,
       MediaStore store,
-      JsonMapper json) {
+      StoredJson stored) {
     this.marks = marks;
     this.captioned = captioned;
     this.handouts = handouts;
@@ -65,7 +65,7 @@ public class Scores {
     this.scores = scores;
     this.bodies = bodies;
     this.store = store;
-    this.json = json;
+    this.stored = stored;
   }
 
   public Optional<Info> current(UUID walkthrough) {
@@ -93,7 +93,7 @@ public class Scores {
     PlaybackScore read = read(score);
     Map<UUID, List<Mark>> standing =
         marks.of(read.pages().stream().map(PlaybackScore.ShownPage::id).toList());
-    return json.writeValueAsString(PageMarks.on(read, standing));
+    return stored.write(PageMarks.on(read, standing));
   }
 
   /** The stops of a score, with what is known of what was said. */
@@ -105,7 +105,7 @@ public class Scores {
   public List<RecordedWord> recordedWords(UUID score) {
     return bodies
         .findById(score)
-        .map(b -> List.of(json.readValue(b.heard(), RecordedWord[].class)))
+        .map(b -> List.of(stored.read(b.heard(), RecordedWord[].class)))
         .orElseThrow(Problem::notFound);
   }
 
@@ -113,7 +113,7 @@ public class Scores {
   public PlaybackScore compiled(UUID score) {
     return bodies
         .findById(score)
-        .map(b -> json.readValue(b.body(), PlaybackScore.class))
+        .map(b -> stored.read(b.body(), PlaybackScore.class))
         .orElseThrow(Problem::notFound);
   }
 
@@ -198,7 +198,7 @@ public class Scores {
   /** What is seen, as WebVTT descriptions: as it was told, or else as it is computed. */
   public String descriptions(UUID score) {
     PlaybackScore read =
-        json.readValue(body(score), PlaybackScore.class); // What is covered is not told.
+        stored.read(body(score), PlaybackScore.class); // What is covered is not told.
     Map<UUID, PageView> pages =
         handouts.pages(
             read.pages().stream().map(PlaybackScore.ShownPage::id).collect(Collectors.toSet()));

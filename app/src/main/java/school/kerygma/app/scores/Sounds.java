@@ -35,6 +35,9 @@ class Sounds {
   /** Counts up when encoding changes, so that sounds are made anew. */
   private static final int MADE = 4;
 
+  /** Counts up when joining changes; what is encoded stays. */
+  private static final int JOINED = 2;
+
   private final RecordedSound recorded;
   private final MediaStore store;
 
@@ -86,7 +89,7 @@ class Sounds {
 
   /** The name of what an order plays, without its kind; the same for the same stops. */
   static String name(RunningOrder order) {
-    return named("joined " + String.join("\n", stopNames(order)));
+    return named("joined " + JOINED + " " + String.join("\n", stopNames(order)));
   }
 
   /**
@@ -118,12 +121,24 @@ class Sounds {
                 for (int i = 0; i < paths.size(); i += STOP_KINDS.size()) {
                   stops.add(new StopSound.Encoded(paths.get(i), paths.get(i + 1)));
                 }
-                StopSound.join(stops, webm, mp4);
+                StopSound.join(stops, order.durationMs(), webm, mp4);
                 return stops;
               });
           store.putFile(name + ".webm", webm);
           store.putFile(name + ".mp4", mp4);
         });
+  }
+
+  /**
+   * Whether what is played whole lasts as long as it should.
+   *
+   * @return true, too, if there is no file to ask
+   */
+  boolean isWhole(String name, long durationMs) {
+    return KINDS.stream()
+        .map(kind -> name + "." + kind)
+        .filter(file -> store.find(file).isPresent())
+        .allMatch(file -> store.with(file, path -> StopSound.lasts(path, durationMs)));
   }
 
   private boolean isThere(String name, List<String> kinds) {

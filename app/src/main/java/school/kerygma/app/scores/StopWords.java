@@ -2,7 +2,6 @@ package school.kerygma.app.scores;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
-import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
@@ -20,6 +19,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.lectern.RecordedSound;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.store.StoredJson;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.GrammarWords;
@@ -36,7 +36,6 @@ import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.media.process.Program;
 import school.kerygma.media.sound.Recognizer;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * The words of each stop on its sound. A stop is heard once for a script: what is found is kept in
@@ -61,14 +60,14 @@ class StopWords {
   private final RecordedSound recorded;
   private final SchoolModel model;
   private final MediaStore store;
-  private final JsonMapper json;
+  private final StoredJson stored;
   private final ScriptAligner estimate = new SyllableAligner();
 
-  StopWords(RecordedSound recorded, SchoolModel model, MediaStore store, JsonMapper json) {
+  StopWords(RecordedSound recorded, SchoolModel model, MediaStore store, StoredJson stored) {
     this.recorded = recorded;
     this.model = model;
     this.store = store;
-    this.json = json;
+    this.stored = stored;
   }
 
   /**
@@ -96,7 +95,10 @@ class StopWords {
       Optional<WordsOnSound> heard =
           kept.isPresent() ? read(kept.get()).words() : heard(sentences, known, parts, speech);
       if (kept.isEmpty()) {
-        store.put(name, new ByteArrayInputStream(json.writeValueAsBytes(Kept.of(heard))));
+        store.put(
+            name,
+            new ByteArrayInputStream(
+                stored.write(Kept.of(heard)).getBytes(StandardCharsets.UTF_8)));
       }
       return heard.orElseGet(() -> estimated(sentences, speech));
     } catch (Program.Failed e) { // Ended from outside, or out of time: the next time it may do.
@@ -227,8 +229,8 @@ class StopWords {
   }
 
   private Kept read(Resource kept) {
-    try (InputStream in = kept.getInputStream()) {
-      return json.readValue(in, Kept.class);
+    try {
+      return stored.read(kept.getInputStream(), Kept.class);
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }

@@ -22,14 +22,24 @@ public class Shelf {
     WALKTHROUGH("title"),
     TASK("title"),
     CLIP("name"),
+    /** One that was thrown away; it is its walkthrough's owner's. */
+    RECORDING(
+        "(select w.title from walkthrough w where w.id = recording.walkthrough_id)",
+        "(select w.owner_id from walkthrough w where w.id = recording.walkthrough_id)"),
     POSTING(
         "coalesce((select w.title from walkthrough w where w.id = posting.walkthrough_id), (select min(t.title)"
             + " from posting_task x join task t on t.id = x.task_id where x.posting_id = posting.id), '')");
 
     private final String title;
+    private final String owner;
 
     Of(String title) {
+      this(title, "owner_id");
+    }
+
+    Of(String title, String owner) {
       this.title = title;
+      this.owner = owner;
     }
 
     private String table() {
@@ -73,7 +83,9 @@ public class Shelf {
       sql.sql(
               "update "
                   + kind.table()
-                  + " set put_away_at = least(put_away_at, cast(? as timestamptz)) where owner_id = ? and put_away_at is not null")
+                  + " set put_away_at = least(put_away_at, cast(? as timestamptz)) where "
+                  + kind.owner
+                  + " = ? and put_away_at is not null")
           .param(longAgo)
           .param(owner)
           .update();
@@ -87,7 +99,9 @@ public class Shelf {
                 + kind.title
                 + ", put_away_at from "
                 + kind.table()
-                + " where owner_id = ? and put_away_at is not null")
+                + " where "
+                + kind.owner
+                + " = ? and put_away_at is not null")
         .param(owner)
         .query(
             (row, n) ->

@@ -50,7 +50,7 @@ public record PlaybackScore(
     List<Track> tracks,
     List<PictureShown> pictures) {
 
-  public static final String FORMAT = "kerygma-score/6";
+  public static final String FORMAT = "kerygma-score/7";
 
   /** In what is spoken where nobody says another. */
   public static final String ENGLISH = "en";

@@ -41,8 +41,8 @@ public final class StopSound {
 
   private static final int OPUS_SAMPLES = 960;
   private static final int AAC_SAMPLES = 1_024;
-  private static final int OPUS_IN_CELL = StopCells.CELL_MS * RATE / 1000 / OPUS_SAMPLES;
-  private static final int AAC_IN_CELL = StopCells.CELL_MS * RATE / 1000 / AAC_SAMPLES;
+  static final int OPUS_IN_CELL = StopCells.CELL_MS * RATE / 1000 / OPUS_SAMPLES;
+  static final int AAC_IN_CELL = StopCells.CELL_MS * RATE / 1000 / AAC_SAMPLES;
 
   /** Joints are faded over this long on both sides, so that they do not click. */
   private static final double FADE_S = 0.006;
@@ -163,7 +163,7 @@ public final class StopSound {
     return cells * StopCells.CELL_MS / 1000.0;
   }
 
-  private static void cutOpus(Path whole, Path cut, long packets) throws IOException {
+  static void cutOpus(Path whole, Path cut, long packets) throws IOException {
     try (OggFile in = new OggFile(open(whole));
         OpusWriter out = new OpusWriter(cut)) {
       OggPacketReader reader = in.getPacketReader();
@@ -210,12 +210,16 @@ public final class StopSound {
       }
     }
 
+    /**
+     * A page is closed only when more is to come: an end after a closed page would be a page of its
+     * own with an empty packet, which readers take for the end of everything.
+     */
     void sound(OggPacket packet) throws IOException {
-      samples += OPUS_SAMPLES;
-      writer.bufferPacket(new OggPacket(packet.getData()), samples);
-      if (samples / OPUS_SAMPLES % PACKETS_IN_PAGE == 0) {
+      if (samples > 0 && samples / OPUS_SAMPLES % PACKETS_IN_PAGE == 0) {
         writer.flush();
       }
+      samples += OPUS_SAMPLES;
+      writer.bufferPacket(new OggPacket(packet.getData()), samples);
     }
 
     @Override
@@ -229,7 +233,7 @@ public final class StopSound {
    * A packet of AAC holds the second half of what the one before it began. With the one before its
    * first, a stop has the beginning of its first; the end of its last, which is silent, it lacks.
    */
-  private static void cutAac(Path whole, Path cut, long packets) throws IOException {
+  static void cutAac(Path whole, Path cut, long packets) throws IOException {
     try (DataInputStream in = new DataInputStream(open(whole));
         OutputStream out = new BufferedOutputStream(Files.newOutputStream(cut))) {
       for (long i = 0; i < AAC_IN_CELL; i++) {
@@ -257,10 +261,28 @@ public final class StopSound {
    * Puts stops one after the other, without encoding anything.
    *
    * @param stops at least one
+   * @param durationMs how long they play together
    * @param webm where the Opus file goes
    * @param mp4 where the AAC file goes; it can be played while it arrives
+   * @throws IllegalStateException if one of both does not last as long as the stops do
    */
-  public static void join(List<Encoded> stops, Path webm, Path mp4) {
+  public static void join(List<Encoded> stops, long durationMs, Path webm, Path mp4) {
+    join(stops, webm, mp4);
+    for (Path file : List.of(webm, mp4)) {
+      if (!lasts(file, durationMs)) {
+        throw new IllegalStateException(
+            "%s should last %d ms and does not".formatted(file.getFileName(), durationMs));
+      }
+    }
+  }
+
+  /** Whether a file of joined stops holds all of a program: its last packet ends with it. */
+  public static boolean lasts(Path joined, long durationMs) {
+    String seconds = Ffmpeg.probe(joined, List.of(), "format=duration", 1024);
+    return Double.parseDouble(seconds) * 1000 >= durationMs - StopCells.CELL_MS / 2.0;
+  }
+
+  private static void join(List<Encoded> stops, Path webm, Path mp4) {
     Path opus = webm.resolveSibling("joined.opus");
     Path aac = mp4.resolveSibling("joined.aac");
     try {
@@ -291,7 +313,9 @@ public final class StopSound {
       OggPacketReader reader = in.getPacketReader();
       out.head(packet(reader), packet(reader));
       for (OggPacket p = reader.getNextPacket(); p != null; p = reader.getNextPacket()) {
-        out.sound(p);
+        if (p.getData().length > 0) { // Files of old end with an empty one.
+          out.sound(p);
+        }
       }
     }
   }

@@ -126,7 +126,7 @@ class SoundTest {
         new StopSound.Encoded(directory.resolve("stop.opus"), directory.resolve("stop.aac"));
     StopSound.encode(List.of(new StopSound.Part(file, Span.of(0, 600_000))), stop);
     Path webm = directory.resolve("heard.webm");
-    StopSound.join(List.of(stop), webm, directory.resolve("heard.mp4"));
+    StopSound.join(List.of(stop), 600_000, webm, directory.resolve("heard.mp4"));
     return clicksOf(Sound.samples(webm));
   }
 

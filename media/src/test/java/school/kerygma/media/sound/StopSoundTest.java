@@ -3,11 +3,16 @@ package school.kerygma.media.sound;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import org.gagravarr.ogg.OggFile;
+import org.gagravarr.ogg.OggPacket;
+import org.gagravarr.ogg.OggPacketReader;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.core.time.Span;
@@ -49,7 +54,8 @@ class StopSoundTest {
 
   private List<Path> joined(List<StopSound.Encoded> stops) {
     List<Path> both = List.of(directory.resolve("joined.webm"), directory.resolve("joined.mp4"));
-    StopSound.join(stops, both.get(0), both.get(1));
+    long packets = stops.stream().mapToLong(s -> Sound.durationMs(s.aac())).sum();
+    StopSound.join(stops, packets, both.get(0), both.get(1));
     return both;
   }
 
@@ -78,6 +84,65 @@ class StopSoundTest {
         assertThat(heard.get(i)).as(file + ", click " + i).isCloseTo(expected.get(i), within(3.0));
       }
     }
+  }
+
+  /**
+   * A stop as long as a page of Ogg, or several, ended in a page of its own: what came after it was
+   * not heard. RFC 3533, 6: an end stands on the page of the last packet.
+   */
+  @Test
+  void stopsOfEveryLengthKeepEveryPacket() throws IOException {
+    Path opus = directory.resolve("tone.opus");
+    Path tone = sound("tone.flac", "0.5*sin(2*PI*300*t)", 31);
+    encoded(tone, opus, "libopus");
+    Path cut = directory.resolve("cut.opus");
+    for (int packets = 1; packets <= 1_500; packets++) { // 20 ms to 30 s.
+      StopSound.cutOpus(opus, cut, packets);
+      assertThat(packetsOf(cut)).as("%d ms", packets * 20).hasSize(packets).doesNotContain(0);
+    }
+  }
+
+  @Test
+  void stopsOfEveryNumberOfCellsAreJoinedWhole() throws IOException {
+    Path tone = sound("tone.flac", "0.5*sin(2*PI*300*t)", 31);
+    Path opus = directory.resolve("tone.opus");
+    Path aac = directory.resolve("tone.aac");
+    encoded(tone, opus, "libopus");
+    encoded(tone, aac, "aac");
+    List<StopSound.Encoded> all = new ArrayList<>();
+    long cells = 0;
+    for (int n = 1; n * StopCells.CELL_MS <= 30_000; n++) {
+      StopSound.Encoded stop =
+          new StopSound.Encoded(directory.resolve(n + ".opus"), directory.resolve(n + ".aac"));
+      StopSound.cutOpus(opus, stop.opus(), (long) n * StopSound.OPUS_IN_CELL);
+      StopSound.cutAac(aac, stop.aac(), (long) n * StopSound.AAC_IN_CELL);
+      all.add(stop);
+      cells += n;
+    }
+    for (Path file : joined(all)) {
+      assertThat(Sound.durationMs(file))
+          .as(file.toString())
+          .isCloseTo(cells * StopCells.CELL_MS, within(25L));
+    }
+  }
+
+  private static void encoded(Path from, Path to, String codec) {
+    Program.run(
+        List.of("ffmpeg", "-v", "error", "-i", from.toString(), "-c:a", codec, to.toString()),
+        Duration.ofMinutes(1),
+        1024);
+  }
+
+  /** How long each packet of sound is, in bytes. */
+  private static List<Integer> packetsOf(Path opus) throws IOException {
+    List<Integer> lengths = new ArrayList<>();
+    try (OggFile file = new OggFile(Files.newInputStream(opus))) {
+      OggPacketReader reader = file.getPacketReader();
+      for (OggPacket p = reader.getNextPacket(); p != null; p = reader.getNextPacket()) {
+        lengths.add(p.getData().length);
+      }
+    }
+    return lengths.subList(2, lengths.size()); // After the two heads.
   }
 
   /** Reference: what ffmpeg itself writes when it encodes and packs in one go. */
