@@ -252,8 +252,13 @@ document.addEventListener('alpine:init', () => {
         } else {
           about.push(element('span', { class: 'pencil' }, words.keptFile));
         }
-        if (f.finding) {
+        if (f.trouble) {
+          about.push(element('span', { class: 'told wrong', role: 'alert' }, words[f.trouble.toLowerCase().replace('_', '')]));
+        } else if (f.finding) {
           about.push(element('strong', { class: 'clay' }, words[f.finding.toLowerCase()]));
+        }
+        if (f.stayed) {
+          about.push(element('span', { class: 'told', role: 'status' }, words.stayed));
         }
         const deeds = element('span', { class: 'deeds' });
         if (still) {

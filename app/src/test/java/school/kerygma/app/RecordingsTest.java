@@ -18,16 +18,22 @@ import java.util.Optional;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.app.lectern.Arrangements;
 import school.kerygma.app.lectern.Recordings;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.store.MediaStore;
+import school.kerygma.app.work.PutAway;
+import school.kerygma.app.work.Shelf;
 import school.kerygma.app.work.Work;
 import school.kerygma.app.work.Works;
 import school.kerygma.core.captions.WebVtt;
 import school.kerygma.core.handout.Box;
+import school.kerygma.core.time.Span;
+import school.kerygma.core.time.Spans;
+import school.kerygma.core.walkthrough.Arrangement;
 import school.kerygma.core.walkthrough.StopCells;
 import school.kerygma.media.sound.Sound;
 import tools.jackson.databind.json.JsonMapper;
@@ -183,6 +189,64 @@ class RecordingsTest {
             .getFile()
             .toPath(),
         new byte[] {1, 2, 3});
+  }
+
+  /** Several stops of one recording: what is cut out of each is its own. */
+  @Test
+  void whatIsCutOutOfStopsOfOneRecordingStaysCutOutOfEach() throws IOException {
+    UUID walkthrough = walkthrough();
+    scripts.addStop(walkthrough, 1);
+    scripts.addStop(walkthrough, 2);
+    List<UUID> stops = scripts.stopsOf(walkthrough).stream().map(StopView::id).toList();
+    UUID recording = recordings.begin(walkthrough);
+    recordings.keep(recording, "sound", 0, sound());
+    recordings.keep(
+        recording,
+        "trace",
+        0,
+        DemoServer.bean(JsonMapper.class)
+            .writeValueAsBytes(
+                List.of(
+                    Map.of("t", 0, "do", "stop", "stop", stops.get(0)),
+                    Map.of("t", 2_000, "do", "stop", "stop", stops.get(1)),
+                    Map.of("t", 4_000, "do", "stop", "stop", stops.get(2)))));
+    end(recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow());
+    Arrangements arrangements = DemoServer.bean(Arrangements.class);
+    Map<UUID, Arrangement> asSeen = arrangements.of(walkthrough);
+    for (UUID stop : stops) {
+      arrangements.arrange(walkthrough, stop, asSeen.get(stop).cut(Span.of(300, 700)));
+    }
+    Map<UUID, Arrangement> now = arrangements.of(walkthrough);
+    for (UUID stop : stops) {
+      assertThat(now.get(stop).cutsOnClock()).isEqualTo(Spans.of(Span.of(300, 700)));
+    }
+    arrangements.arrange(walkthrough, stops.get(1), asSeen.get(stops.get(1))); // It is undone.
+    assertThat(arrangements.of(walkthrough).get(stops.get(0)).playedMs()).isEqualTo(1_600);
+    assertThat(arrangements.of(walkthrough).get(stops.get(1)).playedMs()).isEqualTo(2_000);
+  }
+
+  @Test
+  void aRecordingThatGoesOnIsNotEndedFromAnotherDeviceAndOneThrownAwayIsTakenOutAgain()
+      throws IOException {
+    UUID walkthrough = walkthrough();
+    UUID recording = recordings.begin(walkthrough);
+    recordings.keep(recording, "sound", 0, sound());
+    recordings.heard(recording, "desk");
+    assertThat(recordings.interrupted(walkthrough, "desk").getFirst().elsewhere()).isFalse();
+    assertThat(recordings.interrupted(walkthrough, "phone").getFirst().elsewhere()).isTrue();
+    assertThatThrownBy(() -> recordings.checkQuiet(recording, "phone"))
+        .hasMessage("recording-runs-elsewhere");
+    recordings.checkQuiet(recording, "desk");
+
+    recordings.discard(recording);
+    assertThat(recordings.interrupted(walkthrough, "desk")).isEmpty();
+    Shelf shelf = DemoServer.bean(Shelf.class);
+    assertThat(shelf.of(Shelf.Of.RECORDING, owner)).extracting(PutAway::id).contains(recording);
+    shelf.takeOut(Shelf.Of.RECORDING, recording);
+    assertThat(recordings.interrupted(walkthrough, "desk"))
+        .extracting(Recordings.Interrupted::id)
+        .containsExactly(recording);
+    assertThat(end(recordings.keep(recording).orElseThrow()).state()).isEqualTo(Work.State.DONE);
   }
 
   @Test

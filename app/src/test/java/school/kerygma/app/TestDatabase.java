@@ -77,6 +77,14 @@ final class TestDatabase {
     return url(name);
   }
 
+  /** The address of a new database with what an earlier version dumped. */
+  static String filled(Path dump) {
+    String url = fresh();
+    String name = url.substring(url.lastIndexOf('/') + 1);
+    run("load", DIRECTORY.toString(), "" + PORT, dump.toString(), name);
+    return url;
+  }
+
   private static String url(String database) {
     return "jdbc:postgresql://127.0.0.1:" + PORT + "/" + database;
   }

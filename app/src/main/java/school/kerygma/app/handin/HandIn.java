@@ -268,6 +268,17 @@ class HandIn {
     /** Between which it is straightened, as {@link Quad} writes them; empty if it is not. */
     private String corners = "";
 
+    /** How it was turned and straightened before it was last made anew. */
+    private int turnBefore;
+
+    private String cornersBefore = "";
+
+    /** Whether it could not be made anew, and stayed as it was. */
+    private boolean stayed;
+
+    /** Why nobody can open it, as {@link Trouble} has it; empty if somebody can. */
+    private String trouble = "";
+
     /** How often its pictures were made anew. */
     private int look;
 
@@ -310,6 +321,7 @@ class HandIn {
       same.state = state;
       same.pages = pages;
       same.finding = finding;
+      same.trouble = trouble;
       return same;
     }
 
@@ -379,23 +391,52 @@ class HandIn {
     }
 
     void turnOnce() {
+      anew();
       this.turn = (turn + 1) % 4;
       this.corners = corners().map(c -> c.turned().toString()).orElse("");
-      anew();
+    }
+
+    /** A camera was held so that its photo is to be turned. */
+    void taken(int turns) {
+      this.turn = turns;
     }
 
     void straighten(Optional<Quad> to) {
-      this.corners = to.map(Quad::toString).orElse("");
       anew();
+      this.corners = to.map(Quad::toString).orElse("");
     }
 
     private void anew() {
+      this.turnBefore = turn;
+      this.cornersBefore = corners;
+      this.stayed = false;
       this.look++;
       this.state = State.READING;
     }
 
     void at(int other) {
       this.position = other;
+    }
+
+    /** Nothing came of making its pictures anew: it is seen as it was before. */
+    void stay() {
+      this.turn = turnBefore;
+      this.corners = cornersBefore;
+      this.look--;
+      this.stayed = true;
+      this.state = State.READ;
+    }
+
+    boolean stayed() {
+      return stayed;
+    }
+
+    void troubled(Optional<Trouble> why) {
+      this.trouble = why.map(Trouble::name).orElse("");
+    }
+
+    Optional<Trouble> trouble() {
+      return trouble.isEmpty() ? Optional.empty() : Optional.of(Trouble.valueOf(trouble));
     }
 
     void read(String type, int count, Optional<Blank.Finding> what) {

@@ -3,6 +3,7 @@ package school.kerygma.app.handin;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.UncheckedIOException;
+import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -13,11 +14,13 @@ import java.util.function.Supplier;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Component;
+import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Nightly;
 import school.kerygma.core.handin.Quad;
 import school.kerygma.media.paper.PicturesPdf;
+import school.kerygma.media.picture.CleanPhoto;
 import school.kerygma.media.picture.Upright;
 
 /** Where the files that were handed in lie, and what was made of them. */
@@ -53,6 +56,35 @@ class HandInFiles {
    */
   static String picture(UUID file, int look, int page, String size) {
     return UNDER + file + "-" + look + "-" + page + "-" + size;
+  }
+
+  /**
+   * Takes out of a photo where and when it was taken.
+   *
+   * @return how many quarter turns to the right set it upright
+   */
+  int clean(UUID file) {
+    Path directory = store.workDirectory();
+    try {
+      Path clean = directory.resolve("clean");
+      Optional<Integer> turns =
+          store.with(
+              original(file),
+              path -> {
+                try {
+                  return CleanPhoto.clean(path, clean);
+                } catch (IOException e) {
+                  throw Problem.unavailable("disk-full");
+                }
+              });
+      if (turns.isPresent()) {
+        store.delete(original(file));
+        store.putFile(original(file), clean);
+      }
+      return turns.orElse(0);
+    } finally {
+      FileSystemUtils.deleteRecursively(directory.toFile());
+    }
   }
 
   /** The file itself and all that was made of it. */

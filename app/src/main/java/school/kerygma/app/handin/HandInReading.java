@@ -110,8 +110,36 @@ class HandInReading implements Work {
     return KIND;
   }
 
+  /** Who takes a photo and waits does not wait for somebody's long paper. */
+  @Override
+  public Lane lane(UUID subject) {
+    return pieces
+        .findById(subject)
+        .filter(p -> p.shape() == Shape.PHOTO || p.shape() == Shape.FRAMED)
+        .map(p -> Lane.PHOTOS)
+        .orElse(Lane.PAPERS);
+  }
+
   /** What was read of a file. */
-  private record Read(String mediaType, int pages, long lengthMs, Optional<Blank.Finding> finding) {
+  private record Read(
+      String mediaType,
+      int pages,
+      long lengthMs,
+      Optional<Blank.Finding> finding,
+      Optional<Trouble> trouble) {
+
+    Read(String mediaType, int pages, long lengthMs, Optional<Blank.Finding> finding) {
+      this(mediaType, pages, lengthMs, finding, Optional.empty());
+    }
+
+    static Read unreadable(Trouble trouble) {
+      return new Read(
+          "application/octet-stream",
+          0,
+          0,
+          trouble.isAsked() ? Optional.of(Blank.Finding.UNREADABLE) : Optional.empty(),
+          Optional.of(trouble));
+    }
 
     /** An answer that no browser plays. */
     static final Read UNHEARD =
@@ -129,8 +157,12 @@ class HandInReading implements Work {
     Read read;
     try {
       read = store.with(HandInFiles.original(subject), file -> read(piece.get(), file, progress));
-    } catch (PaperRefused | PageRefused | ClipMaker.Refused none) {
-      read = piece.get().shape().isRecorded() ? Read.UNHEARD : Read.NOTHING;
+    } catch (PaperRefused none) {
+      read = Read.unreadable(Trouble.of(none.reason()));
+    } catch (PageRefused none) {
+      read = Read.unreadable(Trouble.TOO_MUCH);
+    } catch (ClipMaker.Refused none) {
+      read = Read.UNHEARD;
     }
     Read kept = read;
     inTransaction.executeWithoutResult(t -> keep(subject, kept));
@@ -141,6 +173,12 @@ class HandInReading implements Work {
         .findById(subject)
         .ifPresent(
             p -> {
+              if (read.pages() == 0 && p.pages() > 0) {
+                p.stay(); // What was there is better than nothing.
+                pieces.saveAndFlush(p);
+                return;
+              }
+              p.troubled(read.trouble());
               if (read.lengthMs() > 0) {
                 p.heard(read.mediaType(), read.lengthMs(), read.finding());
               } else {

@@ -134,6 +134,8 @@ public class HandIns implements Gate.CircleSource, Remembers {
    * @param look how often its pictures were made anew, as part of their addresses
    * @param straight whether it was straightened
    * @param frame the page and the place of a frame that it stands in; empty for any other
+   * @param trouble why it cannot be shown
+   * @param stayed whether it could not be turned or straightened, and stayed as it was
    * @param seconds how long the answer is that was recorded; 0 if it is none, or not looked at yet
    */
   public record FileOf(
@@ -148,7 +150,9 @@ public class HandIns implements Gate.CircleSource, Remembers {
       boolean straight,
       String frame,
       long seconds,
-      Optional<Blank.Finding> finding) {
+      Optional<Blank.Finding> finding,
+      Optional<Trouble> trouble,
+      boolean stayed) {
 
     public boolean isRecorded() {
       return shape.isRecorded();
@@ -275,7 +279,9 @@ public class HandIns implements Gate.CircleSource, Remembers {
         p.corners().isPresent(),
         p.frame(),
         Math.ceilDiv(p.lengthMs(), 1000),
-        p.finding());
+        p.finding(),
+        p.trouble(),
+        p.stayed());
   }
 
   // ---- putting it together
@@ -413,12 +419,14 @@ public class HandIns implements Gate.CircleSource, Remembers {
       store.delete(HandInFiles.original(file));
       throw Problem.refused("hand-in-torn");
     }
-    inTransaction.executeWithoutResult(t -> arrived(file, student));
+    int turns = files.clean(file);
+    inTransaction.executeWithoutResult(t -> arrived(file, student, turns));
   }
 
-  private void arrived(UUID file, UUID student) {
+  private void arrived(UUID file, UUID student, int turns) {
     HandIn.Piece piece = own(file, student);
     if (piece.state() == HandIn.Piece.State.ARRIVING) {
+      piece.taken(turns);
       piece.arrived();
       pieces.saveAndFlush(piece);
       works.start(HandInReading.KIND, file, student, piece.name());
@@ -579,6 +587,10 @@ public class HandIns implements Gate.CircleSource, Remembers {
   static Optional<Blank.Finding> finding(
       HandInRule rule, HandIn work, List<HandIn.Piece> files, int marks) {
     boolean texted = rule.takes(Kind.TEXT) && Blank.words(work.text()) > 0;
+    if (files.stream()
+        .anyMatch(p -> p.finding().filter(Blank.Finding.UNREADABLE::equals).isPresent())) {
+      return Optional.of(Blank.Finding.UNREADABLE);
+    }
     List<Optional<Blank.Finding>> found = new ArrayList<>();
     if (texted) {
       found.add(Blank.ofText(work.text(), rule.words()));

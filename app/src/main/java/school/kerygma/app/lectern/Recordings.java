@@ -274,7 +274,7 @@ public class Recordings implements Gate.CircleSource {
   }
 
   /** A browser says that a recording goes on in it. */
-  void heard(UUID recording, String device) {
+  public void heard(UUID recording, String device) {
     Recording r = get(recording);
     if (r.state() != Recording.State.OPEN) {
       throw Problem.conflict("recording-over");
@@ -284,7 +284,7 @@ public class Recordings implements Gate.CircleSource {
 
   /** Nobody ends for another browser what goes on there. */
   @Transactional(readOnly = true)
-  void checkQuiet(UUID recording, String device) {
+  public void checkQuiet(UUID recording, String device) {
     if (get(recording).runsElsewhere(device, clock.instant())) {
       throw Problem.conflict("recording-runs-elsewhere");
     }

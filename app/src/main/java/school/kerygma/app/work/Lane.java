@@ -7,6 +7,8 @@ package school.kerygma.app.work;
 public enum Lane {
   /** Papers that are read or written. */
   PAPERS(2),
+  /** Photos that are looked at: seconds each. */
+  PHOTOS(1),
   /** Recordings that are joined and compiled. */
   TALKS(1),
   /** Films that are made ready. */

@@ -22,6 +22,11 @@ public interface Work {
   /** With which other work it may have to wait. */
   Lane lane();
 
+  /** The same, where it depends on what the work is about. */
+  default Lane lane(UUID subject) {
+    return lane();
+  }
+
   /** Undoes what is half done, after a failure or a cancellation. */
   default void clear(UUID subject) {}
 

@@ -103,7 +103,7 @@ class WorkRunner implements SmartLifecycle {
   /** Has work done once the transaction around this call is committed. */
   void schedule(WorkItem item) {
     clients
-        .get(work(item.kind()).lane())
+        .get(work(item.kind()).lane(item.subjectId()))
         .scheduleIfNotExists(TASK.instance(item.id().toString()).scheduledTo(Instant.now()));
   }
 

@@ -21,7 +21,9 @@ public final class Blank {
     /** It is the paper that was given out. */
     UNCHANGED,
     /** A text under a tenth of the length that was asked for. */
-    HARDLY_BEGUN
+    HARDLY_BEGUN,
+    /** A file of it cannot be opened. */
+    UNREADABLE
   }
 
   /**
