@@ -11,6 +11,8 @@ import { device, openRecordings, run } from './running.js';
 import { Showing } from './showing.js';
 
 const SETTLE_MS = 1000;
+/** A cough is not told; so many looks of the meter are words. */
+const DUCKED_LOOKS = 8;
 const VERBS = { r: 'ring', u: 'underline', n: 'number', l: 'light', c: 'cover', i: 'ink' };
 
 document.addEventListener('alpine:init', () => {
@@ -528,8 +530,18 @@ document.addEventListener('alpine:init', () => {
             this.levelWord = this.words[word];
             this.loud = word === 'loud';
             this.trouble = trouble ? this.words[trouble] : '';
+            this.seeDucked(word);
           }
         });
+      },
+
+      /** While another sound is heard the microphone is turned down: whoever speaks then is told at once. */
+      seeDucked(word) {
+        const speaks = word === 'good' || word === 'loud';
+        this.ducked = speaks && showing.isHeard ? (this.ducked ?? 0) + 1 : 0;
+        if (this.ducked === DUCKED_LOOKS) {
+          this.hint = this.words.ducked;
+        }
       },
 
       // ---- recording
@@ -681,7 +693,8 @@ document.addEventListener('alpine:init', () => {
               requestAnimationFrame(() => requestAnimationFrame(() => (this.patch ? this.$refs.kept : this.$refs.goOn).focus()));
             } else {
               sessionStorage.removeItem('kerygma:patch');
-              location.assign(this.patch ? `/walkthroughs/${data.walkthrough}#stop-${this.patch.stop}` : `/walkthroughs/${data.walkthrough}/play`);
+              const lost = recorder.lost > 0 ? `?lost=${recorder.lost}` : '';
+              location.assign(this.patch ? `/walkthroughs/${data.walkthrough}${lost}#stop-${this.patch.stop}` : `/walkthroughs/${data.walkthrough}/play${lost}`);
             }
             return;
           } catch (e) {

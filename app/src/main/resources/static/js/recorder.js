@@ -3,6 +3,10 @@ import { Pieces } from './pieces.js';
 import { picturesOf, SOUND_OF_OTHERS, TrackRecorder } from './sources.js';
 
 const PIECE_MS = 1000;
+/** So often both clocks are read: a word that is said again lasts seconds. */
+const CLOCKS_MS = 250;
+/** So many readings, a second, must agree. */
+const SURE = 4;
 /** Less is not heard. */
 const LOSS_MS = 100;
 
@@ -16,6 +20,9 @@ export class Recorder {
   #sound = 0;
   #trace = 0;
   #timer;
+  #clocks;
+  /** So many milliseconds of the voice were lost. */
+  lost = 0;
   #stopped;
   #track;
   #lags = [];
@@ -48,10 +55,8 @@ export class Recorder {
     }
     this.#zero = performance.now(); // Within milliseconds of the sound's zero; the start event is late.
     this.#recorder.start(PIECE_MS);
-    this.#timer = setInterval(() => {
-      this.#compareClocks();
-      this.#flush();
-    }, PIECE_MS);
+    this.#timer = setInterval(() => this.#flush(), PIECE_MS);
+    this.#clocks = setInterval(() => this.#compareClocks(), CLOCKS_MS);
   }
 
   /** Time of the recording at a moment of the page's clock. */
@@ -136,6 +141,7 @@ export class Recorder {
   /** Ends the recording; resolves with the number of pieces of each kind. */
   async stop() {
     clearInterval(this.#timer);
+    clearInterval(this.#clocks);
     if (this.#recorder.state !== 'inactive') {
       this.#recorder.stop();
     }
@@ -143,6 +149,11 @@ export class Recorder {
     const pieces = {};
     for (const { name, recorder } of this.#others) {
       pieces[name] = await recorder.stop();
+    }
+    // What was lost in its last second is known only by readings that come after it.
+    for (let i = 0; i < SURE && this.#track.readyState === 'live' && !this.#pausedAt; i += 1) {
+      await new Promise((later) => setTimeout(later, CLOCKS_MS / 2));
+      this.#compareClocks();
     }
     this.#flush();
     return { sound: this.#sound, trace: this.#trace, ...pieces };
@@ -156,11 +167,12 @@ export class Recorder {
     }
     const lag = Math.round(performance.now() - sound);
     this.note({ do: 'clock', lag, ...(this.#afresh ? { afresh: true } : {}) });
-    this.#lags = this.#afresh ? [lag] : [...this.#lags.slice(-5), lag];
+    this.#lags = this.#afresh ? [lag] : [...this.#lags.slice(1 - 2 * SURE), lag];
     this.#afresh = false;
-    if (this.#lags.length === 6) {
-      const grown = Math.min(...this.#lags.slice(3)) - Math.min(...this.#lags.slice(0, 3));
+    if (this.#lags.length === 2 * SURE) {
+      const grown = Math.min(...this.#lags.slice(SURE)) - Math.min(...this.#lags.slice(0, SURE));
       if (grown >= LOSS_MS) {
+        this.lost += grown;
         this.onLoss(grown);
         this.#lags = [lag];
       }

@@ -111,7 +111,7 @@ export class Showing {
       this.#other = source;
     }
     source.onEnded(() => this.#ended(source));
-    this.hint = source.isPage || source.pictures ? '' : this.#words.clipHeard;
+    this.hint = source.kind === 'clip' && source.sound ? this.#words.clipHeard : '';
     this.#record(source);
     this.#desk.show(source, performance.now());
     if (source.kind === 'clip') {
@@ -126,6 +126,11 @@ export class Showing {
     } catch {
       this.hint = this.#words.pictureLost; // It is seen here, and nobody else gets to see it.
     }
+  }
+
+  /** Whether a sound besides the voice is heard just now. */
+  get isHeard() {
+    return Boolean(this.#other?.sound && !this.#other.still);
   }
 
   /** A recording begins: what is shown already is recorded from its start. */

@@ -23,8 +23,10 @@ import school.kerygma.app.accounts.People;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.sections.Sections;
 import school.kerygma.app.store.MediaStore;
 import school.kerygma.app.work.Nightly;
+import school.kerygma.core.time.MeetingPattern;
 
 /** What is put away, erased, given out, and removed at night. */
 class KeepingTest {
@@ -205,6 +207,53 @@ class KeepingTest {
     }
     assertThat(count("select count(*) from tick where student_id = ?", gone)).isZero();
     assertThat(count("select count(*) from section_student where person_id = ?", gone)).isZero();
+  }
+
+  /** A teacher of one subject takes along nothing of another's, and nobody takes along a draft. */
+  @Test
+  void aTeacherTakesAlongWhatTheyMaySeeAndAStudentAllThatIsTheirs() throws Exception {
+    TestSchool other = TestSchool.in("America/Halifax", 0);
+    UUID elsewhere =
+        DemoServer.bean(Sections.class)
+            .addSection(
+                other.term(),
+                "Other subject",
+                MeetingPattern.parse("TUE"),
+                45,
+                Set.of(other.teacher()),
+                Set.of(student()));
+    UUID task = task();
+    UUID theirs =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                other.teacher(),
+                TaskSheet.of(
+                    "Not for the first", 10, Map.of(elsewhere, LocalDate.parse("2026-09-29"))));
+    Audience audience = DemoServer.bean(Audience.class);
+    audience.tick(student(), task, true);
+    audience.tick(student(), theirs, true);
+    draft(task, school.section(), "An unsent thought");
+    String persons = "/copy.json?person=" + student();
+    String first = get(teacher(school.email()), "/sections/" + school.section() + persons).body();
+    assertThat(first).contains("Keep me").doesNotContain("Not for the first", "unsent thought");
+    String second = get(teacher(other.email()), "/sections/" + elsewhere + persons).body();
+    assertThat(second).contains("Not for the first").doesNotContain("Keep me", "unsent thought");
+    String own =
+        get(
+                Caller.byCard(
+                    DemoServer.bean(People.class).cardLinks(Set.of(student())).get(student())),
+                "/me/copy.json")
+            .body();
+    assertThat(own).contains("Keep me", "Not for the first", "An unsent thought");
+  }
+
+  private void draft(UUID task, UUID section, String words) {
+    TestSchool.sql()
+        .sql(
+            "insert into hand_in (id, task_id, section_id, student_id, number, state, text, link, edits, version)"
+                + " values (gen_random_uuid(), ?, ?, ?, 1, 'OPEN', ?, '', 0, 0)")
+        .params(task, section, student(), words)
+        .update();
   }
 
   @Test

@@ -9,6 +9,10 @@ public interface Remembers {
   /** A name for it in the copy that a person gets. */
   String heading();
 
-  /** All that it keeps about a person, as values that can be written as JSON. */
-  List<?> about(UUID person);
+  /**
+   * What it keeps about a person, as values that can be written as JSON.
+   *
+   * @param sight what of it may be told
+   */
+  List<?> about(UUID person, Sight sight);
 }

@@ -17,9 +17,11 @@ import java.util.stream.Stream;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.accounts.Sight;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.DeliveryView;
@@ -284,11 +286,13 @@ public class Audience implements Remembers {
 
   @Override
   @Transactional(readOnly = true)
-  public List<?> about(UUID person) {
+  public List<?> about(UUID person, Sight sight) {
     return Stream.concat(
             notes.ticksAbout(person).stream()
+                .filter(r -> sight.sees(Gate.Kind.TASK, (UUID) r[2]))
                 .map(r -> Map.of("ticked", r[0], "at", String.valueOf(r[1]))),
             notes.playedAbout(person).stream()
+                .filter(r -> sight.sees(Gate.Kind.WALKTHROUGH, (UUID) r[4]))
                 .map(
                     r ->
                         Map.of(

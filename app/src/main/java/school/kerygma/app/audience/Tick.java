@@ -124,15 +124,15 @@ class Tick {
 
     @Query(
         value =
-            "select t.title, k.ticked_at from tick k join task t on t.id = k.task_id where k.student_id = :student order by 2",
+            "select t.title, k.ticked_at, t.id from tick k join task t on t.id = k.task_id where k.student_id = :student order by 2",
         nativeQuery = true)
     List<Object[]> ticksAbout(UUID student);
 
     @Query(
         value =
-            "select w.title, s.position, sum(p.end_ms - p.start_ms), max(p.at) from played p join take k on k.id = p.take_id"
+            "select w.title, s.position, sum(p.end_ms - p.start_ms), max(p.at), w.id from played p join take k on k.id = p.take_id"
                 + " join stop s on s.id = k.stop_id join walkthrough w on w.id = s.walkthrough_id"
-                + " where p.student_id = :student group by w.title, s.position order by 1, 2",
+                + " where p.student_id = :student group by w.id, w.title, s.position order by 1, 2",
         nativeQuery = true)
     List<Object[]> playedAbout(UUID student);
 

@@ -30,6 +30,7 @@ import school.kerygma.app.accounts.Letter;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.accounts.Sight;
 import school.kerygma.app.frame.Wording;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
@@ -502,8 +503,9 @@ public class HelpHours implements Gate.CircleSource, Remembers {
 
   @Override
   @Transactional(readOnly = true)
-  public List<?> about(UUID person) {
+  public List<?> about(UUID person, Sight sight) {
     return told(Set.of(person), Optional.empty()).stream()
+        .filter(t -> t.hour().sections().stream().anyMatch(s -> sight.sees(Gate.Kind.ROSTER, s)))
         .map(
             t ->
                 Map.of(

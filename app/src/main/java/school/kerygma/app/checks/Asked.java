@@ -137,6 +137,14 @@ class Asked {
     @Query("select t from CheckTry t where t.key.studentId = :student order by t.triedAt")
     List<Try> ofStudent(UUID student);
 
+    /** Questions that a student has tried, and the walkthroughs that ask them. */
+    @Query(
+        value =
+            "select distinct q.id, s.walkthrough_id from check_try t join check_question q on q.id = t.question_id"
+                + " join stop s on s.id = q.stop_id where t.student_id = :student",
+        nativeQuery = true)
+    List<Object[]> walkthroughs(UUID student);
+
     /**
      * Keeps a try.
      *

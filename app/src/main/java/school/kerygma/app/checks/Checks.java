@@ -15,9 +15,11 @@ import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.accounts.Sight;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.scripts.WalkthroughCopied;
 import school.kerygma.core.check.CheckQuestion;
@@ -230,8 +232,11 @@ public class Checks implements Remembers {
 
   @Override
   @Transactional(readOnly = true)
-  public List<?> about(UUID person) {
+  public List<?> about(UUID person, Sight sight) {
+    Map<UUID, UUID> talks = new HashMap<>();
+    tries.walkthroughs(person).forEach(r -> talks.put((UUID) r[0], (UUID) r[1]));
     return tries.ofStudent(person).stream()
+        .filter(t -> sight.sees(Gate.Kind.WALKTHROUGH, talks.get(t.key().questionId())))
         .map(
             t ->
                 Map.of(

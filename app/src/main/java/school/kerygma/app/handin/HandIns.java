@@ -26,6 +26,7 @@ import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.accounts.Sight;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.Sections;
@@ -682,8 +683,9 @@ public class HandIns implements Gate.CircleSource, Remembers {
 
   @Override
   @Transactional(readOnly = true)
-  public List<?> about(UUID person) {
+  public List<?> about(UUID person, Sight sight) {
     return views(all.ofStudent(person)).stream()
+        .filter(v -> sight.sees(Gate.Kind.HAND_IN, v.id()))
         .map(
             v ->
                 Map.of(

@@ -15,7 +15,9 @@ import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.accounts.Sight;
 import school.kerygma.app.problems.Problem;
 
 /** What a teacher says of a version that was handed in, beside where its student sees it. */
@@ -139,22 +141,29 @@ public class TeachersWords implements Remembers {
 
   @Override
   @Transactional(readOnly = true)
-  public List<?> about(UUID person) {
-    return sql.sql(
+  public List<?> about(UUID person, Sight sight) {
+    return sql
+        .sql(
             "select h.id, h.task_id, h.number, w.words from hand_in_word w join hand_in h on h.id = w.hand_in_id"
                 + " where h.student_id = ? order by w.said_at")
         .param(person)
         .query(
             (row, n) ->
-                Map.of(
-                    "task",
-                    row.getString(2),
-                    "version",
-                    row.getInt(3),
-                    "words",
-                    row.getString(4),
-                    "levels",
-                    of(row.getObject(1, UUID.class)).map(Word::levels).orElse(Map.of())))
-        .list();
+                Map.entry(
+                    row.getObject(1, UUID.class),
+                    Map.of(
+                        "task",
+                        row.getString(2),
+                        "version",
+                        row.getInt(3),
+                        "words",
+                        row.getString(4),
+                        "levels",
+                        of(row.getObject(1, UUID.class)).map(Word::levels).orElse(Map.of()))))
+        .list()
+        .stream()
+        .filter(e -> sight.sees(Gate.Kind.HAND_IN, e.getKey()))
+        .map(Map.Entry::getValue)
+        .toList();
   }
 }

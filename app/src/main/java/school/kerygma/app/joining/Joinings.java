@@ -24,11 +24,13 @@ import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.Letter;
 import school.kerygma.app.accounts.MailKeys;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.accounts.Sight;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.Rosters;
 import school.kerygma.app.sections.SectionView;
@@ -447,8 +449,9 @@ public class Joinings implements Remembers {
 
   @Override
   @Transactional(readOnly = true)
-  public List<?> about(UUID person) {
+  public List<?> about(UUID person, Sight sight) {
     return requests("where person_id = ?", person).stream()
+        .filter(r -> sight.sees(Gate.Kind.ROSTER, r.section()))
         .map(
             r ->
                 Map.of(

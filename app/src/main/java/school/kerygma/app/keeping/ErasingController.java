@@ -21,6 +21,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.accounts.Sight;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
@@ -60,13 +61,24 @@ class ErasingController {
   ResponseEntity<String> copy(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam UUID person) {
     check(me, id, person);
+    // What a teacher takes along is what they may see; who has founded the school is its office.
+    return copyOf(person, sections.founded(me.id(), id) ? Sight.whole() : Sight.of(gate, me));
+  }
+
+  /** Everybody may have what is kept about them: all of it. */
+  @GetMapping("/me/copy.json")
+  ResponseEntity<String> own(@AuthenticationPrincipal SignedIn me) {
+    return copyOf(me.id(), Sight.whole());
+  }
+
+  private ResponseEntity<String> copyOf(UUID person, Sight sight) {
     People.Contact contact = people.contacts(Set.of(person)).get(person);
     Map<String, Object> all = new LinkedHashMap<>();
     all.put("name", contact.name());
     all.put("role", contact.role());
     all.put("email", contact.email().orElse(""));
     for (Remembers module : modules) {
-      all.put(module.heading(), module.about(person));
+      all.put(module.heading(), module.about(person, sight));
     }
     return ResponseEntity.ok()
         .cacheControl(CacheControl.noStore())

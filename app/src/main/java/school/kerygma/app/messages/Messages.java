@@ -18,11 +18,13 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.Letter;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.accounts.Sight;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.posting.DeliveryChanged;
 import school.kerygma.app.posting.DeliveryView;
@@ -188,8 +190,12 @@ class Messages implements Remembers {
   }
 
   @Override
-  public List<?> about(UUID person) {
+  public List<?> about(UUID person, Sight sight) {
     return messages.to(person).stream()
+        .filter(
+            m ->
+                sight.isWhole()
+                    || m.deliveryId() != null && sight.sees(Gate.Kind.DELIVERY, m.deliveryId()))
         .map(
             m ->
                 Map.of(

@@ -15,9 +15,11 @@ import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.accounts.Sight;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.core.question.SameQuestions;
 
@@ -294,8 +296,9 @@ public class Questions implements Remembers {
 
   @Override
   @Transactional(readOnly = true)
-  public List<?> about(UUID person) {
+  public List<?> about(UUID person, Sight sight) {
     return questions.ofStudent(person).stream()
+        .filter(q -> sight.sees(Gate.Kind.ROSTER, q.sectionId()))
         .map(q -> Map.of("question", q.words(), "at", q.askedAt().toString()))
         .toList();
   }

@@ -17,9 +17,11 @@ import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.accounts.Sight;
 import school.kerygma.app.frame.Wording;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
@@ -305,13 +307,26 @@ public class RollCalls implements Remembers {
 
   @Override
   @Transactional(readOnly = true)
-  public List<?> about(UUID person) {
-    return sql.sql(
-            "select day, answered_at, words from roll_answer where student_id = ? order by day")
+  public List<?> about(UUID person, Sight sight) {
+    return sql
+        .sql(
+            "select day, answered_at, words, section_id from roll_answer where student_id = ? order by day")
         .param(person)
         .query(
             (row, n) ->
-                Map.of("day", row.getString(1), "at", row.getString(2), "words", row.getString(3)))
-        .list();
+                Map.entry(
+                    row.getObject(4, UUID.class),
+                    Map.of(
+                        "day",
+                        row.getString(1),
+                        "at",
+                        row.getString(2),
+                        "words",
+                        row.getString(3))))
+        .list()
+        .stream()
+        .filter(e -> sight.sees(Gate.Kind.ROSTER, e.getKey()))
+        .map(Map.Entry::getValue)
+        .toList();
   }
 }

@@ -23,8 +23,10 @@ import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.accounts.Sight;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.planning.TasksCopied;
 import school.kerygma.app.problems.Problem;
@@ -484,23 +486,30 @@ public class Rounds implements Remembers {
 
   @Override
   @Transactional(readOnly = true)
-  public List<?> about(UUID person) {
-    return sql.sql(
-            "select x.sent_at, x.words, x.what, coalesce(v.length_ms, 0) from (select sent_at, words, 'answer' what, voice_id"
-                + " from round_answer where student_id = ? union all select sent_at, words, 'reply', voice_id"
-                + " from round_reply where student_id = ?) x left join round_voice v on v.id = x.voice_id order by 1")
+  public List<?> about(UUID person, Sight sight) {
+    return sql
+        .sql(
+            "select x.sent_at, x.words, x.what, coalesce(v.length_ms, 0), x.section_id from (select sent_at, words, 'answer' what, voice_id, section_id"
+                + " from round_answer where student_id = ? union all select r.sent_at, r.words, 'reply', r.voice_id, a.section_id"
+                + " from round_reply r join round_answer a on a.id = r.answer_id where r.student_id = ?) x left join round_voice v on v.id = x.voice_id order by 1")
         .params(person, person)
         .query(
             (row, n) ->
-                Map.of(
-                    "at",
-                    row.getString(1),
-                    "words",
-                    row.getString(2),
-                    "what",
-                    row.getString(3),
-                    "spokenMs",
-                    row.getLong(4)))
-        .list();
+                Map.entry(
+                    row.getObject(5, UUID.class),
+                    Map.of(
+                        "at",
+                        row.getString(1),
+                        "words",
+                        row.getString(2),
+                        "what",
+                        row.getString(3),
+                        "spokenMs",
+                        row.getLong(4))))
+        .list()
+        .stream()
+        .filter(e -> sight.sees(Gate.Kind.ROSTER, e.getKey()))
+        .map(Map.Entry::getValue)
+        .toList();
   }
 }

@@ -7,6 +7,7 @@ import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.scripts.Scripts;
@@ -31,8 +32,13 @@ class PlayController {
   }
 
   @GetMapping("/walkthroughs/{id}/play")
-  String play(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+  String play(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "0") int lost,
+      Model model) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    model.addAttribute("lost", lost);
     model.addAttribute("walkthrough", scripts.head(id));
     model.addAttribute("score", scores.current(id).orElse(null));
     model.addAttribute(

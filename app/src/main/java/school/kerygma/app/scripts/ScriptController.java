@@ -81,8 +81,13 @@ class ScriptController {
   }
 
   @GetMapping("/walkthroughs/{id}")
-  String script(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+  String script(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "0") int lost,
+      Model model) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    model.addAttribute("lost", lost);
     model.addAttribute("walkthrough", scripts.head(id));
     List<StopView> stops = scripts.stopsOf(id);
     Set<UUID> tied = new HashSet<>();

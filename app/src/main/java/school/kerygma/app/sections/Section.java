@@ -82,6 +82,10 @@ class Section {
     this.students.addAll(students);
   }
 
+  School inSchool() {
+    return school;
+  }
+
   UUID id() {
     return id;
   }

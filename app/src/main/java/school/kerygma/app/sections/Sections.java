@@ -20,6 +20,7 @@ import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.PersonErased;
 import school.kerygma.app.accounts.PersonMerged;
 import school.kerygma.app.accounts.Remembers;
+import school.kerygma.app.accounts.Sight;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.problems.Seen;
 import school.kerygma.core.access.Access.Circle;
@@ -165,6 +166,16 @@ public class Sections implements Gate.CircleSource, Remembers {
     sections.flush();
   }
 
+  /** Whether somebody has founded the school of a section. */
+  @Transactional(readOnly = true)
+  public boolean founded(UUID person, UUID section) {
+    return sections
+        .findById(section)
+        .flatMap(s -> s.inSchool().founder())
+        .filter(person::equals)
+        .isPresent();
+  }
+
   @Override
   public String heading() {
     return "sections";
@@ -172,11 +183,12 @@ public class Sections implements Gate.CircleSource, Remembers {
 
   @Override
   @Transactional(readOnly = true)
-  public List<?> about(UUID person) {
+  public List<?> about(UUID person, Sight sight) {
     Set<UUID> students = new HashSet<>(people.studentsOf(person));
     students.add(person);
     return students.stream()
         .flatMap(s -> sections.ofStudent(s).stream())
+        .filter(s -> sight.sees(Gate.Kind.ROSTER, s.id()))
         .map(s -> s.view().school() + ", " + s.view().name())
         .distinct()
         .toList();

@@ -17,8 +17,16 @@ public final class SoundLoss {
    */
   static final long LEAST_MS = 40;
 
-  /** A reading may come too early, never too late: of three the least is the truth. */
-  private static final int LOOK_AHEAD = 3;
+  /**
+   * A reading may come too early, never too late: of those of two seconds, three at least, the
+   * least is the truth.
+   */
+  private static final int LEAST_READINGS = 3;
+
+  private static final long LOOK_AHEAD_MS = 2_000;
+
+  /** Sound that is lost little by little is one loss; the clocks' own drift is far slower. */
+  private static final long LOOK_BACK_MS = 3_000;
 
   /** A jump of the time stamps further away than this has another cause. */
   private static final long NEAR_MS = 2_500;
@@ -52,16 +60,24 @@ public final class SoundLoss {
    */
   public static List<Gap> gaps(List<Reading> readings, List<Long> jumps) {
     List<Gap> gaps = new ArrayList<>();
+    int known = 0;
     // The last readings have none after them that would confirm a growth.
-    for (int i = 1; i <= readings.size() - LOOK_AHEAD; i++) {
+    for (int i = 1; i <= readings.size() - LEAST_READINGS; i++) {
       if (readings.get(i).afresh()) {
+        known = i;
         continue;
       }
-      long grown = level(readings, i) - level(readings, i - 1);
+      long before = Long.MAX_VALUE;
+      for (int j = i - 1; j >= known; j--) {
+        if (j < i - 1 && readings.get(i).atMs() - readings.get(j).atMs() > LOOK_BACK_MS) {
+          break;
+        }
+        before = Math.min(before, level(readings, j));
+      }
+      long grown = level(readings, i) - before;
       if (grown >= LEAST_MS) {
-        long begins = readings.get(i - 1).atMs();
-        long ends = readings.get(i).atMs();
-        gaps.add(new Gap(place(begins, ends, jumps), grown));
+        gaps.add(new Gap(place(readings.get(i - 1).atMs(), readings.get(i).atMs(), jumps), grown));
+        known = i;
       }
     }
     gaps.sort(Comparator.comparing(Gap::atMs));
@@ -70,8 +86,10 @@ public final class SoundLoss {
 
   private static long level(List<Reading> readings, int from) {
     long least = readings.get(from).lagMs();
-    for (int i = from + 1; i < Math.min(readings.size(), from + LOOK_AHEAD); i++) {
-      if (readings.get(i).afresh()) {
+    long until = readings.get(from).atMs() + LOOK_AHEAD_MS;
+    for (int i = from + 1; i < readings.size(); i++) {
+      boolean enough = i - from >= LEAST_READINGS && readings.get(i).atMs() > until;
+      if (enough || readings.get(i).afresh()) {
         break;
       }
       least = Math.min(least, readings.get(i).lagMs());

@@ -58,4 +58,35 @@ class SoundLossTest {
     assertThat(SoundLoss.gaps(readings(0, 0, 100, 100, 100, 250, 250, 250), List.of()))
         .containsExactly(new Gap(1_500, 100), new Gap(4_500, 150));
   }
+
+  /** A reading every quarter of a second: three seconds of words that are said again. */
+  private static List<Reading> often(long... lags) {
+    List<Reading> readings = new ArrayList<>();
+    for (long lag : lags) {
+      readings.add(new Reading(250L * readings.size(), lag, false));
+    }
+    return readings;
+  }
+
+  @Test
+  void aLossInAFewWordsIsFoundToo() {
+    List<Reading> readings = often(10, 11, 10, 10, 12, 10, 910, 911, 910, 910, 912, 910);
+    assertThat(SoundLoss.gaps(readings, List.of(1_400L))).containsExactly(new Gap(1_400, 900));
+  }
+
+  @Test
+  void whatIsLostLittleByLittleIsLostAllTheSame() {
+    List<Reading> readings = often(10, 10, 10, 35, 60, 85, 110, 135, 160, 160, 160, 160, 160, 160);
+    assertThat(SoundLoss.gaps(readings, List.of()).stream().mapToLong(Gap::lengthMs).sum())
+        .isEqualTo(150);
+  }
+
+  @Test
+  void aMachineThatIsBusyForTwoSecondsHasLostNothing() {
+    assertThat(
+            SoundLoss.gaps(
+                often(10, 10, 300, 320, 280, 300, 310, 300, 290, 300, 10, 10, 10, 10, 10),
+                List.of()))
+        .isEmpty();
+  }
 }
