@@ -14,6 +14,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.sections.Rosters;
 import school.kerygma.app.sections.Sections;
 
 /**
@@ -122,8 +123,8 @@ class JoiningTest {
     HttpClient teacher = Caller.teacher(school.email());
     String code = turnOn(teacher);
     People.Contact known = people.contacts(Set.of(student)).get(student);
-    String page =
-        ask(Caller.client(), code, "name", known.name(), "email", known.email().orElseThrow());
+    HttpClient somebody = Caller.client();
+    String page = ask(somebody, code, "name", known.name(), "email", known.email().orElseThrow());
     assertThat(Caller.get(teacher, joining()).body())
         .contains("This name is on the roster. Who is it?")
         .contains("This address is that of " + known.name());
@@ -131,11 +132,13 @@ class JoiningTest {
     assertThat(seated()).isEqualTo(1);
     assertThat(letIn(teacher, known.name(), "new").statusCode()).isEqualTo(302);
     assertThat(seated()).isEqualTo(2);
-    HttpClient somebody = Caller.client();
+    assertThat(Caller.form(Caller.client(), page).body())
+        .as("in another browser")
+        .contains("opens nothing any more");
     String card = Caller.location(Caller.form(somebody, page));
     assertThat(card).isNotEqualTo(people.cardLinks(Set.of(student)).get(student));
     // Said to be the one on the roster, they get that one's page.
-    String second = ask(Caller.client(), code, "name", known.name());
+    String second = ask(somebody, code, "name", known.name());
     letIn(teacher, known.name(), student.toString());
     assertThat(seated()).isEqualTo(2);
     assertThat(Caller.location(Caller.form(somebody, second)))
@@ -146,11 +149,12 @@ class JoiningTest {
   void aGuardianAsksForAStudentWhomTheTeacherNamesAndForAnotherGuardian() throws Exception {
     HttpClient teacher = Caller.teacher(school.email());
     String code = turnOn(teacher);
+    HttpClient phoneOfRosa = Caller.client();
     String page =
-        ask(Caller.client(), code, "kind", "GUARDIAN", "name", "Rosa Vega", "student", "My Kid");
+        ask(phoneOfRosa, code, "kind", "GUARDIAN", "name", "Rosa Vega", "student", "My Kid");
     assertThat(letIn(teacher, "Rosa Vega", "new").body()).contains("Choose who on the roster");
     letIn(teacher, "Rosa Vega", student.toString());
-    HttpClient rosa = Caller.byCard(Caller.location(Caller.form(Caller.client(), page)));
+    HttpClient rosa = Caller.byCard(Caller.location(Caller.form(phoneOfRosa, page)));
     assertThat(Caller.get(rosa, "/family").body())
         .contains(people.contacts(Set.of(student)).get(student).name());
 
@@ -187,12 +191,56 @@ class JoiningTest {
     String lost = people.cardLinks(Set.of(student)).get(student);
     HttpClient finder = Caller.byCard(lost);
     assertThat(Caller.get(finder, "/class").statusCode()).isEqualTo(200);
-    String page = ask(Caller.client(), code, "kind", "CARD", "name", "Stu Dent");
-    letIn(teacher, "Stu Dent", student.toString());
+    HttpClient phone = Caller.client();
+    String page = ask(phone, code, "kind", "CARD", "name", "Stu Dent");
+    // A name and the code are known to the whole class: the teacher asks for the number, too.
+    assertThat(letIn(teacher, "Stu Dent", student.toString()).body())
+        .contains("not the number that their page shows");
+    assertThat(people.cardLinks(Set.of(student)).get(student)).isEqualTo(lost);
+    String number =
+        Caller.get(phone, page).body().replaceAll("(?s).*board-code\">(\\d{3})<.*", "$1");
+    assertThat(
+            Caller.form(
+                    teacher,
+                    joining() + "/" + waiting("Stu Dent"),
+                    "yes",
+                    "true",
+                    "who",
+                    student.toString(),
+                    "shown",
+                    number)
+                .statusCode())
+        .isEqualTo(302);
     assertThat(Caller.get(finder, "/class").statusCode()).isEqualTo(302);
-    HttpClient owner = Caller.byCard(Caller.location(Caller.form(Caller.client(), page)));
+    HttpClient owner = Caller.byCard(Caller.location(Caller.form(phone, page)));
     assertThat(Caller.get(owner, "/class").body())
         .contains(people.contacts(Set.of(student)).get(student).name());
+  }
+
+  @Test
+  void aWaitingPageIsNoWayOutOfACardThatWasReplacedNorOfASectionThatOneHasLeft() throws Exception {
+    HttpClient teacher = Caller.teacher(school.email());
+    String code = turnOn(teacher);
+    HttpClient phone = Caller.client();
+    String first = ask(phone, code, "name", "Anneke Holm");
+    letIn(teacher, "Anneke Holm", "new");
+    UUID anneke =
+        TestSchool.id("select id from person where name = 'Anneke Holm' order by id limit 1");
+    people.replaceCard(anneke);
+    assertThat(Caller.form(phone, first).body()).contains("opens nothing any more");
+
+    String second = ask(phone, code, "name", "Boris Holm");
+    letIn(teacher, "Boris Holm", "new");
+    UUID boris =
+        TestSchool.id("select id from person where name = 'Boris Holm' order by id limit 1");
+    DemoServer.bean(Rosters.class).remove(school.section(), boris);
+    assertThat(Caller.form(phone, second).body()).contains("opens nothing any more");
+
+    String third = ask(phone, code, "name", "Clara Holm");
+    letIn(teacher, "Clara Holm", "new");
+    assertThat(Caller.location(Caller.form(phone, third))).contains("/in/");
+    assertThat(Caller.form(phone, third).body()).as("twice").contains("opens nothing any more");
+    assertThat(Caller.get(phone, third).body()).contains("opened yours once");
   }
 
   @Test

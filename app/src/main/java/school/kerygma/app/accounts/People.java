@@ -283,6 +283,12 @@ public class People {
     return links;
   }
 
+  /** The number of a person's card: another takes its place with another number. */
+  @Transactional(readOnly = true)
+  public int card(UUID person) {
+    return persons.findById(person).orElseThrow(Problem::notFound).card();
+  }
+
   /** Makes all earlier cards of a person worthless, and ends what was opened with them. */
   public void replaceCard(UUID person) {
     persons.findById(person).orElseThrow(Problem::notFound).replaceCard();

@@ -97,6 +97,36 @@ public class Audience implements Remembers {
     }
   }
 
+  /**
+   * A student chooses one of several ways. Of a task of which one is done another takes its place,
+   * until work on it has begun; of one of which several are done they are chosen one by one.
+   *
+   * @throws Problem if there is no such way, or one was begun and the choice is full
+   */
+  public void choose(UUID student, UUID task, UUID way) {
+    ways.holdFor(student);
+    ChoiceBoard board = tasks.get(task).sheet().board().orElseThrow(Problem::notFound);
+    if (board.isParts() || board.ways().stream().noneMatch(w -> w.id().equals(way))) {
+      throw Problem.notFound();
+    }
+    Set<UUID> offered = board.ways().stream().map(ChoiceBoard.Way::id).collect(Collectors.toSet());
+    Set<UUID> chosen = new HashSet<>(chosen(student, Set.of(task)));
+    chosen.retainAll(offered);
+    if (chosen.size() >= board.pick() && !chosen.contains(way)) {
+      if (!ways(student, Set.of(task)).isEmpty()) {
+        throw Problem.conflict("way-begun");
+      }
+      ways.chooseNone(student, task);
+    }
+    ways.choose(way, student, task, clock.instant());
+  }
+
+  /** The ways that a student has chosen, or ticked off. */
+  @Transactional(readOnly = true)
+  public Set<UUID> chosen(UUID student, Collection<UUID> of) {
+    return of.isEmpty() ? Set.of() : Set.copyOf(ways.chosen(student, of));
+  }
+
   /** Opens a task for a student who has written its word. */
   public void open(UUID student, UUID task) {
     notes.open(task, student, clock.instant());
@@ -225,7 +255,9 @@ public class Audience implements Remembers {
         progress.put(
             student,
             Progress.of(
-                watched.getOrDefault(student, Map.of()).values(), done.size(), d.tasks().size()));
+                d.walkthrough().map(w -> watched.getOrDefault(student, Map.of()).values()),
+                done.size(),
+                d.tasks().size()));
       }
       all.put(d.id(), progress);
     }
@@ -265,6 +297,7 @@ public class Audience implements Remembers {
   void on(PersonErased erased) {
     notes.forgetTicks(erased.person());
     notes.forgetWays(erased.person());
+    ways.forgetChoices(erased.person());
     notes.forgetOpened(erased.person());
     notes.forgetPlayed(erased.person());
     notes.forgetBeacons(erased.person());
@@ -311,6 +344,8 @@ public class Audience implements Remembers {
   void on(PersonMerged merged) {
     notes.copyTicks(merged.from(), merged.to());
     notes.copyWays(merged.from(), merged.to());
+    ways.copyChoices(merged.from(), merged.to());
+    ways.forgetChoices(merged.from());
     notes.forgetTicks(merged.from());
     notes.forgetWays(merged.from());
     notes.copyOpened(merged.from(), merged.to());

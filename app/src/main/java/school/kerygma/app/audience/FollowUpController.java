@@ -33,6 +33,7 @@ import school.kerygma.app.sections.Sections;
 import school.kerygma.core.audience.Progress;
 import school.kerygma.core.audience.Reminder;
 import school.kerygma.core.audience.Watched;
+import school.kerygma.core.time.Edge;
 
 /** Who has followed: students as rows, stops and tasks as columns. */
 @Controller
@@ -228,6 +229,7 @@ class FollowUpController {
             .thenComparing(Row::followed)
             .thenComparing(Row::name));
     model.addAttribute("delivery", delivery);
+    model.addAttribute("due", lastDue(delivery, section, put));
     model.addAttribute("section", section);
     model.addAttribute("walkthrough", delivery.walkthrough().map(scripts::head).orElse(null));
     model.addAttribute("stops", stops);
@@ -237,6 +239,16 @@ class FollowUpController {
     model.addAttribute("summary", summary(rows, stops, watched));
   }
 
+  /** When the last of it is due, as its tasks say it; without any, as it was posted. */
+  private Instant lastDue(DeliveryView delivery, SectionView section, List<TaskView> put) {
+    Standing standing = Standing.of(postings.ofSections(List.of(section.id())), clock.instant());
+    return put.stream()
+        .flatMap(t -> standing.due(t, section, Optional.of(delivery)).stream())
+        .map(Standing.Due::at)
+        .max(Instant::compareTo)
+        .orElse(delivery.moments().dueAt());
+  }
+
   /** The required tasks whose time is over, and when it was. */
   private Map<UUID, Instant> over(DeliveryView delivery, SectionView section, List<TaskView> put) {
     Standing standing = Standing.of(postings.ofSections(List.of(section.id())), clock.instant());
@@ -244,7 +256,7 @@ class FollowUpController {
     for (TaskView task : put) {
       Instant due =
           standing.due(task, section).map(Standing.Due::at).orElse(delivery.moments().dueAt());
-      if (task.sheet().in(section.id()).required() && !due.isAfter(clock.instant())) {
+      if (task.sheet().in(section.id()).required() && Edge.isOver(due, clock.instant())) {
         over.put(task.id(), due);
       }
     }

@@ -39,6 +39,39 @@ class WayTick {
     @Query("select w from WayTick w where w.studentId = :student and w.taskId in :tasks")
     List<WayTick> among(UUID student, Collection<UUID> tasks);
 
+    @Query(
+        value =
+            "select way_id from way_choice where student_id = :student and task_id in (:tasks)"
+                + " union select way_id from way_tick where student_id = :student and task_id in (:tasks)",
+        nativeQuery = true)
+    List<UUID> chosen(UUID student, Collection<UUID> tasks);
+
+    @Modifying
+    @Query(
+        value =
+            "insert into way_choice (way_id, student_id, task_id, chosen_at)"
+                + " values (:way, :student, :task, :at) on conflict do nothing",
+        nativeQuery = true)
+    void choose(UUID way, UUID student, UUID task, Instant at);
+
+    @Modifying
+    @Query(
+        value = "delete from way_choice where student_id = :student and task_id = :task",
+        nativeQuery = true)
+    void chooseNone(UUID student, UUID task);
+
+    @Modifying
+    @Query(
+        value =
+            "insert into way_choice (way_id, student_id, task_id, chosen_at)"
+                + " select way_id, :to, task_id, chosen_at from way_choice where student_id = :from on conflict do nothing",
+        nativeQuery = true)
+    void copyChoices(UUID from, UUID to);
+
+    @Modifying
+    @Query(value = "delete from way_choice where student_id = :student", nativeQuery = true)
+    void forgetChoices(UUID student);
+
     /** Makes other ticks of the student wait until this transaction ends. */
     @Query(
         value = "select id from person where id = :student for no key update",

@@ -14,6 +14,8 @@ import school.kerygma.core.plan.ChoiceBoard;
  *
  * @param number in the order of doing, from 1
  * @param day on which the section does it
+ * @param closes the last minute in which it can be seen and done, if there is one
+ * @param closed whether that is over; then it is listed because something was handed in
  * @param improve until when it may be improved, if it may be after it is due
  * @param group why it comes where it does; nothing in a week to come
  * @param begins whether it is the first of its group, which is said above it
@@ -21,8 +23,7 @@ import school.kerygma.core.plan.ChoiceBoard;
  * @param over whether its time has passed
  * @param partDay the day for which it comes here, if a part of it is due before the whole
  * @param opening the numbers of the tasks that wait until it is ticked
- * @param waitsFor the tasks that must be ticked first: their numbers, or their titles in quotation
- *     marks if they are in another week
+ * @param waitsFor the tasks that must be done first
  * @param opensAt when the clock opens it, if it has not yet
  * @param asksWord whether it waits for the word that is given in class
  * @param handed when it was handed in last
@@ -39,6 +40,8 @@ record ListedTask(
     UUID section,
     LocalDate day,
     Instant due,
+    Optional<Instant> closes,
+    boolean closed,
     Optional<Instant> improve,
     Optional<Instant> tickedAt,
     Optional<Group> group,
@@ -47,10 +50,10 @@ record ListedTask(
     boolean over,
     Optional<LocalDate> partDay,
     List<String> opening,
-    List<String> waitsFor,
+    List<Wait> waitsFor,
     Optional<Instant> opensAt,
     boolean asksWord,
-    Optional<Instant> handed,
+    Optional<Handed> handed,
     Optional<Explained> explained,
     List<Way> ways,
     Optional<Round> round,
@@ -58,9 +61,66 @@ record ListedTask(
     String worth,
     List<ToldTasks.Change> changes) {
 
+  /** So many are named of what a task waits for. */
+  private static final int NAMED = 3;
+
+  /**
+   * A task that must be done first.
+   *
+   * @param what its number, or its title in quotation marks if it is in another week
+   * @param how it is done: by a tick, by handing in, by answering in a round
+   */
+  record Wait(String what, How how) {}
+
+  /** How a task comes to be done. */
+  enum How {
+    TICKED,
+    HANDED_IN,
+    ANSWERED
+  }
+
+  /** The first of those that it waits for. */
+  public List<Wait> waitsNamed() {
+    return waitsFor.subList(0, Math.min(NAMED, waitsFor.size()));
+  }
+
+  /** How many more there are. */
+  public int waitsMore() {
+    return waitsFor.size() - waitsNamed().size();
+  }
+
+  /**
+   * What was handed in last.
+   *
+   * @param version that was
+   * @param answered whether the teacher has said something of it
+   */
+  record Handed(Instant at, UUID version, boolean answered) {}
+
+  /** Whether work on it has begun: its way is not changed any more. */
+  public boolean begun() {
+    return handed.isPresent() || ways.stream().anyMatch(Way::done);
+  }
+
+  /** Whether one of several ways is still to be chosen. */
+  public boolean choosing() {
+    return !hasParts() && task.sheet().board().filter(b -> chosen().size() < b.pick()).isPresent();
+  }
+
+  /** The ways that stand: those that were chosen, or all parts. */
+  public List<Way> chosen() {
+    return hasParts() ? ways : ways.stream().filter(Way::chosen).toList();
+  }
+
+  /** Those that were not chosen. */
+  public List<Way> others() {
+    return ways.stream().filter(w -> !chosen().contains(w)).toList();
+  }
+
   /**
    * One of several ways, or a part, and where a walkthrough that is up explains it.
    *
+   * @param chosen whether the student has chosen it, or ticked it
    * @param due when it is due, if that is before the whole is
    * @param late whether that has passed, and it is not done
    */
@@ -68,6 +128,7 @@ record ListedTask(
       UUID id,
       String text,
       boolean done,
+      boolean chosen,
       Optional<Instant> due,
       boolean late,
       Optional<Explained> explained) {}

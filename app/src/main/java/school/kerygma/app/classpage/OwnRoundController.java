@@ -35,6 +35,7 @@ import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.round.RoundRule;
+import school.kerygma.core.time.Edge;
 
 /** A round as a student takes part in it: the own answer first, then the others'. */
 @Controller
@@ -274,6 +275,6 @@ class OwnRoundController {
   /** A round is a talk of all at one time: it ends when it is due, or may last be improved. */
   private boolean taken(ListedTask listed) {
     Instant last = listed.improve().filter(i -> i.isAfter(listed.due())).orElse(listed.due());
-    return clock.instant().isBefore(last.plusSeconds(60));
+    return !Edge.isOver(last, clock.instant());
   }
 }

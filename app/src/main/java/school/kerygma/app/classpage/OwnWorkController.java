@@ -28,6 +28,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.frame.Wording;
 import school.kerygma.app.handin.HandIns;
 import school.kerygma.app.handin.OwnSheets;
 import school.kerygma.app.handin.SelfChecks;
@@ -106,6 +107,10 @@ class OwnWorkController {
       @PathVariable UUID task,
       @RequestParam(required = false) @Nullable String blank,
       Model model) {
+    Optional<TaskLists.Closed> closed = lists.closed(me.id(), task);
+    if (closed.isPresent()) {
+      return closed(me, task, closed.get(), model);
+    }
     ListedTask listed = listed(me, task);
     if (listed.waits()) {
       return "redirect:/class"; // It says there what it waits for.
@@ -154,6 +159,18 @@ class OwnWorkController {
               .toList());
     }
     return "classpage/work";
+  }
+
+  /** What there is of a task that has closed: what was handed in, and what was only written. */
+  private String closed(SignedIn me, UUID task, TaskLists.Closed closed, Model model) {
+    List<HandIns.Version> all = handIns.of(task, me.id());
+    model.addAttribute("task", tasks.get(task));
+    model.addAttribute("at", closed.at());
+    model.addAttribute("section", closed.section());
+    model.addAttribute("sent", all.stream().filter(v -> !v.open()).toList().reversed());
+    model.addAttribute("open", all.stream().filter(HandIns.Version::open).findFirst().orElse(null));
+    model.addAttribute("mine", task + ":" + me.id());
+    return "classpage/closed";
   }
 
   /** A version that was handed in, as it is kept. */
@@ -352,6 +369,11 @@ class OwnWorkController {
   }
 
   private ListedTask listed(SignedIn me, UUID task) {
+    TaskLists.Closed closed = lists.closed(me.id(), task).orElse(null);
+    if (closed != null) {
+      throw Problem.conflict(
+          "task-closed", new Wording().moment(closed.at(), closed.section().zone()));
+    }
     gate.check(me, Deed.TAKE_PART, Gate.Kind.TASK, task);
     return lists
         .find(me.id(), task)

@@ -1,6 +1,7 @@
 package school.kerygma.app.classpage;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -24,6 +25,7 @@ import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.frame.Wording;
 import school.kerygma.app.handin.HandIns;
+import school.kerygma.app.handin.TeachersWords;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.planning.DayNotes;
 import school.kerygma.app.planning.SessionView;
@@ -46,6 +48,8 @@ import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.plan.Step;
 import school.kerygma.core.round.RoundRule;
+import school.kerygma.core.time.Edge;
+import school.kerygma.core.time.Moments;
 import school.kerygma.core.time.SchoolCalendar;
 import school.kerygma.core.time.Span;
 
@@ -53,6 +57,9 @@ import school.kerygma.core.time.Span;
 @Service
 @Transactional(readOnly = true)
 class TaskLists {
+
+  /** How long what was handed in stays on the list after its task has closed. */
+  private static final Duration CLOSED_SHOWN = Duration.ofDays(7);
 
   private final Sections sections;
   private final Postings postings;
@@ -65,6 +72,7 @@ class TaskLists {
   private final Audience audience;
   private final ToldTasks told;
   private final HandIns handIns;
+  private final TeachersWords words;
   private final Rounds rounds;
   private final Clock clock;
   private final List<DeliveryView> drafts;
@@ -82,11 +90,12 @@ class TaskLists {
       Audience audience,
       ToldTasks told,
       HandIns handIns,
+      TeachersWords words,
       Rounds rounds,
       Clock clock) {
     this(
         sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, told,
-        handIns, rounds, clock, List.of());
+        handIns, words, rounds, clock, List.of());
   }
 
   private TaskLists(
@@ -101,6 +110,7 @@ class TaskLists {
       Audience audience,
       ToldTasks told,
       HandIns handIns,
+      TeachersWords words,
       Rounds rounds,
       Clock clock,
       List<DeliveryView> drafts) {
@@ -116,6 +126,7 @@ class TaskLists {
     this.audience = audience;
     this.told = told;
     this.handIns = handIns;
+    this.words = words;
     this.rounds = rounds;
     this.clock = clock;
   }
@@ -124,14 +135,14 @@ class TaskLists {
   TaskLists at(Clock other) {
     return new TaskLists(
         sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, told,
-        handIns, rounds, other, drafts);
+        handIns, words, rounds, other, drafts);
   }
 
   /** The same lists as if something were posted that is not. */
   TaskLists with(List<DeliveryView> other) {
     return new TaskLists(
         sections, postings, tasks, sessions, notes, handouts, scripts, scores, audience, told,
-        handIns, rounds, clock, other);
+        handIns, words, rounds, clock, other);
   }
 
   /**
@@ -179,7 +190,10 @@ class TaskLists {
       Map<UUID, Instant> ticks,
       Set<UUID> opened,
       Map<UUID, HandIns.Version> handed,
+      Set<UUID> answeredWork,
       Set<UUID> ways,
+      Set<UUID> chosen,
+      Map<UUID, List<TaskView>> term,
       Map<UUID, RoundRule> rounds,
       Set<UUID> answered,
       Map<UUID, ListedTask.Explained> explained,
@@ -225,7 +239,7 @@ class TaskLists {
         known(
             student,
             own,
-            sectionIds.stream().flatMap(s -> standing.up(s).stream()).toList(),
+            sectionIds.stream().flatMap(s -> listedOf(standing, s, now).stream()).toList(),
             whole);
     Map<UUID, DayNotes.Note> day = new HashMap<>();
     sectionIds.forEach(s -> day.put(s, DayNotes.Note.none(s, shown)));
@@ -273,7 +287,7 @@ class TaskLists {
       LocalDate monday = p.monday().isBefore(now) || p.first() > 0 ? now : p.monday();
       byWeek.computeIfAbsent(monday, added -> new ArrayList<>()).add(p);
     }
-    List<Step> steps = placed.stream().map(p -> step(p, known)).toList();
+    List<Step> steps = steps(section, placed, known);
     Map<UUID, Integer> numbers = new HashMap<>();
     byWeek
         .values()
@@ -305,15 +319,50 @@ class TaskLists {
     return weeks;
   }
 
+  /**
+   * What is listed, in the order of the plan, whatever comes first today; and what is planned in
+   * the section's term besides, if something waits for all of that.
+   */
+  private static List<Step> steps(SectionView section, List<Placed> placed, Known known) {
+    List<Step> steps =
+        placed.stream()
+            .sorted(
+                Comparator.comparing((Placed p) -> p.due().day())
+                    .thenComparing(p -> p.task().position()))
+            .map(p -> step(p, known))
+            .collect(Collectors.toCollection(ArrayList::new));
+    Set<UUID> listed = steps.stream().map(Step::task).collect(Collectors.toSet());
+    for (TaskView task : known.term().getOrDefault(section.id(), List.of())) {
+      if (!listed.contains(task.id())) {
+        TaskView own = task.in(section.id());
+        steps.add(step(own, own.sheet().days().get(section.id()), known));
+      }
+    }
+    return steps;
+  }
+
   private static Step step(Placed p, Known known) {
-    TaskSheet sheet = p.task().sheet();
+    return step(p.task(), p.due().day(), known);
+  }
+
+  private static Step step(TaskView task, LocalDate day, Known known) {
+    TaskSheet sheet = task.sheet();
     return new Step(
-        p.task().id(),
-        p.due().day(),
+        task.id(),
+        day,
         sheet.required(),
-        known.ticks().containsKey(p.task().id()),
+        known.ticks().containsKey(task.id()),
         sheet.opens(),
-        sheet.after());
+        sheet.after(),
+        sheet.kind());
+  }
+
+  /** What is up in a section, and what has closed lately: who has handed it in finds it there. */
+  private static List<DeliveryView> listedOf(Standing standing, UUID section, Instant now) {
+    return Stream.concat(
+            standing.up(section).stream(),
+            standing.closed(section, now.minus(CLOSED_SHOWN)).stream())
+        .toList();
   }
 
   /** A task on the list that a student has today, without what is read beside it. */
@@ -329,6 +378,50 @@ class TaskLists {
                     .findFirst());
   }
 
+  /** The tasks of a section's term, where one that is up waits for all of them. */
+  private Map<UUID, List<TaskView>> term(List<SectionView> own, Collection<TaskView> posted) {
+    Map<UUID, List<TaskView>> term = new HashMap<>();
+    for (SectionView section : own) {
+      boolean waits =
+          posted.stream()
+              .anyMatch(
+                  t ->
+                      t.sheet().days().containsKey(section.id())
+                          && t.sheet().opens().waitsForAll());
+      if (waits) {
+        term.put(
+            section.id(),
+            tasks.between(
+                Set.of(section.id()),
+                section.calendar().firstMonday(),
+                section.calendar().end().minusDays(1)));
+      }
+    }
+    return term;
+  }
+
+  /** A task that has closed for a student, and when. */
+  record Closed(SectionView section, Instant at) {}
+
+  /** Whether a task of a student's has closed: it was up, and stands nowhere else. */
+  Optional<Closed> closed(UUID student, UUID task) {
+    Map<UUID, SectionView> own = new HashMap<>();
+    sections.ofStudent(student).forEach(s -> own.put(s.id(), s));
+    List<DeliveryView> all = postings.ofSections(own.keySet());
+    Standing standing = Standing.of(all, clock.instant());
+    return own.values().stream()
+        .flatMap(s -> standing.delivery(task, s.id()).stream())
+        .filter(d -> d.state() == Moments.State.CLOSED)
+        .flatMap(
+            d -> d.moments().closesAt().map(at -> new Closed(own.get(d.section()), at)).stream())
+        .findFirst()
+        .filter(
+            c ->
+                own.values().stream()
+                    .noneMatch(
+                        s -> standing.delivery(task, s.id()).filter(DeliveryView::up).isPresent()));
+  }
+
   private Known known(UUID student, List<SectionView> own, List<DeliveryView> up, boolean whole) {
     Set<UUID> ids = new HashSet<>();
     up.forEach(d -> ids.addAll(d.tasks()));
@@ -342,17 +435,24 @@ class TaskLists {
     }
     Map<UUID, RoundRule> shared =
         rounds.of(ids).stream().collect(Collectors.toMap(Rounds.Round::task, Rounds.Round::rule));
+    Map<UUID, HandIns.Version> handed = handIns.latest(asking(posted.values()), student);
+    Map<UUID, List<TaskView>> term = term(own, posted.values());
+    Map<UUID, TaskView> all = new HashMap<>(posted);
+    term.values().forEach(of -> of.forEach(t -> all.putIfAbsent(t.id(), t)));
     return new Known(
-        posted,
-        audience.ticks(Set.of(student), ids).getOrDefault(student, Map.of()),
+        all,
+        audience.ticks(Set.of(student), all.keySet()).getOrDefault(student, Map.of()),
         audience.opened(
             student,
             posted.values().stream()
                 .filter(t -> t.sheet().opens() == Opens.WHEN_THE_WORD_IS_GIVEN)
                 .map(TaskView::id)
                 .toList()),
-        handIns.latest(asking(posted.values()), student),
+        handed,
+        words.among(handed.values().stream().map(HandIns.Version::id).toList()),
         audience.ways(student, ids),
+        audience.chosen(student, ids),
+        term,
         shared,
         rounds.answered(student, shared.keySet()),
         explained(ids, talks),
@@ -399,9 +499,14 @@ class TaskLists {
       List<UUID> first,
       Instant now) {
     LocalDate monday = SchoolCalendar.mondayOf(shown);
-    return standing.up(section.id()).stream()
+    Set<UUID> up =
+        standing.up(section.id()).stream()
+            .flatMap(d -> d.tasks().stream())
+            .collect(Collectors.toSet());
+    return listedOf(standing, section.id(), now).stream()
         .flatMap(d -> d.tasks().stream())
         .distinct()
+        .filter(id -> up.contains(id) || known.handed().containsKey(id))
         .map(id -> known.tasks().get(id).in(section.id()))
         .map(
             task -> {
@@ -415,7 +520,7 @@ class TaskLists {
               boolean left = day.isBefore(monday) && !known.ticks().containsKey(p.task().id());
               boolean improves =
                   p.task().sheet().handIn().isPresent()
-                      && p.due().improve().filter(i -> !i.isBefore(now)).isPresent();
+                      && p.due().improve().filter(i -> !Edge.isOver(i, now)).isPresent();
               return left || improves || !day.isBefore(monday);
             })
         .sorted(
@@ -452,7 +557,8 @@ class TaskLists {
             rule -> {
               Instant by = rule.answerDue(due.at(), section.calendar());
               boolean answered = known.answered().contains(task.id());
-              return new ListedTask.Round(by, answered, !answered && by.isBefore(clock.instant()));
+              return new ListedTask.Round(
+                  by, answered, !answered && Edge.isOver(by, clock.instant()));
             });
   }
 
@@ -482,14 +588,17 @@ class TaskLists {
               .filter(clock.instant()::isBefore);
       boolean asksWord =
           sheet.opens() == Opens.WHEN_THE_WORD_IS_GIVEN && !known.opened().contains(p.task().id());
-      List<String> waitsFor =
+      List<ListedTask.Wait> waitsFor =
           step(p, known).waitsFor(steps).stream()
               .map(
                   t ->
-                      here.contains(t)
-                          ? String.valueOf(numbers.get(t))
-                          : "\u201c" + known.tasks().get(t).title() + "\u201d")
+                      new ListedTask.Wait(
+                          here.contains(t)
+                              ? String.valueOf(numbers.get(t))
+                              : "\u201c" + known.tasks().get(t).title() + "\u201d",
+                          how(t, known)))
               .toList();
+      Optional<DeliveryView> delivery = standing.delivery(p.task().id(), section.id());
       listed.add(
           new ListedTask(
               listed.size() + 1,
@@ -497,6 +606,8 @@ class TaskLists {
               section.id(),
               p.due().day(),
               due,
+              delivery.flatMap(d -> d.moments().closesAt()),
+              delivery.filter(DeliveryView::up).isEmpty(),
               p.due().improve(),
               ticked,
               group,
@@ -504,25 +615,42 @@ class TaskLists {
                   && !group.equals(before)
                   && !(listed.size() > 0 && week.get(listed.size() - 1).first() > 0),
               state(sheet, ticked, due, !waitsFor.isEmpty() || opensAt.isPresent() || asksWord),
-              due.isBefore(clock.instant()),
+              Edge.isOver(due, clock.instant()),
               Optional.of(p.day()).filter(p.due().day()::isAfter),
               opening.getOrDefault(p.task().id(), List.of()),
               waitsFor,
               opensAt,
               asksWord && ticked.isEmpty(),
-              Optional.ofNullable(known.handed().get(p.task().id()))
-                  .flatMap(HandIns.Version::begun),
+              handed(p.task().id(), known),
               Optional.ofNullable(known.explained().get(p.task().id())),
               ways(sheet, due, section, known),
               round(p.task(), p.due(), section, known),
-              papers(sheet, !due.isAfter(clock.instant()), known),
+              papers(sheet, Edge.isOver(due, clock.instant()), known),
               worth(section, sheet, known),
-              standing
-                  .delivery(p.task().id(), section.id())
+              delivery
                   .map(d -> known.told().lately(d.id(), p.task(), due, clock.instant()))
                   .orElse(List.of())));
     }
     return listed;
+  }
+
+  private static Optional<ListedTask.Handed> handed(UUID task, Known known) {
+    return Optional.ofNullable(known.handed().get(task))
+        .flatMap(
+            v ->
+                v.begun()
+                    .map(
+                        at ->
+                            new ListedTask.Handed(
+                                at, v.id(), known.answeredWork().contains(v.id()))));
+  }
+
+  private static ListedTask.How how(UUID task, Known known) {
+    return known.rounds().containsKey(task)
+        ? ListedTask.How.ANSWERED
+        : known.tasks().get(task).sheet().handIn().isPresent()
+            ? ListedTask.How.HANDED_IN
+            : ListedTask.How.TICKED;
   }
 
   /** The numbers of the tasks that wait until one is ticked. */
@@ -585,8 +713,9 @@ class TaskLists {
                   w.id(),
                   w.text(),
                   done,
+                  known.chosen().contains(w.id()),
                   staggered ? Optional.of(due) : Optional.empty(),
-                  staggered && !done && due.isBefore(clock.instant()),
+                  staggered && !done && Edge.isOver(due, clock.instant()),
                   w.stop().map(known.explainedWays()::get));
             })
         .toList();
@@ -618,7 +747,7 @@ class TaskLists {
     if (locked) {
       return ListedTask.State.WAITS;
     }
-    return sheet.required() && due.isBefore(clock.instant())
+    return sheet.required() && Edge.isOver(due, clock.instant())
         ? ListedTask.State.LATE
         : ListedTask.State.OPEN;
   }

@@ -60,6 +60,18 @@ class TickController {
     audience.tickWay(me.id(), task, way, done);
   }
 
+  /** Chooses one of several ways, to do it then. */
+  @PostMapping("/class/tasks/{task}/ways/{way}/choose")
+  String choose(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @PathVariable UUID way) {
+    ListedTask listed = offered(me, task);
+    if (listed.begun()) {
+      throw Problem.conflict("way-begun");
+    }
+    audience.choose(me.id(), task, way);
+    return "redirect:/class?section=" + listed.section() + "#task-" + task;
+  }
+
   /** Opens a task with the word that was given in class. */
   @PostMapping("/class/tasks/{task}/word")
   @ResponseStatus(HttpStatus.NO_CONTENT)

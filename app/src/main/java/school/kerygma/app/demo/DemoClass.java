@@ -209,12 +209,14 @@ class DemoClass {
     joinings.ask(
         section,
         new Joinings.Asked(Joinings.Kind.STUDENT, "Noor Haddad", "", ""),
-        Optional.empty());
+        Optional.empty(),
+        "demonstration");
     String child = people.contacts(students(section)).get(students(section).getFirst()).name();
     joinings.ask(
         section,
         new Joinings.Asked(Joinings.Kind.GUARDIAN, "Tomas Vega", "", child),
-        Optional.empty());
+        Optional.empty(),
+        "demonstration");
   }
 
   /** Grade 9 has its roll called; on Tuesday two did not answer. */

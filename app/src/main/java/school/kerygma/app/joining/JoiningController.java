@@ -1,6 +1,7 @@
 package school.kerygma.app.joining;
 
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -125,7 +126,8 @@ class JoiningController {
       @RequestParam(defaultValue = "") String name,
       @RequestParam(defaultValue = "") String email,
       @RequestParam(defaultValue = "") String student,
-      HttpServletRequest request) {
+      HttpServletRequest request,
+      HttpServletResponse response) {
     Joinings.Code found =
         find(code, request).orElseThrow(() -> Problem.refused("join-code").at("code"));
     Optional<SignedIn> known = Optional.ofNullable(me).filter(m -> m.role() != Role.TEACHER);
@@ -145,13 +147,15 @@ class JoiningController {
         + joinings.ask(
             found.section(),
             new Joinings.Asked(asked, name, email, student),
-            known.map(SignedIn::id));
+            known.map(SignedIn::id),
+            AskingBrowser.known(request, response));
   }
 
   /** The page on which somebody waits. */
   @GetMapping("/join/asked/{key}")
-  String asked(@PathVariable String key, Model model) {
+  String asked(@PathVariable String key, HttpServletRequest from, Model model) {
     Joinings.Request request = joinings.byLink(key);
+    model.addAttribute("opens", request.opensIn(AskingBrowser.of(from)));
     model.addAttribute("request", request);
     model.addAttribute("over", joinings.isOver(request));
     model.addAttribute("key", key);
@@ -161,8 +165,8 @@ class JoiningController {
 
   /** Who was let in goes to their page, as with a pass card. */
   @PostMapping("/join/asked/{key}")
-  String in(@PathVariable String key) {
-    return "redirect:" + joinings.cardOf(key);
+  String in(@PathVariable String key, HttpServletRequest from) {
+    return "redirect:" + joinings.cardOf(key, AskingBrowser.of(from));
   }
 
   @GetMapping("/sections/{id}/joining")
@@ -238,13 +242,14 @@ class JoiningController {
       @PathVariable UUID id,
       @PathVariable UUID request,
       @RequestParam boolean yes,
-      @RequestParam(required = false) @Nullable String who) {
+      @RequestParam(required = false) @Nullable String who,
+      @RequestParam(defaultValue = "") String shown) {
     gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
     if (yes && "".equals(who)) {
       throw Problem.refused("join-whose").at("who");
     }
     boolean named = who != null && !who.isEmpty() && !who.equals("new");
-    joinings.answer(id, request, yes, named ? Optional.of(person(who)) : Optional.empty());
+    joinings.answer(id, request, yes, named ? Optional.of(person(who)) : Optional.empty(), shown);
     return "redirect:/sections/" + id + "/joining";
   }
 

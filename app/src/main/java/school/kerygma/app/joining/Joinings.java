@@ -57,7 +57,7 @@ public class Joinings implements Remembers {
 
   private static final String COLUMNS =
       "select id, section_id, kind, name, email, student_name, student_id, person_id, asked_by,"
-          + " asked_at, state, answered_at from join_request ";
+          + " asked_at, state, answered_at, browser, card, opened_at, shown from join_request ";
 
   /** What is asked for. */
   public enum Kind {
@@ -97,7 +97,19 @@ public class Joinings implements Remembers {
       Optional<UUID> askedBy,
       Instant askedAt,
       State state,
-      Optional<Instant> answeredAt) {}
+      Optional<Instant> answeredAt,
+      Optional<String> browser,
+      int card,
+      Optional<Instant> openedAt,
+      int shown) {
+
+    /**
+     * Whether its waiting page opens the person's page in a browser, or would, were it not over.
+     */
+    boolean opensIn(Optional<String> asking) {
+      return openedAt.isEmpty() && (browser.isEmpty() || browser.equals(asking));
+    }
+  }
 
   /** How many wait in a section. */
   public record Waiting(UUID id, String name, int waiting) {}
@@ -178,9 +190,10 @@ public class Joinings implements Remembers {
    * Somebody asks to be let in. The same once more, while it waits, is the same request.
    *
    * @param me who asks, if they are signed in
+   * @param browser stands for the one in which they ask
    * @return the link of the page on which they wait
    */
-  public String ask(UUID section, Asked asked, Optional<UUID> me) {
+  public String ask(UUID section, Asked asked, Optional<UUID> me, String browser) {
     String name = me.map(this::name).orElse(asked.name().strip());
     String email = asked.email().strip();
     String student = asked.studentName().strip();
@@ -194,7 +207,8 @@ public class Joinings implements Remembers {
       throw Problem.refused("join-student").at("student");
     }
     String studentName = asked.kind() == Kind.GUARDIAN ? student : "";
-    return keep(section, asked.kind(), name, email, studentName, null, me.orElse(null), null);
+    return keep(
+        section, asked.kind(), name, email, studentName, null, me.orElse(null), null, browser);
   }
 
   /** A guardian asks that another one of a child be let in too. */
@@ -206,7 +220,15 @@ public class Joinings implements Remembers {
       throw Problem.refused("email").at("email");
     }
     return keep(
-        section, Kind.GUARDIAN, name.strip(), email.strip(), name(student), student, null, by);
+        section,
+        Kind.GUARDIAN,
+        name.strip(),
+        email.strip(),
+        name(student),
+        student,
+        null,
+        by,
+        null);
   }
 
   private String name(UUID person) {
@@ -221,7 +243,8 @@ public class Joinings implements Remembers {
       String studentName,
       @Nullable UUID student,
       @Nullable UUID person,
-      @Nullable UUID by) {
+      @Nullable UUID by,
+      @Nullable String browser) {
     // One after the other, so that what is pressed twice is seen.
     sql.sql("select 1 from section where id = ? for update").param(section).query().singleRow();
     OffsetDateTime now = clock.instant().atOffset(ZoneOffset.UTC);
@@ -248,7 +271,7 @@ public class Joinings implements Remembers {
     UUID id = UUID.randomUUID();
     sql.sql(
             "insert into join_request (id, section_id, kind, name, email, student_name, student_id,"
-                + " person_id, asked_by, asked_at, state) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
+                + " person_id, asked_by, asked_at, state, browser, shown) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
         .param(id)
         .param(section)
         .param(kind.name())
@@ -260,6 +283,8 @@ public class Joinings implements Remembers {
         .param(by)
         .param(now)
         .param(State.WAITING.name())
+        .param(browser)
+        .param(kind == Kind.CARD ? random.nextInt(100, 1_000) : null)
         .update();
     return link(id);
   }
@@ -277,18 +302,36 @@ public class Joinings implements Remembers {
   }
 
   /**
-   * The pass-card link of somebody who was let in, from the page on which they waited.
+   * The pass-card link of somebody who was let in, from the page on which they waited: once, in the
+   * browser that asked. Whoever asked for somebody else passes the page on, to any one browser.
    *
-   * @throws Problem if they were not, or longer ago than a day
+   * @throws Problem if they were not let in, or longer ago than a day, if it was opened before, if
+   *     the card has been replaced since, or if they have no place any more
    */
-  @Transactional(readOnly = true)
-  String cardOf(String key) {
+  String cardOf(String key, Optional<String> browser) {
     Request request = byLink(key);
     UUID person = request.person().orElse(null);
-    if (request.state() != State.IN || person == null || isOver(request)) {
+    if (request.state() != State.IN
+        || person == null
+        || isOver(request)
+        || !request.opensIn(browser)
+        || people.card(person) != request.card()
+        || !hasPlace(request.section(), person)) {
+      throw Problem.refused("join-gone");
+    }
+    int first =
+        sql.sql("update join_request set opened_at = ? where id = ? and opened_at is null")
+            .params(clock.instant().atOffset(ZoneOffset.UTC), request.id())
+            .update();
+    if (first == 0) {
       throw Problem.refused("join-gone");
     }
     return people.cardLinks(Set.of(person)).get(person);
+  }
+
+  private boolean hasPlace(UUID section, UUID person) {
+    Set<UUID> students = sections.get(section).students();
+    return students.contains(person) || people.studentsByGuardian(students).containsKey(person);
   }
 
   /** Whether the page of somebody who was let in opens theirs no more. */
@@ -350,27 +393,38 @@ public class Joinings implements Remembers {
         row.getObject("asked_at", OffsetDateTime.class).toInstant(),
         State.valueOf(row.getString("state")),
         Optional.ofNullable(row.getObject("answered_at", OffsetDateTime.class))
-            .map(OffsetDateTime::toInstant));
+            .map(OffsetDateTime::toInstant),
+        Optional.ofNullable(row.getString("browser")),
+        row.getInt("card"),
+        Optional.ofNullable(row.getObject("opened_at", OffsetDateTime.class))
+            .map(OffsetDateTime::toInstant),
+        row.getInt("shown"));
   }
 
   /**
    * The teacher says yes or no.
    *
+   * @param shown the number that the page of somebody who asks for a new card shows: that it is
+   *     them the teacher hears from themselves, and not by a name that everybody knows
    * @param who the person on the roster that is meant: the student of a guardian, whose card is
    *     lost, or who asks for a place and has one; nothing if it is somebody new
    * @throws Problem if it was answered already, or nobody is meant where somebody must be
    */
-  void answer(UUID section, UUID request, boolean yes, Optional<UUID> who) {
+  void answer(UUID section, UUID request, boolean yes, Optional<UUID> who, String shown) {
     Request asked =
         requests("where id = ? for update", request, section)
             .orElseThrow(() -> Problem.conflict("join-answered"));
+    if (yes && asked.shown() > 0 && !shown.strip().equals("" + asked.shown())) {
+      throw Problem.refused("join-number").at("shown");
+    }
     UUID person = yes ? let(sections.get(section), asked, who) : null;
     entities.flush(); // A new person is there before what names them.
     sql.sql(
-            "update join_request set state = ?, answered_at = ?, person_id = coalesce(?, person_id) where id = ?")
+            "update join_request set state = ?, answered_at = ?, person_id = coalesce(?, person_id), card = ? where id = ?")
         .param((yes ? State.IN : State.REFUSED).name())
         .param(clock.instant().atOffset(ZoneOffset.UTC))
         .param(person)
+        .param(person == null ? null : people.card(person))
         .param(request)
         .update();
     if (person != null) {

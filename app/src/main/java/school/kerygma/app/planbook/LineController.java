@@ -59,14 +59,12 @@ class LineController {
     return sections.get(section);
   }
 
-  private TaskLine read(String line, SectionView section) {
+  /** "Due Wednesday", typed into a day, is the Wednesday after that day. */
+  private static TaskLine read(String line, SectionView section, LocalDate day) {
     if (line.length() > 300) {
       throw Problem.refused("name");
     }
-    return TaskLine.read(
-        line,
-        new DatePhrases.Reference(
-            section.calendar().dateOf(clock.instant()), section.calendar(), section.meets()));
+    return TaskLine.read(line, new DatePhrases.Reference(day, section.calendar(), section.meets()));
   }
 
   @PostMapping("/plan/line/look")
@@ -76,7 +74,7 @@ class LineController {
       @RequestParam LocalDate day,
       @RequestParam String line) {
     SectionView of = own(me, section);
-    TaskLine read = read(line, of);
+    TaskLine read = read(line, of, day);
     if (read.title().isEmpty()) {
       return new Understood("", line.isBlank() ? List.of() : List.of(text("plan.line-nothing")));
     }
@@ -122,7 +120,7 @@ class LineController {
       @RequestParam LocalDate day,
       @RequestParam String line) {
     SectionView of = own(me, section);
-    TaskLine read = read(line, of);
+    TaskLine read = read(line, of, day);
     if (read.title().isEmpty()) {
       throw Problem.refused("name");
     }

@@ -25,6 +25,7 @@ import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Circle;
+import school.kerygma.core.time.Edge;
 
 /**
  * Who stands around the things that are posted: the teacher whose they are and who shares the
@@ -199,7 +200,7 @@ class PostedCircles implements Gate.CircleSource {
               d ->
                   standing
                       .due(task, of.get(d.section()))
-                      .filter(due -> !due.at().isAfter(now))
+                      .filter(due -> Edge.isOver(due.at(), now))
                       .isPresent())
           .forEach(all::add);
     }

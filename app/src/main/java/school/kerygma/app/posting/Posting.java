@@ -196,7 +196,7 @@ class Posting implements Persistable<UUID> {
         nativeQuery = true)
     List<UUID> sectionsOf(UUID posting);
 
-    /** Sections in which a delivery closed between two moments. */
+    /** Sections in which the last minute of a delivery began between two moments. */
     @Query(
         "select distinct d.sectionId from Delivery d where d.closesAt > :from and d.closesAt <= :until")
     List<UUID> closed(Instant from, Instant until);

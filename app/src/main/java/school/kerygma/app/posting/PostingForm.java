@@ -4,7 +4,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.Collection;
-import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.util.MultiValueMap;
@@ -34,11 +33,10 @@ record PostingForm(MultiValueMap<String, String> form, Instant now) {
    */
   Moments of(SectionView section, Collection<TaskView> tasks) {
     Instant goesUp = needed("goesUp", section, setting(section, section.calendar().day().begins()));
-    MomentPhrase.Setting until = setting(section, SchoolCalendar.DUE_TIME);
     Instant due =
         text("due", section).equalsIgnoreCase(LAST_TASK)
-            ? lastTask(section, tasks, now)
-            : needed("due", section, until);
+            ? lastTask(section, tasks, goesUp, now)
+            : needed("due", section, after(goesUp, section));
     String closes = text("closes", section);
     Moments moments =
         new Moments(
@@ -46,7 +44,7 @@ record PostingForm(MultiValueMap<String, String> form, Instant now) {
             due,
             closes.isEmpty() || closes.equalsIgnoreCase(NEVER)
                 ? Optional.empty()
-                : Optional.of(needed("closes", section, until)));
+                : Optional.of(needed("closes", section, after(due, section))));
     for (Moments.Fault fault : moments.faults()) {
       String about = fault == Moments.Fault.CLOSES_BEFORE_IT_IS_DUE ? "closes" : "due";
       throw Problem.refused("moments." + fault).at(field(about, section));
@@ -56,6 +54,19 @@ record PostingForm(MultiValueMap<String, String> form, Instant now) {
 
   private MomentPhrase.Setting setting(SectionView section, LocalTime without) {
     return new MomentPhrase.Setting(now, section.calendar(), section.meets(), without);
+  }
+
+  /** "Goes up Sunday, due Wednesday": the Wednesday after that Sunday. */
+  private MomentPhrase.Setting after(Instant moment, SectionView section) {
+    return setting(moment, section, now);
+  }
+
+  private static MomentPhrase.Setting setting(Instant moment, SectionView section, Instant now) {
+    return new MomentPhrase.Setting(
+        moment.isAfter(now) ? moment : now,
+        section.calendar(),
+        section.meets(),
+        SchoolCalendar.DUE_TIME);
   }
 
   private Instant needed(String name, SectionView section, MomentPhrase.Setting setting) {
@@ -84,26 +95,29 @@ record PostingForm(MultiValueMap<String, String> form, Instant now) {
     return sent == null ? "" : sent.strip();
   }
 
-  /** 11:59 p.m. of the last day of a task, or else of the next meeting. */
-  static Instant lastTask(SectionView section, Collection<TaskView> tasks, Instant now) {
+  /**
+   * When the last of the tasks is due, each by its own rule, or at 11:59 p.m. of its day; without
+   * one that is still to come, 11:59 p.m. of the next meeting.
+   */
+  static Instant lastTask(
+      SectionView section, Collection<TaskView> tasks, Instant goesUp, Instant now) {
     SchoolCalendar calendar = section.calendar();
     LocalDate today = calendar.dateOf(now);
-    LocalDate day =
-        tasks.stream()
-            .map(t -> t.sheet().days().get(section.id()))
-            .filter(Objects::nonNull)
-            .max(LocalDate::compareTo)
-            .filter(d -> !d.isBefore(today))
-            .orElseGet(() -> section.meets().onOrAfter(today.plusDays(1), calendar));
-    Instant due = calendar.dueOn(day);
-    return due.isAfter(now) ? due : calendar.dueOn(today.plusDays(1));
+    return tasks.stream()
+        .filter(t -> t.sheet().days().containsKey(section.id()))
+        .map(t -> Standing.dueIfUp(t, section, goesUp, now))
+        .max(Instant::compareTo)
+        .filter(at -> at.isAfter(now))
+        .orElseGet(() -> calendar.dueOn(section.meets().onOrAfter(today.plusDays(1), calendar)));
   }
 
   /** A moment in the words that the fields understand. */
   static String words(Instant at, SectionView section, Instant now) {
-    return MomentPhrase.write(
-        at,
-        new MomentPhrase.Setting(
-            now, section.calendar(), section.meets(), SchoolCalendar.DUE_TIME));
+    return wordsAfter(now, at, section, now);
+  }
+
+  /** The same for one that comes after another. */
+  static String wordsAfter(Instant before, Instant at, SectionView section, Instant now) {
+    return MomentPhrase.write(at, setting(before, section, now));
   }
 }

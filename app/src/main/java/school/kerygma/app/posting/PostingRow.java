@@ -46,14 +46,11 @@ record PostingRow(
         now);
   }
 
-  /**
-   * A section to which it may be posted: goes up now; due at 11:59 p.m. of the last day on which
-   * the section does one of the tasks.
-   */
+  /** A section to which it may be posted: goes up now; due with the last of the tasks. */
   static PostingRow fresh(SectionView section, List<TaskView> tasks, Instant now) {
     Instant minute = now.atZone(section.zone()).withSecond(0).withNano(0).toInstant();
     Moments moments =
-        new Moments(minute, PostingForm.lastTask(section, tasks, now), Optional.empty());
+        new Moments(minute, PostingForm.lastTask(section, tasks, minute, now), Optional.empty());
     return new PostingRow(
         section,
         moments,
@@ -73,5 +70,10 @@ record PostingRow(
   /** A moment in the words that the fields understand. */
   public String words(Instant at) {
     return PostingForm.words(at, section, now);
+  }
+
+  /** The same for one that comes after another: what is due after it goes up. */
+  public String wordsAfter(Instant before, Instant at) {
+    return PostingForm.wordsAfter(before, at, section, now);
   }
 }

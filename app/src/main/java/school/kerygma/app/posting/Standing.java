@@ -110,6 +110,14 @@ public final class Standing {
     return deliveries.stream().filter(d -> d.up() && d.section().equals(section)).toList();
   }
 
+  /** All deliveries of a section that have closed since a moment. */
+  public List<DeliveryView> closed(UUID section, Instant since) {
+    return deliveries.stream()
+        .filter(d -> d.state() == Moments.State.CLOSED && d.section().equals(section))
+        .filter(d -> d.moments().closesAt().filter(since::isBefore).isPresent())
+        .toList();
+  }
+
   /** All deliveries that have not gone up yet, in the order of going up. */
   public List<DeliveryView> goingUp() {
     return deliveries.stream().filter(d -> d.state() == Moments.State.SCHEDULED).toList();
@@ -141,7 +149,9 @@ public final class Standing {
     return task.sheet()
         .in(section.id())
         .due()
-        .map(rule -> byRule(task, rule, day, section, delivery))
+        .map(
+            rule ->
+                byRule(task, rule, day, section, delivery.map(d -> d.moments().goesUpAt()), now))
         .or(
             () ->
                 delivery.map(
@@ -167,17 +177,25 @@ public final class Standing {
         : Optional.of(calendar.dueOn(calendar.schoolDayAfter(calendar.dateOf(due), days)));
   }
 
-  private Due byRule(
+  /** When a task that a section does is due if it goes up at a moment: as it will be posted. */
+  static Instant dueIfUp(TaskView task, SectionView section, Instant goesUp, Instant now) {
+    LocalDate day = task.sheet().days().get(section.id());
+    return task.sheet()
+        .in(section.id())
+        .due()
+        .map(rule -> byRule(task, rule, day, section, Optional.of(goesUp), now).at())
+        .orElseGet(() -> section.calendar().dueOn(day));
+  }
+
+  private static Due byRule(
       TaskView task,
       DueRule rule,
       LocalDate day,
       SectionView section,
-      Optional<? extends DeliveryView> delivery) {
+      Optional<Instant> posted,
+      Instant now) {
     SchoolCalendar calendar = section.calendar();
-    Instant goesUp =
-        delivery
-            .map(d -> d.moments().goesUpAt())
-            .orElseGet(() -> calendar.at(notPosted(rule, day), LocalTime.MIN));
+    Instant goesUp = posted.orElseGet(() -> calendar.at(notPosted(rule, day), LocalTime.MIN));
     DueRule.Due due =
         rule.resolve(
             new DueRule.Setting(

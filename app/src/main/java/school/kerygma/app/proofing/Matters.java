@@ -300,7 +300,8 @@ class Matters {
               task.title(),
               sheet.required(),
               sheet.opens() == Opens.WHEN_THOSE_BEFORE_ARE_TICKED
-                  || sheet.opens() == Opens.WHEN_CHOSEN_ARE_TICKED,
+                  || sheet.opens() == Opens.WHEN_CHOSEN_ARE_TICKED
+                  || sheet.opens().waitsForAll(),
               sheet.board().map(b -> b.ways().size()).orElse(0),
               sheet.board().map(b -> b.pick()).orElse(0),
               meant.stream().map(s -> doing(task, s, standing, asked)).toList()));

@@ -1,6 +1,7 @@
 package school.kerygma.core.audience;
 
 import java.util.Collection;
+import java.util.Optional;
 
 /**
  * Where one student stands with what was posted to them: the one rule for "not begun" and
@@ -15,14 +16,16 @@ public record Progress(boolean begun, boolean followed) {
   /**
    * Judges.
    *
-   * @param stops what was watched of each stop that plays
+   * @param talk what was watched of each stop that plays; nothing if no walkthrough was posted.
+   *     Where one was and nothing of it plays yet, nobody has followed
    * @param ticked how many of the tasks are ticked
    * @param tasks how many there are
    */
-  public static Progress of(Collection<Watched> stops, int ticked, int tasks) {
-    boolean watchedAll = stops.stream().allMatch(Watched::followed);
-    return new Progress(
-        ticked > 0 || stops.stream().anyMatch(Watched::started),
-        stops.isEmpty() ? tasks > 0 && ticked == tasks : watchedAll);
+  public static Progress of(Optional<? extends Collection<Watched>> talk, int ticked, int tasks) {
+    boolean started = talk.stream().flatMap(Collection::stream).anyMatch(Watched::started);
+    boolean followed =
+        talk.map(stops -> !stops.isEmpty() && stops.stream().allMatch(Watched::followed))
+            .orElse(tasks > 0 && ticked == tasks);
+    return new Progress(ticked > 0 || started, followed);
   }
 }

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import school.kerygma.core.time.Edge;
 
 /**
  * Why a student wants reminding of what was posted. Who has begun is not reminded before it is due
@@ -51,7 +52,7 @@ public record Reminder(Reason reason, List<String> late) {
    */
   public static Optional<Reminder> of(
       Progress progress, List<String> late, Instant up, Instant due, Instant now) {
-    boolean over = !late.isEmpty() || !progress.followed() && !now.isBefore(due);
+    boolean over = !late.isEmpty() || !progress.followed() && Edge.isOver(due, now);
     if (!progress.begun() && over) {
       return Optional.of(new Reminder(Reason.NOT_BEGUN_AND_LATE, late));
     }

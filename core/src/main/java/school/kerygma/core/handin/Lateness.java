@@ -3,8 +3,8 @@ package school.kerygma.core.handin;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.Optional;
+import school.kerygma.core.time.Edge;
 import school.kerygma.core.time.SchoolCalendar;
 
 /**
@@ -17,8 +17,7 @@ import school.kerygma.core.time.SchoolCalendar;
 public record Lateness(Duration by, int schoolDays, int costs) {
 
   /**
-   * Says whether work is late. A due moment lasts to the end of its minute: what is due at 11:59
-   * p.m. may be sent at 11:59:59 (common practice).
+   * Says whether work is late: once its due moment is over ({@link Edge}).
    *
    * @param due when it was due
    * @param begun when its sending began
@@ -26,8 +25,7 @@ public record Lateness(Duration by, int schoolDays, int costs) {
    */
   public static Optional<Lateness> of(
       Instant due, Instant begun, LateRule rule, SchoolCalendar calendar) {
-    Instant end = due.truncatedTo(ChronoUnit.MINUTES).plus(1, ChronoUnit.MINUTES);
-    if (begun.isBefore(end)) {
+    if (!Edge.isOver(due, begun)) {
       return Optional.empty();
     }
     LocalDate last = calendar.dateOf(begun);
@@ -50,6 +48,11 @@ public record Lateness(Duration by, int schoolDays, int costs) {
   public static boolean takes(
       Instant due, Optional<Instant> improve, boolean handedIn, Instant begun) {
     Instant last = improve.filter(i -> i.isAfter(due)).orElse(due);
-    return !handedIn || begun.isBefore(last.truncatedTo(ChronoUnit.MINUTES).plusSeconds(60));
+    return !handedIn || !Edge.isOver(last, begun);
+  }
+
+  /** Whether it is a matter of minutes or hours, and no school day is counted for it. */
+  public boolean isShort() {
+    return costs == 0 && by.compareTo(Duration.ofDays(1)) < 0;
   }
 }

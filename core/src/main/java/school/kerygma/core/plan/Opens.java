@@ -15,6 +15,10 @@ public enum Opens {
   WHEN_THOSE_BEFORE_ARE_TICKED,
   /** When all tasks that the teacher chose are ticked. */
   WHEN_CHOSEN_ARE_TICKED,
+  /** When all other required tasks of the section's term are done, whatever is added later. */
+  WHEN_ALL_OTHERS_ARE_DONE,
+  /** When all other required tasks of its kind are done, in the section's term. */
+  WHEN_ALL_OF_ITS_KIND_ARE_DONE,
   /** When the word is written that the teacher gives in class. */
   WHEN_THE_WORD_IS_GIVEN,
   ON_ITS_DAY,
@@ -30,12 +34,19 @@ public enum Opens {
     return word.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
   }
 
+  /** Whether it waits for all others of a term or of a kind: a rule that lives. */
+  public boolean waitsForAll() {
+    return this == WHEN_ALL_OTHERS_ARE_DONE || this == WHEN_ALL_OF_ITS_KIND_ARE_DONE;
+  }
+
   /** The instant at which the clock opens it; nothing if not the clock does. */
   public Optional<Instant> at(LocalDate day, MeetingPattern meets, SchoolCalendar calendar) {
     return switch (this) {
       case WITH_ITS_POSTING,
           WHEN_THOSE_BEFORE_ARE_TICKED,
           WHEN_CHOSEN_ARE_TICKED,
+          WHEN_ALL_OTHERS_ARE_DONE,
+          WHEN_ALL_OF_ITS_KIND_ARE_DONE,
           WHEN_THE_WORD_IS_GIVEN ->
           Optional.empty();
       case ON_ITS_DAY -> Optional.of(calendar.at(day, LocalTime.MIN));

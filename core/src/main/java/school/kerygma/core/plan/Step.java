@@ -4,28 +4,43 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 import school.kerygma.core.time.SchoolCalendar;
 
 /**
- * A task as one student has it in a list, as far as it matters to which tasks are locked.
+ * A task as one student has it, as far as it matters to which tasks are locked.
  *
+ * @param kind of the gradebook; empty if it has none
  * @param day on which its section does it
  * @param ticked whether the student has ticked it
  * @param after the tasks that were chosen to come before it
  */
 public record Step(
-    UUID task, LocalDate day, boolean required, boolean ticked, Opens opens, Set<UUID> after) {
+    UUID task,
+    LocalDate day,
+    boolean required,
+    boolean ticked,
+    Opens opens,
+    Set<UUID> after,
+    String kind) {
+
+  /** A task of no kind. */
+  public Step(
+      UUID task, LocalDate day, boolean required, boolean ticked, Opens opens, Set<UUID> after) {
+    this(task, day, required, ticked, opens, after, "");
+  }
 
   public Step {
     after = Set.copyOf(after);
   }
 
   /**
-   * The tasks that must be ticked before one can be done, in the order of doing. What comes after
-   * it never holds it up, so that two tasks cannot wait for each other; nor does what is optional,
-   * unless it was chosen.
+   * The tasks that must be ticked before one can be done, in the order of the plan. What comes
+   * after it never holds it up, so that two tasks cannot wait for each other; nor does what is
+   * optional, unless it was chosen. What waits for all others waits for those after it too, and for
+   * none that waits so itself.
    *
-   * @param list in the order of doing, with the task itself
+   * @param list in the order of the plan, with the task itself; whatever comes first on a day
    * @return none if ticks of others do not hold it up
    */
   public List<UUID> waitsFor(List<Step> list) {
@@ -40,7 +55,16 @@ public record Step(
               .toList();
       case WHEN_CHOSEN_ARE_TICKED ->
           before(list).stream().map(Step::task).filter(after::contains).toList();
+      case WHEN_ALL_OTHERS_ARE_DONE -> others(list).map(Step::task).toList();
+      case WHEN_ALL_OF_ITS_KIND_ARE_DONE ->
+          others(list).filter(s -> s.kind.equals(kind)).map(Step::task).toList();
     };
+  }
+
+  private Stream<Step> others(List<Step> list) {
+    return list.stream()
+        .filter(s -> !s.task.equals(task) && s.required && !s.ticked)
+        .filter(s -> !s.opens.waitsForAll());
   }
 
   private List<Step> before(List<Step> list) {

@@ -11,7 +11,7 @@ import java.util.Optional;
  *
  * @param goesUpAt from when it is seen
  * @param dueAt when the work is due; after it goes up
- * @param closesAt from when it is seen no more, if ever; not before it is due
+ * @param closesAt the last minute in which it is seen, if ever; not before it is due
  */
 public record Moments(Instant goesUpAt, Instant dueAt, Optional<Instant> closesAt) {
 
@@ -75,7 +75,7 @@ public record Moments(Instant goesUpAt, Instant dueAt, Optional<Instant> closesA
 
   /** Whether what was written to go with it still holds: from going up until it is due. */
   public boolean speaksAt(Instant now) {
-    return stateAt(now) == State.UP && now.isBefore(dueAt);
+    return stateAt(now) == State.UP && !Edge.isOver(dueAt, now);
   }
 
   /** Where a delivery with these moments stands, unless it was withdrawn. */
@@ -83,6 +83,6 @@ public record Moments(Instant goesUpAt, Instant dueAt, Optional<Instant> closesA
     if (now.isBefore(goesUpAt)) {
       return State.SCHEDULED;
     }
-    return closesAt.filter(c -> !now.isBefore(c)).isPresent() ? State.CLOSED : State.UP;
+    return closesAt.filter(c -> Edge.isOver(c, now)).isPresent() ? State.CLOSED : State.UP;
   }
 }

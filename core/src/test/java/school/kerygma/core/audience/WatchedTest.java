@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SequencedMap;
 import org.junit.jupiter.api.Test;
 import school.kerygma.core.time.Span;
@@ -68,14 +69,20 @@ class WatchedTest {
     Watched nothing = Watched.of(List.of(), STOP);
     Watched half = Watched.of(List.of(Span.of(5_000, 10_000)), STOP);
     Watched all = Watched.of(List.of(Span.of(5_000, 15_000)), STOP);
-    assertThat(Progress.of(List.of(nothing), 0, 2)).isEqualTo(new Progress(false, false));
-    assertThat(Progress.of(List.of(nothing), 1, 2)).isEqualTo(new Progress(true, false));
-    assertThat(Progress.of(List.of(half, nothing), 0, 0)).isEqualTo(new Progress(true, false));
-    assertThat(Progress.of(List.of(all, half), 2, 2)).isEqualTo(new Progress(true, false));
-    assertThat(Progress.of(List.of(all), 0, 2)).isEqualTo(new Progress(true, true));
-    assertThat(Progress.of(List.of(), 2, 2)).isEqualTo(new Progress(true, true));
-    assertThat(Progress.of(List.of(), 1, 2)).isEqualTo(new Progress(true, false));
-    assertThat(Progress.of(List.of(), 0, 0)).isEqualTo(new Progress(false, false));
+    assertThat(Progress.of(Optional.of(List.of(nothing)), 0, 2))
+        .isEqualTo(new Progress(false, false));
+    assertThat(Progress.of(Optional.of(List.of(nothing)), 1, 2))
+        .isEqualTo(new Progress(true, false));
+    assertThat(Progress.of(Optional.of(List.of(half, nothing)), 0, 0))
+        .isEqualTo(new Progress(true, false));
+    assertThat(Progress.of(Optional.of(List.of(all, half)), 2, 2))
+        .isEqualTo(new Progress(true, false));
+    assertThat(Progress.of(Optional.of(List.of(all)), 0, 2)).isEqualTo(new Progress(true, true));
+    // A walkthrough was posted, and nothing of it plays yet: handing in is no watching.
+    assertThat(Progress.of(Optional.of(List.of()), 2, 2)).isEqualTo(new Progress(true, false));
+    assertThat(Progress.of(Optional.empty(), 2, 2)).isEqualTo(new Progress(true, true));
+    assertThat(Progress.of(Optional.empty(), 1, 2)).isEqualTo(new Progress(true, false));
+    assertThat(Progress.of(Optional.empty(), 0, 0)).isEqualTo(new Progress(false, false));
   }
 
   @Test

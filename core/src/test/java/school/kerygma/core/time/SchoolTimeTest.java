@@ -122,7 +122,8 @@ class SchoolTimeTest {
     "2026-09-30T11:59:59Z, SCHEDULED",
     "2026-09-30T12:00:00Z, UP",
     "2026-10-03T03:00:00Z, UP",
-    "2026-10-05T00:00:00Z, CLOSED",
+    "2026-10-05T00:00:59Z, UP", // its last minute lasts to the end
+    "2026-10-05T00:01:00Z, CLOSED",
   })
   void aDeliveryIsUpFromItsFirstMomentUntilItCloses(Instant now, Moments.State state) {
     assertThat(
