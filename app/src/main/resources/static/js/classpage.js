@@ -11,6 +11,8 @@ document.addEventListener('alpine:init', () => {
     init() {
       document.addEventListener('kerygma:watching', () => {
         this.watching = true;
+        // The list has moved under the stage: it is brought back if that took it out of sight.
+        this.$nextTick(() => requestAnimationFrame(() => this.keepInSight()));
       });
       // What was ticked while the page was still loading.
       for (const box of this.$root.querySelectorAll('input[type=checkbox][data-task]')) {
@@ -19,8 +21,19 @@ document.addEventListener('alpine:init', () => {
         }
       }
     },
+    keepInSight() {
+      const { top } = this.$root.querySelector('.player .stage').getBoundingClientRect();
+      if (top < 0 || top > innerHeight / 2) {
+        scrollBy({ top: this.$root.getBoundingClientRect().top, behavior: 'instant' });
+      }
+    },
     explain(event) {
       const at = Number(event.currentTarget.dataset.at);
+      const player = this.$root.querySelector('.player');
+      if (player && player.dataset.ready !== 'true') {
+        player.dataset.wanted = at; // It is played as soon as it is there.
+        return;
+      }
       document.dispatchEvent(new CustomEvent('kerygma:play', { detail: { at } }));
     },
     tick(event) {

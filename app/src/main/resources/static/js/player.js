@@ -3,6 +3,7 @@ import { clock, send } from './api.js';
 import { Asks } from './asks.js';
 import { Beacons } from './beacons.js';
 import { Check } from './check.js';
+import { LeftOff } from './leftoff.js';
 import { Moving } from './moving.js';
 import { draw, fit, momentOf, NARROW, Pictures, WIDE } from './stage.js';
 
@@ -24,6 +25,7 @@ document.addEventListener('alpine:init', () => {
     // Outside the component: what Alpine watches is wrapped, and these must not be.
     let pictures;
     let beacons;
+    let leftOff;
     let corrections = [];
     let checks = [];
     let asking = null;
@@ -41,6 +43,8 @@ document.addEventListener('alpine:init', () => {
     let free = null;
     return {
       fresh: true,
+      /** The time at which it goes on where somebody left off; empty if it begins. */
+      goesOnAt: '',
       playing: false,
       captionsOn: true,
       unchecked: false,
@@ -112,12 +116,31 @@ document.addEventListener('alpine:init', () => {
         });
         addEventListener('resize', () => this.show());
         document.addEventListener('kerygma:play', (e) => this.playFrom(e.detail.at));
+        // Of a page that shows it for somebody else nothing is kept.
+        leftOff = this.$root.dataset.watch === 'true' || this.$root.dataset.own === 'true' ? new LeftOff(id, () => this.now()) : null;
         const asked = Number(new URLSearchParams(location.search).get('at'));
-        if (asked > 0) {
-          sound.currentTime = asked / 1000;
+        const left = asked > 0 ? 0 : ((await leftOff?.place()) ?? 0);
+        if (asked > 0 || left > 0) {
+          sound.currentTime = (asked || left) / 1000;
         }
+        this.goesOnAt = left > 0 ? clock(left) : '';
         this.show();
         this.$root.dataset.ready = 'true';
+        // What was pressed before all of this was there.
+        const wanted = this.$root.dataset.wanted;
+        if (wanted) {
+          this.playFrom(Number(wanted));
+        }
+      },
+
+      get begins() {
+        return this.fresh && this.goesOnAt === '';
+      },
+      get goesOn() {
+        return this.fresh && this.goesOnAt !== '';
+      },
+      fromBeginning() {
+        this.playFrom(0);
       },
 
       /** The band under the stage is there for a caption, and over the short silence to the next. */
@@ -152,6 +175,7 @@ document.addEventListener('alpine:init', () => {
             return;
           }
           beacons?.playing(this.now(), this.$refs.sound.playbackRate);
+          leftOff?.playing();
           if (this.atCheck(this.now()) || this.atPartsEnd()) {
             return;
           }
@@ -237,6 +261,7 @@ document.addEventListener('alpine:init', () => {
         if (sound.paused || sound.ended) {
           this.playing = false;
           beacons?.flush();
+          leftOff?.keep();
         }
         this.show();
       },

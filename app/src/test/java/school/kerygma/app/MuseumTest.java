@@ -43,7 +43,7 @@ class MuseumTest {
                 .sql()
                 .sql(
                     role.equals("STUDENT")
-                        ? "select student_id from section_student order by 1 limit 1"
+                        ? "select person_id from section_student order by 1 limit 1"
                         : "select guardian_id from guardian_student order by 1 limit 1")
                 .query(UUID.class)
                 .single();

@@ -111,7 +111,7 @@ class SecurityConfiguration {
                     .hasRole("STUDENT")
                     .requestMatchers("/family/**")
                     .hasRole("GUARDIAN")
-                    .requestMatchers("/media/**", "/caption-language")
+                    .requestMatchers("/media/**", "/caption-language", "/me/**")
                     .authenticated()
                     .anyRequest()
                     .hasRole("TEACHER"))

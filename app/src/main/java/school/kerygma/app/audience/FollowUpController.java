@@ -120,8 +120,15 @@ class FollowUpController {
       @AuthenticationPrincipal SignedIn me,
       @RequestParam(required = false) @Nullable UUID delivery,
       @RequestParam(required = false) @Nullable UUID student,
+      @RequestParam(defaultValue = "false") boolean earlier,
       Model model) {
-    List<SectionView> own = sections.ofTeacher(me.id());
+    List<SectionView> taught = sections.ofTeacher(me.id());
+    // Of a term that is over nobody is followed any more, unless one asks for it.
+    boolean hasOver = taught.stream().anyMatch(s -> s.isOver(clock.instant()));
+    List<SectionView> own =
+        taught.stream().filter(s -> earlier || !s.isOver(clock.instant())).toList();
+    model.addAttribute("earlier", earlier);
+    model.addAttribute("hasOver", hasOver);
     List<DeliveryView> up =
         postings.ofSections(own.stream().map(SectionView::id).toList()).stream()
             .filter(DeliveryView::hasAnything)

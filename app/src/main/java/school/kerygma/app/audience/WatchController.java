@@ -4,9 +4,12 @@ import java.util.List;
 import java.util.UUID;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import school.kerygma.app.accounts.Gate;
@@ -50,11 +53,32 @@ class WatchController {
   }
 
   private final Audience audience;
+  private final Places places;
   private final Gate gate;
 
-  WatchController(Audience audience, Gate gate) {
+  WatchController(Audience audience, Places places, Gate gate) {
+    this.places = places;
     this.audience = audience;
     this.gate = gate;
+  }
+
+  /** A place in a program, in milliseconds. */
+  record Place(long at) {}
+
+  /** Where whoever asks left off. */
+  @GetMapping("/media/scores/{score}/place")
+  @ResponseBody
+  Place place(@AuthenticationPrincipal SignedIn me, @PathVariable UUID score) {
+    gate.check(me, Deed.SEE, Gate.Kind.SCORE, score);
+    return new Place(places.of(me.id(), score));
+  }
+
+  @PutMapping("/media/scores/{score}/place")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void keep(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID score, @RequestBody Place place) {
+    gate.check(me, Deed.SEE, Gate.Kind.SCORE, score);
+    places.keep(me.id(), score, place.at());
   }
 
   @PostMapping("/watch/{score}")

@@ -27,6 +27,7 @@ import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.Linking;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.time.Moments;
 import school.kerygma.core.walkthrough.Sight;
@@ -51,12 +52,18 @@ class OverviewController {
    *
    * @param page what its first stop shows
    * @param unchecked how many stops have words that are not checked
+   * @param isBeingMade whether it is being put together just now
    */
-  record Talk(Scripts.Head head, Optional<UUID> page, List<Stand> stands, long unchecked) {
+  record Talk(
+      Scripts.Head head,
+      Optional<UUID> page,
+      List<Stand> stands,
+      long unchecked,
+      boolean isBeingMade) {
 
     /** What is to be done next. */
     public String next() {
-      return !head.complete() ? "record" : stands.isEmpty() ? "post" : "";
+      return isBeingMade ? "" : !head.complete() ? "record" : stands.isEmpty() ? "post" : "";
     }
   }
 
@@ -81,6 +88,7 @@ class OverviewController {
   private final PostedTitles titles;
   private final Audience audience;
   private final Linking linking;
+  private final Works works;
   private final Gate gate;
   private final Clock clock;
 
@@ -91,6 +99,7 @@ class OverviewController {
       PostedTitles titles,
       Audience audience,
       Linking linking,
+      Works works,
       Gate gate,
       Clock clock) {
     this.scripts = scripts;
@@ -99,6 +108,7 @@ class OverviewController {
     this.titles = titles;
     this.audience = audience;
     this.linking = linking;
+    this.works = works;
     this.gate = gate;
     this.clock = clock;
   }
@@ -112,6 +122,7 @@ class OverviewController {
     Map<UUID, List<StopView>> stops =
         scripts.stopsOfTeacher(me.id()).entrySet().stream()
             .collect(Collectors.toMap(e -> e.getKey().id(), Map.Entry::getValue));
+    Map<UUID, Works.View> making = works.latestOf(heads.stream().map(Scripts.Head::id).toList());
     List<Talk> talks = new ArrayList<>();
     for (Scripts.Head head : heads) {
       List<StopView> all = stops.getOrDefault(head.id(), List.of());
@@ -120,7 +131,8 @@ class OverviewController {
               head,
               all.stream().flatMap(s -> s.sight().stream()).map(Sight::pageId).findFirst(),
               own.stream().flatMap(s -> latest(stands, s, head.id()).stream()).toList(),
-              all.stream().filter(StopView::unchecked).count()));
+              all.stream().filter(StopView::unchecked).count(),
+              making.containsKey(head.id()) && !making.get(head.id()).state().isOver()));
     }
     model.addAttribute("talks", talks);
     return "planbook/walkthroughs";
@@ -147,7 +159,8 @@ class OverviewController {
                             .filter(d -> d.state() == Moments.State.SCHEDULED)
                             .min(Comparator.comparing(d -> d.moments().goesUpAt()))))
             .toList();
-    model.addAttribute("places", places);
+    model.addAttribute("places", places.stream().filter(p -> !p.section().isOver(now)).toList());
+    model.addAttribute("over", places.stream().filter(p -> p.section().isOver(now)).toList());
     model.addAttribute("asked", linking.askedOf(me.id()));
     model.addAttribute("called", titles.of(stands.stream().map(Stand::delivery).toList()));
     return "planbook/sections";
@@ -155,8 +168,10 @@ class OverviewController {
 
   private static Optional<LocalDate> meets(SectionView section, Instant now) {
     LocalDate today = section.calendar().dateOf(now);
-    return section.meets().between(today, section.calendar().end(), section.calendar()).stream()
-        .findFirst();
+    return today.isBefore(section.calendar().end())
+        ? section.meets().between(today, section.calendar().end(), section.calendar()).stream()
+            .findFirst()
+        : Optional.empty();
   }
 
   /** What is posted in some sections, without what was withdrawn. */

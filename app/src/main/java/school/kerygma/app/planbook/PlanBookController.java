@@ -100,6 +100,17 @@ class PlanBookController {
     model.addAttribute("ribbon", Ribbon.of(own.getFirst().calendar(), shown, today));
     model.addAttribute("week", view);
     model.addAttribute("toLookAt", view.lookAt().count());
+    boolean over = all.stream().allMatch(s -> s.isOver(clock.instant()));
+    if (over) {
+      List<SectionView> last =
+          SectionView.during(today, all).stream()
+              .filter(s -> gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s.id()))
+              .toList();
+      model.addAttribute("last", last);
+      if (!last.isEmpty()) {
+        model.addAttribute("firstDay", NextTerm.after(last.getFirst().calendar(), today));
+      }
+    }
     List<SectionView> rosters =
         own.stream().filter(s -> gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s.id())).toList();
     model.addAttribute("questions", questions.open(rosters.stream().map(SectionView::id).toList()));

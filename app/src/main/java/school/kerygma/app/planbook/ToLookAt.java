@@ -19,6 +19,11 @@ record ToLookAt(
     List<Changed> changed,
     List<Noted> noted) {
 
+  /** Nothing: of a term that is over nobody is asked for anything. */
+  static final ToLookAt NOTHING =
+      new ToLookAt(
+          List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+
   /** What is another than students and families were told. */
   record Changed(String title, SectionView section, DeliveryView delivery) {}
 

@@ -83,6 +83,7 @@ class Weeks {
     for (SectionView section : sections) {
       rows.add(new WeekView.Row(section, cells(section, book, week)));
     }
+    boolean over = sections.stream().noneMatch(s -> today.isBefore(s.calendar().end()));
     return new WeekView(
         dates.getFirst(),
         calendar.weekOf(shown).orElse(0),
@@ -91,18 +92,22 @@ class Weeks {
             .map(d -> new WeekView.Day(d, d.equals(today), calendar.isSchoolDay(d)))
             .toList(),
         rows,
-        notStarted(book),
-        goingUp(book),
-        rows.stream()
-            .flatMap(r -> r.cells().stream())
-            .flatMap(c -> c.tasks().stream())
-            .filter(p -> !p.posted())
-            .count(),
+        over ? List.of() : notStarted(book),
+        over ? List.of() : goingUp(book),
+        over
+            ? 0
+            : rows.stream()
+                .flatMap(r -> r.cells().stream())
+                .flatMap(c -> c.tasks().stream())
+                .filter(p -> !p.posted())
+                .count(),
         scripts.ofTeacher(teacher).stream()
             .filter(h -> !h.complete())
             .limit(SHOWN_UNRECORDED)
             .toList(),
-        findings.of(book, rows, untold(book), changed(book), noted(teacher)));
+        over
+            ? ToLookAt.NOTHING
+            : findings.of(book, rows, untold(book), changed(book), noted(teacher)));
   }
 
   private Shown shown(TermBook book, List<LocalDate> dates, LocalDate today) {

@@ -11,6 +11,7 @@ import school.kerygma.core.time.Moments;
  * A posting for one section, as other modules see it.
  *
  * @param untold whether it went up, and students and families could not be told of it so far
+ * @param waits whether it would go up, and waits for its walkthrough to be put together
  */
 public record DeliveryView(
     UUID id,
@@ -23,7 +24,8 @@ public record DeliveryView(
     Moments.State state,
     String toStudents,
     String toFamilies,
-    boolean untold) {
+    boolean untold,
+    boolean waits) {
 
   /** The same as it will be, or was, at another moment. */
   public DeliveryView at(Instant moment) {
@@ -35,10 +37,11 @@ public record DeliveryView(
         walkthrough,
         tasks,
         moments,
-        state == Moments.State.WITHDRAWN ? state : moments.stateAt(moment),
+        state == Moments.State.WITHDRAWN || waits ? state : moments.stateAt(moment),
         toStudents,
         toFamilies,
-        untold);
+        untold,
+        waits);
   }
 
   /** The lines to students that hold now; empty if there are none, or their time is over. */

@@ -62,6 +62,7 @@ public class Drafts {
                 moments.stateAt(now),
                 Optional.ofNullable(form.getFirst("toStudents")).orElse(""),
                 Optional.ofNullable(form.getFirst("toFamilies")).orElse(""),
+                false,
                 false));
       } catch (Problem unread) {
         continue; // It is said at its field.

@@ -11,6 +11,7 @@ import jakarta.persistence.JoinColumn;
 import jakarta.persistence.LockModeType;
 import jakarta.persistence.ManyToOne;
 import jakarta.persistence.OneToMany;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -97,6 +98,9 @@ class Posting implements Persistable<UUID> {
     return deliveries;
   }
 
+  /** A talk that takes longer than this has failed: what goes with it is not held up by it. */
+  private static final Duration LONGEST_WAIT = Duration.ofMinutes(30);
+
   /** The posting for one section. */
   @Entity(name = "Delivery")
   @DynamicUpdate
@@ -108,6 +112,10 @@ class Posting implements Persistable<UUID> {
     private Instant dueAt;
     private @Nullable Instant closesAt;
     private @Nullable Instant withdrawnAt;
+
+    /** Whether its walkthrough was still being put together when it was posted. */
+    private boolean waits;
+
     private @Nullable Instant announcedAt;
     private int announcingFailed;
     private @Nullable Instant givenUpAt;
@@ -125,6 +133,15 @@ class Posting implements Persistable<UUID> {
       this.goesUpAt = moments.goesUpAt();
       this.dueAt = moments.dueAt();
       this.closesAt = moments.closesAt().orElse(null);
+    }
+
+    void wait(boolean forTalk) {
+      this.waits = forTalk;
+    }
+
+    /** Whether it would be up, and waits for its walkthrough; not for ever. */
+    boolean waits(Instant now) {
+      return waits && now.isBefore(goesUpAt.plus(LONGEST_WAIT));
     }
 
     UUID id() {
@@ -170,10 +187,13 @@ class Posting implements Persistable<UUID> {
           Optional.ofNullable(posting.walkthroughId),
           Set.copyOf(posting.tasks),
           moments(),
-          withdrawnAt != null ? Moments.State.WITHDRAWN : moments().stateAt(now),
+          withdrawnAt != null
+              ? Moments.State.WITHDRAWN
+              : waits(now) ? Moments.State.SCHEDULED : moments().stateAt(now),
           posting.toStudents,
           posting.toFamilies,
-          announcingFailed > 0 && announcedAt == null);
+          announcingFailed > 0 && announcedAt == null,
+          waits(now));
     }
   }
 
@@ -185,6 +205,11 @@ class Posting implements Persistable<UUID> {
   }
 
   interface DeliveryRepository extends JpaRepository<Delivery, UUID> {
+
+    /** What waits for a walkthrough to be put together. */
+    @Query(
+        "select d.id from Delivery d where d.waits = true and d.posting.walkthroughId = :walkthrough")
+    List<UUID> waiting(UUID walkthrough);
 
     /** To be changed: nobody else changes it meanwhile, as it goes up or is withdrawn. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)

@@ -34,6 +34,7 @@ import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.app.work.Works;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.time.Moments;
 
@@ -54,6 +55,7 @@ class PostingController {
   private final ReadyTalks ready;
   private final ToldTasks toldTasks;
   private final HasMail mail;
+  private final Works works;
   private final Gate gate;
   private final Clock clock;
 
@@ -71,6 +73,7 @@ class PostingController {
       ReadyTalks ready,
       ToldTasks toldTasks,
       HasMail mail,
+      Works works,
       Gate gate,
       Clock clock) {
     this.onlookers = onlookers;
@@ -79,6 +82,7 @@ class PostingController {
     this.ready = ready;
     this.toldTasks = toldTasks;
     this.mail = mail;
+    this.works = works;
     this.scores = scores;
     this.handouts = handouts;
     this.names = names;
@@ -115,6 +119,7 @@ class PostingController {
     model.addAttribute("tasks", tied);
     model.addAttribute("stops", stops);
     model.addAttribute("parts", PartView.of(stops));
+    model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
     model.addAttribute("postingId", UUID.randomUUID());
     model.addAttribute("mail", mail.hasMail());
     model.addAttribute(

@@ -153,6 +153,7 @@ class PostingLook {
             Moments.State.SCHEDULED,
             Optional.ofNullable(form.getFirst("toStudents")).orElse(""),
             Optional.ofNullable(form.getFirst("toFamilies")).orElse(""),
+            false,
             false);
     return new ArrayList<>(telling.letters(planned, section));
   }

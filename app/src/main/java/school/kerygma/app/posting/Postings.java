@@ -13,9 +13,12 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.problems.Seen;
+import school.kerygma.app.scores.ScoreMade;
+import school.kerygma.app.scores.Scores;
 import school.kerygma.app.sections.SectionTouched;
 import school.kerygma.app.work.Nightly;
 import school.kerygma.app.work.Shelf;
+import school.kerygma.app.work.Works;
 import school.kerygma.core.time.Moments;
 
 /** Puts up, changes and withdraws. */
@@ -27,6 +30,8 @@ public class Postings {
   private final ApplicationEventPublisher events;
   private final Posting.DeliveryRepository deliveries;
   private final GoesUp goesUp;
+  private final Scores scores;
+  private final Works works;
   private final Clock clock;
   private final Shelf shelf;
 
@@ -35,8 +40,12 @@ public class Postings {
       Posting.Repository postings,
       Posting.DeliveryRepository deliveries,
       GoesUp goesUp,
+      Scores scores,
+      Works works,
       Clock clock,
       Shelf shelf) {
+    this.scores = scores;
+    this.works = works;
     this.events = events;
     this.shelf = shelf;
     this.postings = postings;
@@ -58,9 +67,29 @@ public class Postings {
       }
       return;
     }
-    Posting posting = postings.saveAndFlush(new Posting(id, owner, sheet, clock.instant()));
+    Posting made = new Posting(id, owner, sheet, clock.instant());
+    boolean waits = sheet.walkthrough() != null && isBeingMade(sheet.walkthrough());
+    made.deliveries().forEach(d -> d.wait(waits));
+    Posting posting = postings.saveAndFlush(made);
     posting.deliveries().forEach(goesUp::schedule);
     events.publishEvent(new SectionTouched(sheet.sections().keySet()));
+  }
+
+  /** Whether there is nothing to play yet of a walkthrough, and will be soon. */
+  private boolean isBeingMade(UUID walkthrough) {
+    return scores.current(walkthrough).isEmpty()
+        && works.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent();
+  }
+
+  /** What waited for a walkthrough goes up. */
+  @EventListener
+  void on(ScoreMade made) {
+    for (UUID id : deliveries.waiting(made.walkthrough())) {
+      Posting.Delivery d = toChange(id);
+      d.wait(false);
+      goesUp.schedule(d);
+      touched(d);
+    }
   }
 
   /**

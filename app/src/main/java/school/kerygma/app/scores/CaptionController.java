@@ -154,6 +154,7 @@ class CaptionController {
     Optional<Integer> grade = grade(me);
     model.addAttribute("walkthrough", head);
     model.addAttribute("score", scores.current(id).orElse(null));
+    model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
     model.addAttribute("spoken", Languages.of(head.language()));
     model.addAttribute("others", others.stream().map(Languages::of).toList());
     model.addAttribute("other", language.filter(others::contains).orElse(""));

@@ -16,6 +16,7 @@ import java.util.UUID;
 import java.util.function.LongUnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -75,6 +76,7 @@ class Compiling implements Work {
   private final RecordedSound recorded;
   private final StopWords words;
   private final Works works;
+  private final ApplicationEventPublisher events;
   private final TransactionTemplate inTransaction;
   private final StoredJson stored;
   private final Clock clock;
@@ -93,6 +95,7 @@ class Compiling implements Work {
       RecordedSound recorded,
       StopWords words,
       Works works,
+      ApplicationEventPublisher events,
       TransactionTemplate inTransaction,
       StoredJson stored,
       Clock clock) {
@@ -109,6 +112,7 @@ class Compiling implements Work {
     this.recorded = recorded;
     this.words = words;
     this.works = works;
+    this.events = events;
     this.inTransaction = inTransaction;
     this.stored = stored;
     this.clock = clock;
@@ -242,6 +246,7 @@ class Compiling implements Work {
                   .id();
           bodies.save(new Score.Body(id, stored.write(score), stored.write(spoken.heard())));
           spoken.stops().forEach((stop, s) -> scripts.draft(stop, s.draft()));
+          events.publishEvent(new ScoreMade(walkthrough));
         });
   }
 

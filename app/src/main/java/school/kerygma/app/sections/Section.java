@@ -82,6 +82,10 @@ class Section {
     this.students.addAll(students);
   }
 
+  School.Term inTerm() {
+    return term;
+  }
+
   School inSchool() {
     return school;
   }

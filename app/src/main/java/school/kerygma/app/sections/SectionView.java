@@ -1,5 +1,6 @@
 package school.kerygma.app.sections;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
@@ -46,6 +47,11 @@ public record SectionView(
     return day.isBefore(after)
         ? ChronoUnit.DAYS.between(day, calendar.firstMonday())
         : ChronoUnit.DAYS.between(after, day) + 1;
+  }
+
+  /** Whether its term is over at a moment. */
+  public boolean isOver(Instant now) {
+    return !calendar.dateOf(now).isBefore(calendar.end());
   }
 
   /** What the form of its name and meetings shows. */

@@ -166,6 +166,12 @@ public class Sections implements Gate.CircleSource, Remembers {
     sections.flush();
   }
 
+  /** The term that a section is of. */
+  @Transactional(readOnly = true)
+  public UUID termOf(UUID section) {
+    return sections.findById(section).orElseThrow(Problem::notFound).inTerm().id();
+  }
+
   /** Whether somebody has founded the school of a section. */
   @Transactional(readOnly = true)
   public boolean founded(UUID person, UUID section) {
