@@ -253,15 +253,20 @@ class HandInTest {
       // As large as a telephone's photos are.
       byte[] large = new byte[6 << 20];
       page.setInputFiles("#files", new FilePayload("film.mov", "video/quicktime", large));
-      assertThat(pieces.locator("li").last()).containsText("kept as it is");
+      assertThat(pieces.locator("li").last()).containsText("It cannot be shown here");
       pieces.locator("li").last().getByText("Take away").click();
       assertThat(pieces.locator("li")).hasCount(2);
       page.setInputFiles(
           "#files", new FilePayload("run.exe", "application/octet-stream", new byte[] {77, 90, 1}));
-      assertThat(pieces.locator("li").last()).containsText("kept as it is");
+      assertThat(pieces.locator("li").last())
+          .containsText("your teacher may have nothing that opens it");
       page.getByText("Hand in together").click();
       page.locator(".mates input").check();
       page.locator(".hand-in-line button").click();
+      // It is said before it goes, not found out afterwards.
+      assertThat(page.locator("#asked")).containsText("A file of it cannot be opened");
+      page.locator(".mates input").check();
+      page.getByText("Hand it in all the same").click();
       assertThat(page.locator(".receipts")).containsText("Handed in on");
       // What is taken away afterwards is taken from the next version.
       pieces.locator("li").last().getByText("Take away").click();

@@ -112,6 +112,35 @@ final class Museum implements AutoCloseable {
     return client;
   }
 
+  /** Sets the clock of the school. */
+  void at(String moment) {
+    ((ScopedClock) bean(java.time.Clock.class)).moveTo(java.time.Instant.parse(moment));
+  }
+
+  /** Sends a form. */
+  HttpResponse<String> form(HttpClient client, String path, String body)
+      throws IOException, InterruptedException {
+    return client.send(
+        HttpRequest.newBuilder(URI.create(address + path))
+            .header("Content-Type", Caller.FORM)
+            .header("X-CSRF-TOKEN", Caller.token(client, address + "/plan"))
+            .POST(HttpRequest.BodyPublishers.ofString(body))
+            .build(),
+        HttpResponse.BodyHandlers.ofString());
+  }
+
+  /** A student, or a guardian of one. */
+  UUID somebody(boolean student) {
+    return sql()
+        .sql(
+            student
+                ? "select person_id from section_student order by 1 limit 1"
+                : "select g.guardian_id from guardian_student g join section_student s on s.person_id = g.student_id"
+                    + " order by s.person_id, 1 limit 1")
+        .query(UUID.class)
+        .single();
+  }
+
   /** What was asked and how it was answered. */
   record Answer(String path, int status) {
 

@@ -7,12 +7,16 @@ import java.net.http.HttpClient;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import school.kerygma.app.sections.SchoolTime;
 import school.kerygma.app.work.Nightly;
 import school.kerygma.core.walkthrough.PlaybackScore;
 
@@ -37,19 +41,10 @@ class MuseumTest {
       answers = school.walk(teacher, 4, pages(walkthroughs));
       assertThat(answers).hasSizeGreaterThan(60);
       assertThat(answers).filteredOn(a -> !a.isGood()).as("for the teacher").isEmpty();
-      for (String role : List.of("STUDENT", "GUARDIAN")) {
-        UUID one =
-            school
-                .sql()
-                .sql(
-                    role.equals("STUDENT")
-                        ? "select person_id from section_student order by 1 limit 1"
-                        : "select guardian_id from guardian_student order by 1 limit 1")
-                .query(UUID.class)
-                .single();
-        assertThat(school.walk(school.byCard(one), 4, "/"))
+      for (boolean student : List.of(true, false)) {
+        assertThat(school.walk(school.byCard(school.somebody(student)), 4, "/"))
             .filteredOn(a -> !a.isGood())
-            .as("for a " + role)
+            .as(student ? "for a student" : "for a guardian")
             .isEmpty();
       }
       school.context.publishEvent(new Nightly(Instant.parse(Museum.MADE)));
@@ -67,6 +62,55 @@ class MuseumTest {
                       >= walkthroughs.size());
       assertThat(played(school, teacher)).as("made anew").allMatch(Museum.Answer::isGood);
     }
+  }
+
+  /** Terms come and go: before one, on its first day, on a day off, on its last, and after it. */
+  @Test
+  void everyPageOpensInASchoolsThirdTermAndATermThatIsOverSaysSo() throws Exception {
+    try (Museum school = Museum.open("673352c", directory.resolve("terms"), Museum.MADE)) {
+      HttpClient teacher = school.teacher();
+      for (String[] term :
+          new String[][] {
+            {"2027-02-03T14:00:00Z", "Spring", "2027-02-08", "12"},
+            {"2027-05-05T14:00:00Z", "Summer", "2027-05-10", "8"}
+          }) {
+        school.at(term[0]);
+        teacher = school.teacher(); // Nobody stays signed in for months.
+        String plan = Caller.get(teacher, school.address + "/plan").body();
+        assertThat(plan).contains("The term is over", "Begin the next term");
+        assertThat(plan).doesNotContain("have not started");
+        String form =
+            "name=%s&firstDay=%s&weeks=%s&rosters=true&plan=%s"
+                .formatted(term[1], term[2], term[3], term[1].equals("Spring"));
+        for (String section : boxes(plan)) {
+          form += "&section=" + section;
+        }
+        assertThat(school.form(teacher, "/plan/next-term", form).headers().firstValue("Location"))
+            .hasValueSatisfying(l -> assertThat(l).contains("week=" + term[2]));
+        assertThat(Caller.get(teacher, school.address + "/plan").body())
+            .doesNotContain("The term is over");
+      }
+      UUID term =
+          school.sql().sql("select id from term where name = 'Summer'").query(UUID.class).single();
+      school.bean(SchoolTime.class).turn(term, LocalDate.parse("2027-05-24"));
+      for (String day :
+          List.of("2027-05-06", "2027-05-10", "2027-05-24", "2027-07-02", "2027-07-05")) {
+        school.at(day + "T14:00:00Z");
+        List<Museum.Answer> answers = new ArrayList<>(school.walk(school.teacher(), 1, "/plan"));
+        answers.addAll(school.walk(school.byCard(school.somebody(true)), 1, "/"));
+        answers.addAll(school.walk(school.byCard(school.somebody(false)), 1, "/"));
+        assertThat(answers).as(day).hasSizeGreaterThan(40);
+        assertThat(answers).filteredOn(a -> !a.isGood()).as(day).isEmpty();
+      }
+    }
+  }
+
+  private static List<String> boxes(String page) {
+    return Pattern.compile("name=\"section\" value=\"([^\"]+)\"")
+        .matcher(page)
+        .results()
+        .map(m -> m.group(1))
+        .toList();
   }
 
   /** Every screen of a walkthrough, whether or not something leads to it. */

@@ -76,6 +76,11 @@ class TicksTest {
             .opening(true, Opens.WHEN_THOSE_BEFORE_ARE_TICKED));
   }
 
+  private static void choose(Page page, String way) {
+    page.getByLabel("I choose: " + way).click();
+    page.locator(".ways label", new Page.LocatorOptions().setHasText(way)).waitFor();
+  }
+
   @Test
   void aTaskIsDoneWhenEnoughOfItsWaysAreAndTheNextOpens() {
     TestSchool school = TestSchool.in("America/Halifax", 1);
@@ -87,8 +92,18 @@ class TicksTest {
       assertThat(page.locator(".todo")).containsText("Do 2 of these 3");
       Locator last = page.getByLabel("Explain it");
       assertThat(last).isDisabled();
+      // First one chooses; then just what was chosen stands there.
+      choose(page, "Build it");
+      choose(page, "Draw it");
+      assertThat(page.locator(".todo")).containsText("The 2 that you chose");
+      page.getByText("The other way").click();
+      choose(page, "Film it"); // Changed, until something is begun.
+      choose(page, "Draw it");
       page.getByLabel("Draw it").check();
       assertThat(page.getByLabel("Draw it")).isChecked();
+      page.getByText("The other way").click();
+      assertThat(page.locator(".ways")).containsText("Build it");
+      assertThat(page.getByText("This one instead")).hasCount(0);
       assertThat(last).isDisabled();
       page.getByLabel("Film it").check();
       assertThat(page.getByLabel("Explain it")).isEnabled();
@@ -208,6 +223,9 @@ class TicksTest {
     school.post(MONDAY, bridges(school), explaining(school));
     try (BrowserContext phone = chromium.context(390, 844)) {
       Page page = Chromium.byCard(phone, school.students().iterator().next());
+      choose(page, "Draw it");
+      choose(page, "Film it");
+      page.navigate(DemoServer.address() + "/class");
       List<Runnable> late = new ArrayList<>();
       page.route(
           "**/class",
@@ -219,7 +237,7 @@ class TicksTest {
               route.resume();
             }
           });
-      page.getByLabel("Draw it").check();
+      page.getByLabel("Draw it", new Page.GetByLabelOptions().setExact(true)).check();
       page.waitForCondition(() -> !late.isEmpty());
       page.getByLabel("Film it").check();
       assertThat(page.getByLabel("Explain it")).isEnabled();

@@ -2,6 +2,7 @@ package school.kerygma.app.classpage;
 
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -83,6 +84,21 @@ record ListedTask(
   public List<Wait> waitsNamed() {
     return waitsFor.subList(0, Math.min(NAMED, waitsFor.size()));
   }
+
+  /** The same, those together that are done alike. */
+  public List<Waits> waitsAlike() {
+    return Arrays.stream(How.values())
+        .map(
+            how ->
+                new Waits(
+                    how,
+                    waitsNamed().stream().filter(w -> w.how() == how).map(Wait::what).toList()))
+        .filter(w -> !w.what().isEmpty())
+        .toList();
+  }
+
+  /** Tasks that must be done first, and are done alike. */
+  record Waits(How how, List<String> what) {}
 
   /** How many more there are. */
   public int waitsMore() {

@@ -52,6 +52,12 @@ public final class NarrowCamera {
 
   private static final double MARGIN = 6;
 
+  /** What is drawn around a mark, a ring or a badge, in points. */
+  private static final double AROUND = 4;
+
+  /** What is marked is not kept waiting as long. */
+  static final long MARK_REST_MS = 1_200;
+
   /** Side of the place that a pointer is on, in points. */
   private static final double POINT = 1;
 
@@ -65,7 +71,18 @@ public final class NarrowCamera {
     }
   }
 
-  private record Target(long at, int page, Box box) {}
+  /**
+   * A place to look at.
+   *
+   * @param mark whether it was marked: then all of it is seen, and nothing that is only pointed at
+   *     or spoken of takes its place
+   */
+  private record Target(long at, int page, Box box, boolean mark) {
+
+    Target(long at, int page, Box box) {
+      this(at, page, box, false);
+    }
+  }
 
   private final PlaybackScore score;
   private final Map<UUID, List<TextLine>> lines;
@@ -212,11 +229,12 @@ public final class NarrowCamera {
       open = null;
     }
     boolean here = now != null && now.page() == target.page();
-    return here ? target : open;
+    boolean weighsLess = open != null && open.mark() && !target.mark();
+    return here && !weighsLess ? target : open;
   }
 
   private long due(Target target) {
-    return Math.max(target.at(), restedSince + REST_MS);
+    return Math.max(target.at(), restedSince + (target.mark() ? MARK_REST_MS : REST_MS));
   }
 
   private void flush(@Nullable Target pending, long until) {
@@ -227,10 +245,15 @@ public final class NarrowCamera {
 
   private void glide(Target target) {
     CameraKey from = now;
-    if (from == null || from.page() != target.page() || sees(from, target.box())) {
+    if (from == null
+        || from.page() != target.page()
+        || (target.mark() ? seesAll(from, target.box()) : sees(from, target.box()))) {
       return;
     }
     Box view = on(target.page(), target.box());
+    if (target.mark()) {
+      view = holding(view, target.box());
+    }
     long at = due(target);
     keys.add(new CameraKey(at, from.page(), from.view()));
     now = new CameraKey(at + GLIDE_MS, from.page(), view);
@@ -244,6 +267,28 @@ public final class NarrowCamera {
         && rest.view().contains(box.x(), box.y())
         && rest.view()
             .contains(Math.min(box.right(), box.x() + rest.view().width() / 3), box.bottom());
+  }
+
+  private boolean seesAll(CameraKey rest, Box box) {
+    return rest.view().width() <= widest(rest.page(), box) + 0.5
+        && rest.view().contains(box.x(), box.y())
+        && rest.view().contains(box.right(), box.bottom());
+  }
+
+  /** The same view, moved so far that all of a marked place is in it. */
+  private static Box holding(Box view, Box marked) {
+    return new Box(
+        moved(view.x(), view.width(), marked.x(), marked.right()),
+        moved(view.y(), view.height(), marked.y(), marked.bottom()),
+        view.width(),
+        view.height());
+  }
+
+  private static double moved(double at, double length, double from, double to) {
+    if (to - from + 2 * AROUND > length) {
+      return from - AROUND; // It is longer than the view: from its beginning.
+    }
+    return Math.max(Math.min(at, from - AROUND), to + AROUND - length);
   }
 
   // ---- where to look
@@ -273,7 +318,7 @@ public final class NarrowCamera {
     }
     for (MarkShown mark : score.marks()) {
       if (mark.drawMs() > 0 && !mark.boxes().isEmpty()) {
-        targets.add(new Target(mark.startMs(), mark.page(), mark.boxes().getFirst()));
+        targets.addAll(over(mark));
       }
     }
     for (Cue cue : score.cues()) {
@@ -281,6 +326,53 @@ public final class NarrowCamera {
     }
     targets.sort(Comparator.comparingLong(Target::at));
     return targets;
+  }
+
+  /**
+   * What a mark lies on, at once where that can be seen at once; else one part after the other:
+   * line after line, and of a line that is wider than the view its beginning and then its end.
+   */
+  private List<Target> over(MarkShown mark) {
+    Box all = around(mark.boxes());
+    Box view = on(mark.page(), all);
+    boolean fits =
+        all.width() + 2 * AROUND <= view.width() && all.height() + 2 * AROUND <= view.height();
+    List<Target> over = new ArrayList<>();
+    long at = mark.startMs();
+    for (Box box : fits ? List.of(all) : mark.boxes()) {
+      // Lines are not cut, so a view may be smaller than the screen would allow.
+      double most = Math.max(1, on(mark.page(), box).width() - 2 * AROUND);
+      over.add(
+          new Target(
+              at,
+              mark.page(),
+              new Box(box.x(), box.y(), Math.min(box.width(), most), box.height()),
+              true));
+      at += REST_MS;
+      if (box.width() > most && at < mark.endMs()) {
+        over.add(
+            new Target(
+                at, mark.page(), new Box(box.right() - most, box.y(), most, box.height()), true));
+        at += REST_MS;
+      }
+      if (at >= mark.endMs()) {
+        break;
+      }
+    }
+    return over;
+  }
+
+  private static Box around(List<Box> boxes) {
+    Box all = boxes.getFirst();
+    for (Box box : boxes) {
+      all =
+          Box.between(
+              Math.min(all.x(), box.x()),
+              Math.min(all.y(), box.y()),
+              Math.max(all.right(), box.right()),
+              Math.max(all.bottom(), box.bottom()));
+    }
+    return all;
   }
 
   /** The first line that the wide camera shows; without text what it shows. */

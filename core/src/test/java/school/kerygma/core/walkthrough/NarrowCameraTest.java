@@ -15,6 +15,7 @@ import school.kerygma.core.captions.Cue;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.walkthrough.NarrowCamera.TextLine;
 import school.kerygma.core.walkthrough.PlaybackScore.CameraKey;
+import school.kerygma.core.walkthrough.PlaybackScore.MarkShown;
 import school.kerygma.core.walkthrough.PlaybackScore.PointerKey;
 import school.kerygma.core.walkthrough.PlaybackScore.PointerTrack;
 import school.kerygma.core.walkthrough.PlaybackScore.StopPart;
@@ -164,6 +165,41 @@ class NarrowCameraTest {
     List<PointerKey> pointer =
         List.of(new PointerKey(10_000, 530, 100), new PointerKey(20_000, 530, 100));
     assertThat(viewAt(narrow(score(pointer, List.of())), 15_000).contains(530, 100)).isTrue();
+  }
+
+  /** Two hundred marks made anywhere, of a word or a line, one every five seconds. */
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13, 14, 15, 16, 17, 18, 19, 20})
+  void whatIsMarkedIsSeenWholeOrFromItsBeginningToItsEnd(long seed) {
+    Random hand = new Random(seed);
+    List<TextLine> lines = letter();
+    List<MarkShown> marks = new ArrayList<>();
+    for (int i = 0; i < 10; i++) {
+      Box line = lines.get(hand.nextInt(lines.size())).box();
+      double width = 30 + hand.nextInt((int) line.width() - 40);
+      double x = line.x() + hand.nextInt((int) (line.width() - width));
+      Box box = new Box(x, line.y(), width, line.height());
+      long at = 4_000 + 5_500L * i;
+      marks.add(new MarkShown("ring", 0, at, at + 5_400, 250, List.of(box), 0, "", List.of()));
+    }
+    PlaybackScore score = score(wander(seed), List.of()).marked(marks);
+    List<CameraKey> keys = NarrowCamera.of(score, Map.of(PAGE, lines, OTHER, lines));
+    for (MarkShown mark : marks) {
+      Box box = mark.boxes().getFirst();
+      List<Box> seen = new ArrayList<>();
+      for (long at = mark.startMs(); at < mark.endMs(); at += 100) {
+        seen.add(viewAt(keys, at));
+      }
+      double widest = NarrowCamera.SCREEN * NarrowCamera.EM * LINE / NarrowCamera.TEXT;
+      if (box.width() < 0.8 * widest) {
+        assertThat(seen)
+            .as("%s", box)
+            .anyMatch(v -> v.contains(box.x(), box.y()) && v.contains(box.right(), box.bottom()));
+      } else {
+        assertThat(seen).as("%s begins", box).anyMatch(v -> v.contains(box.x(), box.y()));
+        assertThat(seen).as("%s ends", box).anyMatch(v -> v.contains(box.right(), box.bottom()));
+      }
+    }
   }
 
   @Test
