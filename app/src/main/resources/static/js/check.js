@@ -188,7 +188,10 @@ export class Check {
     this.question.left = left;
     this.question.over = over;
     if (verdict === 'RIGHT') {
-      this.said.textContent = this.words.right;
+      const points = result.earned === 1 ? this.words.onePoint : fill(this.words.points, result.earned);
+      this.said.textContent = result.earned > 0 ? `${this.words.right} ${points}.` : this.words.right;
+    } else if (over && result.right.length > 0) {
+      this.said.textContent = `${this.words.last} ${result.right.join('; ')}`;
     } else if (verdict === 'UNREADABLE') {
       this.said.textContent = this.words.unreadable;
     } else if (verdict === 'OTHER_UNIT') {

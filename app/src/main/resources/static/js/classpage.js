@@ -36,6 +36,18 @@ document.addEventListener('alpine:init', () => {
       }
       document.dispatchEvent(new CustomEvent('kerygma:play', { detail: { at } }));
     },
+    /** Chooses one of several ways; the list is shown anew where one stands. */
+    choose(event) {
+      const { action } = event.currentTarget;
+      this.problem = '';
+      this.deed(async () => {
+        try {
+          await send('POST', action);
+        } catch (e) {
+          this.problem = e.message || this.$refs.problem.dataset.lost;
+        }
+      });
+    },
     tick(event) {
       const box = event.currentTarget;
       const done = box.checked;

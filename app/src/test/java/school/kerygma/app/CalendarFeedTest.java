@@ -289,6 +289,6 @@ class CalendarFeedTest {
             10_000);
     assertThat(new String(read, StandardCharsets.UTF_8).strip())
         .endsWith(
-            ": Weigh the model 2026-10-03T02:59:00+00:00 with a ruler, and please; commas, and \\ strokes");
+            ": Weigh the model is due 2026-10-03T02:59:00+00:00 with a ruler, and please; commas, and \\ strokes");
   }
 }

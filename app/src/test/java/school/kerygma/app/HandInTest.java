@@ -265,7 +265,7 @@ class HandInTest {
       page.locator(".hand-in-line button").click();
       // It is said before it goes, not found out afterwards.
       assertThat(page.locator("#asked")).containsText("A file of it cannot be opened");
-      page.locator(".mates input").check();
+      assertThat(page.locator(".mates input")).isChecked();
       page.getByText("Hand it in all the same").click();
       assertThat(page.locator(".receipts")).containsText("Handed in on");
       // What is taken away afterwards is taken from the next version.

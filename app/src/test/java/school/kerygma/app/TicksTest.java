@@ -99,6 +99,7 @@ class TicksTest {
       page.getByText("The other way").click();
       choose(page, "Film it"); // Changed, until something is begun.
       choose(page, "Draw it");
+      assertThat(page.getByText("The other way")).isVisible();
       page.getByLabel("Draw it").check();
       assertThat(page.getByLabel("Draw it")).isChecked();
       page.getByText("The other way").click();

@@ -86,9 +86,18 @@ class CheckController {
    * What came of an answer.
    *
    * @param saidAtMs where it is said
+   * @param right what is right, once the last try was not; empty before
+   * @param earned points that were earned
    */
   record Result(
-      Judge.Verdict verdict, int correct, int of, int left, boolean over, long saidAtMs) {}
+      Judge.Verdict verdict,
+      int correct,
+      int of,
+      int left,
+      boolean over,
+      long saidAtMs,
+      List<String> right,
+      int earned) {}
 
   /** Answers that a player sends. */
   record Sent(List<String> answer) {}
@@ -305,7 +314,9 @@ class CheckController {
         judged.of(),
         Math.max(0, of.question().setting().tries() - state.tries()),
         state.isOver(of.question()),
-        saidAt(score, part, of));
+        saidAt(score, part, of),
+        state.isOver(of.question()) && !judged.isRight() ? of.question().right() : List.of(),
+        judged.isRight() ? of.question().setting().points() : 0);
   }
 
   /** Where the right words are said; else where the stop begins. */
@@ -337,11 +348,13 @@ class CheckController {
   /**
    * A question with what a section has answered.
    *
+   * @param points that a right answer has earned; 0 if it earns none
    * @param right names of those who were right, with how many tries
    * @param wrong names of those who were not, with their last answer
    * @param none names of those who have not answered
    */
-  record Tally(String prompt, List<String> right, List<String> wrong, List<String> none) {
+  record Tally(
+      String prompt, int points, List<String> right, List<String> wrong, List<String> none) {
 
     public int of() {
       return right.size() + wrong.size() + none.size();
@@ -354,7 +367,7 @@ class CheckController {
   /** What students have answered, section by section. */
   @GetMapping("/walkthroughs/{id}/answers")
   String answers(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
+    boolean own = gate.may(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
     List<StopView> stops = scripts.stopsOf(id);
     List<Checks.Question> all = checks.of(stops.stream().map(StopView::id).toList());
     List<Checks.Answer> answers = checks.answers(all.stream().map(Checks.Question::id).toList());
@@ -363,6 +376,10 @@ class CheckController {
         .map(DeliveryView::section)
         .filter(s -> gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s))
         .forEach(posted::add);
+    if (!own && posted.isEmpty()) {
+      throw Problem.notFound(); // Whoever teaches a class sees what it has answered.
+    }
+    model.addAttribute("own", own);
     List<OfStop> shown = new ArrayList<>();
     for (SectionView section : sections.among(posted)) {
       Map<UUID, People.Contact> names = people.contacts(section.students());
@@ -413,6 +430,7 @@ class CheckController {
             .toList();
     return new Tally(
         question.question().prompt(),
+        question.question().setting().points(),
         right.stream().sorted().toList(),
         wrong.stream().sorted().toList(),
         none);

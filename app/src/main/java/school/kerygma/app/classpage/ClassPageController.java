@@ -27,6 +27,7 @@ import school.kerygma.app.frame.PageJson;
 import school.kerygma.app.margin.GlossaryWords;
 import school.kerygma.app.marking.Drawing;
 import school.kerygma.app.marking.Marks;
+import school.kerygma.app.messages.MailWishes;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageView;
 import school.kerygma.app.planning.TaskView;
@@ -65,6 +66,7 @@ class ClassPageController {
   private final Gate gate;
   private final SeenAs seenAs;
   private final Questions questions;
+  private final MailWishes mailWishes;
   private final RollCalls rolls;
 
   ClassPageController(
@@ -82,10 +84,12 @@ class ClassPageController {
       Gate gate,
       SeenAs seenAs,
       Questions questions,
+      MailWishes mailWishes,
       RollCalls rolls) {
     this.rolls = rolls;
     this.seenAs = seenAs;
     this.questions = questions;
+    this.mailWishes = mailWishes;
     this.pages = pages;
     this.papers = papers;
     this.clock = clock;
@@ -137,6 +141,7 @@ class ClassPageController {
     model.addAttribute("missed", missed(page));
     model.addAttribute("seen", SeenAs.Seen.own("/family"));
     model.addAttribute("news", questions.news(me.id()));
+    model.addAttribute("mailWish", mailWishes.of(me.id()));
     return "classpage/family";
   }
 

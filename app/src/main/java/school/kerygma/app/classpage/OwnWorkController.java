@@ -7,9 +7,11 @@ import java.time.Clock;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
@@ -42,6 +44,7 @@ import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.handin.HandInRule;
+import school.kerygma.core.handin.LateRule;
 import school.kerygma.core.handin.Lateness;
 import school.kerygma.core.handin.Quad;
 
@@ -106,6 +109,7 @@ class OwnWorkController {
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID task,
       @RequestParam(required = false) @Nullable String blank,
+      @RequestParam(name = "mate", defaultValue = "") Set<UUID> mates,
       Model model) {
     Optional<TaskLists.Closed> closed = lists.closed(me.id(), task);
     if (closed.isPresent()) {
@@ -145,7 +149,25 @@ class OwnWorkController {
                     section.grading().late(listed.task().sheet().kind()),
                     section.calendar())
                 .orElse(null));
+    LateRule rule = section.grading().late(listed.task().sheet().kind());
+    model.addAttribute("lateRule", rule);
+    model.addAttribute(
+        "again", asked.improve().filter(i -> i.isAfter(asked.due())).orElse(asked.due()));
+    model.addAttribute(
+        "lateSent",
+        sent.isEmpty()
+            ? null
+            : sent.getLast()
+                .begun()
+                .flatMap(
+                    at ->
+                        Lateness.of(
+                            sent.getLast().due().orElse(asked.due()), at, rule, section.calendar()))
+                .orElse(null));
     model.addAttribute("blank", blank);
+    Set<UUID> chosen = new HashSet<>(own.map(HandIns.Version::mates).orElse(Set.of()));
+    mates.stream().filter(Objects::nonNull).forEach(chosen::add);
+    model.addAttribute("mates", chosen);
     model.addAttribute("answered", words.among(sent.stream().map(HandIns.Version::id).toList()));
     model.addAttribute("criteria", selfChecks.criteria(papers(listed)));
     model.addAttribute("self", own.map(v -> selfChecks.of(v.id())).orElse(Map.of()));
@@ -365,7 +387,9 @@ class OwnWorkController {
     mates.remove(null);
     HandIns.HandedIn came = handIns.handIn(offered(me, task), me.id(), mates, anyway);
     String back = "redirect:/class/tasks/" + task + "/work";
-    return came.finding().map(f -> back + "?blank=" + f).orElse(back);
+    // With whom it is handed in stays chosen while something is asked.
+    String with = mates.stream().map(m -> "&mate=" + m).collect(Collectors.joining());
+    return came.finding().map(f -> back + "?blank=" + f + with).orElse(back);
   }
 
   private ListedTask listed(SignedIn me, UUID task) {

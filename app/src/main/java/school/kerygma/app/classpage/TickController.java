@@ -62,14 +62,14 @@ class TickController {
 
   /** Chooses one of several ways, to do it then. */
   @PostMapping("/class/tasks/{task}/ways/{way}/choose")
-  String choose(
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void choose(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @PathVariable UUID way) {
     ListedTask listed = offered(me, task);
     if (listed.begun()) {
       throw Problem.conflict("way-begun");
     }
     audience.choose(me.id(), task, way);
-    return "redirect:/class?section=" + listed.section() + "#task-" + task;
   }
 
   /** Opens a task with the word that was given in class. */

@@ -2,10 +2,12 @@ package school.kerygma.app.exchange;
 
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.CacheControl;
@@ -23,6 +25,7 @@ import school.kerygma.app.booking.HelpHours;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
+import school.kerygma.core.access.Access.Role;
 
 /** Calendar feeds, by unguessable links: calendars cannot sign in. */
 @Controller
@@ -53,7 +56,28 @@ class FeedController {
     return ResponseEntity.ok()
         .cacheControl(CacheControl.noCache())
         .contentType(new MediaType("text", "calendar", StandardCharsets.UTF_8))
-        .body(feeds.of(person.name(), shown, section == null ? booked(person) : List.of()));
+        .body(
+            feeds.of(
+                person.name(), shown, whose(person), section == null ? booked(person) : List.of()));
+  }
+
+  /** Whose a section's entries are, where somebody guards several children. */
+  private Map<UUID, String> whose(SignedIn person) {
+    if (person.role() != Role.GUARDIAN) {
+      return Map.of();
+    }
+    Set<UUID> children = Set.copyOf(people.studentsOf(person.id()));
+    Map<UUID, String> whose = new LinkedHashMap<>();
+    if (children.size() > 1) {
+      people.contacts(children).values().stream()
+          .sorted(Comparator.comparing(People.Contact::name))
+          .forEach(
+              child ->
+                  sections
+                      .ofStudent(child.id())
+                      .forEach(s -> whose.merge(s.id(), child.name(), (a, b) -> a + ", " + b)));
+    }
+    return whose;
   }
 
   private List<HelpHours.Told> booked(SignedIn person) {

@@ -19,6 +19,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.booking.HelpHours;
+import school.kerygma.app.frame.Wording;
 import school.kerygma.app.planning.SessionView;
 import school.kerygma.app.planning.Sessions;
 import school.kerygma.app.planning.TaskView;
@@ -68,14 +69,21 @@ class Feeds {
     this.clock = clock;
   }
 
-  /** The feed of some sections, and of what somebody has booked, as an iCalendar file. */
+  /**
+   * The feed of some sections, and of what somebody has booked, as an iCalendar file.
+   *
+   * @param whose the names of a family's children by section, where there are several
+   */
   @Transactional(readOnly = true)
-  byte[] of(String name, List<SectionView> of, List<HelpHours.Told> booked) {
+  byte[] of(
+      String name, List<SectionView> of, Map<UUID, String> whose, List<HelpHours.Told> booked) {
     Map<UUID, SectionView> byId = new HashMap<>();
     of.forEach(section -> byId.put(section.id(), section));
     List<FeedWriter.Line> lines = new ArrayList<>();
     if (!byId.isEmpty()) {
-      entries.ofSections(byId.keySet()).forEach(e -> lines.add(line(e, byId.get(e.sectionId()))));
+      entries
+          .ofSections(byId.keySet())
+          .forEach(e -> lines.add(line(e, byId.get(e.sectionId()), whose)));
     }
     Map<UUID, People.Contact> students =
         people.contacts(booked.stream().map(t -> t.booking().student()).toList());
@@ -83,11 +91,18 @@ class Feeds {
     return FeedWriter.write(name, lines);
   }
 
-  private static FeedWriter.Line line(FeedEntry e, SectionView section) {
+  /** What one has by heart of a calendar entry: whose it is, of what, and whether it is due. */
+  private FeedWriter.Line line(FeedEntry e, SectionView section, Map<UUID, String> whose) {
+    String child = whose.getOrDefault(section.id(), "");
+    String summary = (child.isEmpty() ? "" : child + ", ") + section.name() + ": ";
+    boolean meeting = e.uid().startsWith("session-");
     return new FeedWriter.Line(
         e.uid(),
         section.zone(),
-        section.name() + ": " + e.summary(),
+        summary
+            + (meeting
+                ? e.summary()
+                : words.getMessage("feed.due", new Object[] {e.summary()}, Locale.US)),
         e.about(),
         e.place(),
         e.startsAt(),
@@ -182,14 +197,14 @@ class Feeds {
       standing
           .seen(task.id(), section.id())
           .flatMap(d -> standing.due(task, section, Optional.of(d)))
-          .map(Standing.Due::at)
           .ifPresent(
-              due -> {
+              told -> {
+                Instant due = told.at();
                 all.add(
                     new Told(
                         "task-" + task.id() + "-" + section.id() + "@kerygma",
                         task.title(),
-                        task.sheet().detail(),
+                        about(task, section, told, standing),
                         task.sheet().place(),
                         due,
                         due,
@@ -212,6 +227,25 @@ class Feeds {
               session.cancelled()));
     }
     return all;
+  }
+
+  /** What the page says of it besides: how, until when it may be improved, when it closes. */
+  private String about(TaskView task, SectionView section, Standing.Due due, Standing standing) {
+    List<String> lines = new ArrayList<>();
+    if (!task.sheet().detail().isEmpty()) {
+      lines.add(task.sheet().detail());
+    }
+    due.improve().ifPresent(at -> lines.add(moment("mail.improve", at, section)));
+    standing
+        .seen(task.id(), section.id())
+        .flatMap(d -> d.moments().closesAt())
+        .ifPresent(at -> lines.add(moment("mail.closes", at, section)));
+    return String.join("\n", lines);
+  }
+
+  private String moment(String key, Instant at, SectionView section) {
+    return words.getMessage(
+        key, new Object[] {new Wording().moment(at, section.zone())}, Locale.US);
   }
 
   private Told firstAnswer(TaskView task, SectionView section, RoundRule rule, Instant whole) {

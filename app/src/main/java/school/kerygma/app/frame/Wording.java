@@ -1,6 +1,7 @@
 package school.kerygma.app.frame;
 
 import java.time.DateTimeException;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -87,6 +88,14 @@ public final class Wording {
   public String time(LocalTime at) {
     String text = at.getMinute() == 0 ? CLOCK_FULL_HOUR.format(at) : CLOCK.format(at);
     return text.replace("AM", "a.m.").replace("PM", "p.m.");
+  }
+
+  /** How long ago, or how late: minutes under two hours, else hours. */
+  public String ago(Duration by) {
+    long minutes = Math.max(1, by.toMinutes());
+    return minutes < 120
+        ? minutes + (minutes == 1 ? " minute" : " minutes")
+        : by.toHours() + " hours";
   }
 
   /** "Fri, Oct 2, 11:59 p.m.". */

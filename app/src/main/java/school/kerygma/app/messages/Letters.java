@@ -3,8 +3,10 @@ package school.kerygma.app.messages;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.format.TextStyle;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -15,6 +17,7 @@ import java.util.stream.Collectors;
 import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.audience.Audience;
 import school.kerygma.app.frame.Wording;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
@@ -22,7 +25,10 @@ import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.PostedTitles;
 import school.kerygma.app.posting.Standing;
 import school.kerygma.app.posting.ToldTasks;
+import school.kerygma.app.rounds.Rounds;
 import school.kerygma.app.sections.SectionView;
+import school.kerygma.core.plan.ChoiceBoard;
+import school.kerygma.core.round.RoundRule;
 
 /** The words in which students and families are told of postings. */
 @Component
@@ -39,6 +45,8 @@ class Letters {
   private final Tasks tasks;
   private final PostedTitles titles;
   private final ToldTasks told;
+  private final Audience audience;
+  private final Rounds rounds;
   private final MessageSource words;
   private final Clock clock;
   private final Wording show = new Wording();
@@ -48,9 +56,13 @@ class Letters {
       Tasks tasks,
       PostedTitles titles,
       ToldTasks told,
+      Audience audience,
+      Rounds rounds,
       MessageSource words,
       Clock clock) {
     this.told = told;
+    this.audience = audience;
+    this.rounds = rounds;
     this.people = people;
     this.tasks = tasks;
     this.titles = titles;
@@ -58,14 +70,24 @@ class Letters {
     this.clock = clock;
   }
 
-  /** What some of a section's students are told of a delivery, and their guardians. */
+  /**
+   * What some of a section's students are told of a delivery, and their guardians, as it is now:
+   * nobody is told of what they have done already.
+   */
   List<Piece> about(DeliveryView delivery, SectionView section, Collection<UUID> students) {
     Map<UUID, Set<UUID>> guarded = people.studentsByGuardian(students);
     Map<UUID, People.Contact> contacts = people.contacts(students);
     String title = titles.of(delivery);
-    String due = due(delivery, section);
+    List<TaskView> all =
+        tasks.among(delivery.tasks()).stream().map(t -> t.in(section.id())).toList();
+    Map<UUID, String> lines = lines(delivery, section, all);
+    Map<UUID, Map<UUID, Instant>> ticks = audience.ticks(students, delivery.tasks());
     List<Piece> pieces = new ArrayList<>();
     for (UUID student : students) {
+      List<TaskView> open = open(all, ticks, Set.of(student));
+      if (isDone(delivery, all, open)) {
+        continue;
+      }
       pieces.add(
           piece(
               student,
@@ -74,10 +96,12 @@ class Letters {
               title,
               section,
               delivery.toStudents(),
-              due));
+              due(delivery, section, all, open, lines)));
     }
     guarded.forEach(
-        (guardian, children) ->
+        (guardian, children) -> {
+          List<TaskView> open = open(all, ticks, children);
+          if (!isDone(delivery, all, open)) {
             pieces.add(
                 piece(
                     guardian,
@@ -89,8 +113,27 @@ class Letters {
                     title,
                     section,
                     delivery.toFamilies(),
-                    due)));
+                    due(delivery, section, all, open, lines)));
+          }
+        });
     return pieces;
+  }
+
+  private static List<TaskView> open(
+      List<TaskView> all, Map<UUID, Map<UUID, Instant>> ticks, Collection<UUID> students) {
+    return all.stream()
+        .filter(
+            t ->
+                students.stream()
+                    .anyMatch(s -> !ticks.getOrDefault(s, Map.of()).containsKey(t.id())))
+        .toList();
+  }
+
+  /**
+   * Whether there is nothing left of it to tell: its tasks are done, and nothing is to be watched.
+   */
+  private static boolean isDone(DeliveryView delivery, List<TaskView> all, List<TaskView> open) {
+    return delivery.walkthrough().isEmpty() && !all.isEmpty() && open.isEmpty();
   }
 
   /** What one person is told of a delivery now; nothing for who is not told of it any more. */
@@ -125,23 +168,68 @@ class Letters {
         to, student, text("mail.subject", title, section.name()), String.join("\n\n", lines));
   }
 
-  /** Each task with when it is due, as the plan has it now; without tasks, when the posting is. */
-  private String due(DeliveryView delivery, SectionView section) {
-    List<TaskView> all =
-        tasks.among(delivery.tasks()).stream().map(t -> t.in(section.id())).toList();
+  /**
+   * What is open, with when it is due, as the plan has it now; without tasks, when the posting is.
+   */
+  private String due(
+      DeliveryView delivery,
+      SectionView section,
+      List<TaskView> all,
+      List<TaskView> open,
+      Map<UUID, String> lines) {
     if (all.isEmpty()) {
-      return text("mail.due", moment(delivery.moments().dueAt(), section));
+      return text("mail.due", moment(delivery.moments().dueAt(), section)) + "\n" + zone(section);
     }
+    if (open.isEmpty()) {
+      return text("mail.all-done");
+    }
+    return open.stream().map(t -> lines.get(t.id())).collect(Collectors.joining("\n"))
+        + "\n"
+        + zone(section);
+  }
+
+  private String zone(SectionView section) {
+    return text(
+        "mail.zone",
+        section.zone().getDisplayName(TextStyle.FULL, Locale.US),
+        section.zone().getId());
+  }
+
+  /** A line a task: its moments as every page says them. */
+  private Map<UUID, String> lines(DeliveryView delivery, SectionView section, List<TaskView> all) {
     Standing standing = Standing.of(List.of(delivery), clock.instant());
-    return all.stream()
-        .map(
-            t ->
-                text(
-                    "mail.task",
-                    t.title(),
-                    t.sheet().minutes(),
-                    moment(standing.due(t, section).orElseThrow().at(), section)))
-        .collect(Collectors.joining("\n"));
+    Map<UUID, RoundRule> shared = new HashMap<>();
+    rounds.of(all.stream().map(TaskView::id).toList()).forEach(r -> shared.put(r.task(), r.rule()));
+    Map<UUID, String> lines = new HashMap<>();
+    for (TaskView task : all) {
+      Standing.Due due = standing.due(task, section).orElseThrow();
+      List<String> line = new ArrayList<>();
+      line.add(text("mail.task", task.title(), task.sheet().minutes(), moment(due.at(), section)));
+      RoundRule rule = shared.get(task.id());
+      if (rule != null) {
+        line.add(
+            text(
+                "mail.first-answer",
+                moment(rule.answerDue(due.at(), section.calendar()), section)));
+      }
+      task.sheet().board().filter(ChoiceBoard::isStaggered).stream()
+          .flatMap(b -> b.ways().stream())
+          .filter(w -> w.daysBefore() > 0)
+          .forEach(
+              w ->
+                  line.add(
+                      text(
+                          "mail.part",
+                          w.text(),
+                          moment(w.due(due.at(), section.zone()), section))));
+      due.improve().ifPresent(at -> line.add(text("mail.improve", moment(at, section))));
+      delivery
+          .moments()
+          .closesAt()
+          .ifPresent(at -> line.add(text("mail.closes", moment(at, section))));
+      lines.put(task.id(), String.join("; ", line));
+    }
+    return lines;
   }
 
   private String moment(Instant at, SectionView section) {
@@ -168,8 +256,25 @@ class Letters {
     return new Piece(
         piece.to(),
         piece.student(),
-        text("mail.subject-changed", titles.of(delivery), section.name()),
+        changedSubject(delivery, section),
         changes.isEmpty() ? piece.body() : changes + "\n\n" + piece.body());
+  }
+
+  /** It names what changed: the task, and what is different about it. */
+  private String changedSubject(DeliveryView delivery, SectionView section) {
+    return told.lately(delivery).stream()
+        .findFirst()
+        .map(
+            c ->
+                text(
+                    "mail.subject-changed-what",
+                    c.task().title(),
+                    section.name(),
+                    c.changes().stream()
+                        .map(one -> text("mail.what." + one.what()))
+                        .distinct()
+                        .collect(Collectors.joining(", "))))
+        .orElseGet(() -> text("mail.subject-changed", titles.of(delivery), section.name()));
   }
 
   private String changed(ToldTasks.Change change, SectionView section) {

@@ -1,6 +1,7 @@
 package school.kerygma.app.messages;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.task.TaskInstanceId;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -15,6 +16,7 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -46,6 +48,7 @@ class Messages implements Remembers {
   private final Sections sections;
   private final Audience audience;
   private final People people;
+  private final MailWishes wishes;
   private final MailServer server;
   private final ObjectProvider<SchedulerClient> scheduler;
   private final Duration gather;
@@ -58,6 +61,7 @@ class Messages implements Remembers {
       Sections sections,
       Audience audience,
       People people,
+      MailWishes wishes,
       MailServer server,
       ObjectProvider<SchedulerClient> scheduler,
       @Value("${kerygma.mail.gather}") Duration gather,
@@ -68,6 +72,7 @@ class Messages implements Remembers {
     this.sections = sections;
     this.audience = audience;
     this.people = people;
+    this.wishes = wishes;
     this.server = server;
     this.scheduler = scheduler;
     this.gather = gather;
@@ -83,12 +88,15 @@ class Messages implements Remembers {
     Instant soon = clock.instant().plus(gather);
     Instant toFamilies =
         evening.map(time -> section.calendar().nextAt(clock.instant(), time)).orElse(soon);
+    Set<UUID> weekly = wishes.weekly();
+    Set<UUID> none = wishes.none();
     List<Letters.Piece> pieces = letters.about(delivery, section, section.students());
     Set<UUID> to = new HashSet<>();
     pieces.forEach(p -> to.add(p.to()));
     Map<UUID, People.Contact> contacts = people.contacts(to);
     for (Letters.Piece piece : pieces) {
-      if (!messages.existsByDeliveryIdAndToId(delivery.id(), piece.to())) {
+      if (!messages.existsByDeliveryIdAndToId(delivery.id(), piece.to())
+          && !none.contains(piece.to())) {
         keep(
             new Message(
                 delivery.id(),
@@ -97,7 +105,11 @@ class Messages implements Remembers {
                 piece.subject(),
                 piece.body(),
                 clock.instant(),
-                piece.student() ? soon : toFamilies),
+                piece.student()
+                    ? soon
+                    : weekly.contains(piece.to())
+                        ? MailWishes.sunday(section.calendar(), clock.instant())
+                        : toFamilies),
             contacts.get(piece.to()));
       }
     }
@@ -161,6 +173,20 @@ class Messages implements Remembers {
               Sending.TASK
                   .instance(message.toId() + "@" + message.id())
                   .scheduledTo(Instant.now().plus(Duration.between(clock.instant(), at))));
+    }
+  }
+
+  /**
+   * The scheduler lives by the machine's clock: after a start with another clock all is set anew.
+   */
+  @EventListener(ApplicationReadyEvent.class)
+  void setAnew() {
+    for (Message message : messages.allWaiting()) {
+      scheduler
+          .getObject()
+          .reschedule(
+              TaskInstanceId.of(Sending.TASK.getTaskName(), message.toId() + "@" + message.id()),
+              Instant.now().plus(Duration.between(clock.instant(), message.sendAfter())));
     }
   }
 

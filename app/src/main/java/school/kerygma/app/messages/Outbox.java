@@ -20,7 +20,6 @@ import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
-import school.kerygma.core.time.Moments;
 
 /**
  * Puts what waits for a person into letters, one for all that waits, and notes what became of them.
@@ -85,8 +84,8 @@ class Outbox {
 
   /**
    * The next letter to a person, with what would leave a little later too, marked as about to be
-   * handed over; what was tried before first, as it was. What has changed since it was written is
-   * written anew, and what was withdrawn is left out.
+   * handed over; what was tried before first, as it was. A letter is written when it goes, from
+   * what is then true; what was withdrawn, has closed or is done is left out.
    */
   Optional<Sealed> next(UUID person) {
     List<Message> waiting = new ArrayList<>(messages.waiting(person, clock.instant().plus(gather)));
@@ -155,7 +154,8 @@ class Outbox {
       UUID delivery = message.deliveryId();
       if (delivery != null) {
         DeliveryView about = postings.view(delivery);
-        if (about.state() != Moments.State.WITHDRAWN) {
+        if (about.up()) { // What was withdrawn, or has closed while the letter waited, is told to
+          // nobody.
           SectionView section = sections.get(about.section());
           letters
               .now(about, section, person)

@@ -331,7 +331,8 @@ class Matters {
                 .mapToObj(share -> BigDecimal.valueOf(share * 100))
                 .findFirst(),
             due.flatMap(Standing.Due::improve),
-            sheet.place()));
+            sheet.place(),
+            sheet.handIn().isPresent()));
   }
 
   /** Papers that are shown, read or attached, with all they say. */

@@ -110,7 +110,9 @@ class ProofPage {
         cells(places, row, row.said(), open),
         cells(places, row, row.written(), open),
         cells(places, row, row.posted(), open),
-        row.reason().map(r -> why(r, row)).orElse(""),
+        row.verdict() == Proof.Verdict.NOTHING
+            ? text("proof.nothing")
+            : row.reason().map(r -> why(r, row)).orElse(""),
         open && row.verdict() == Proof.Verdict.DISAGREES,
         open,
         line.left(),

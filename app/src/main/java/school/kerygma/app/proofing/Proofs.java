@@ -66,6 +66,11 @@ class Proofs {
       return lines.stream().filter(Line::disagrees).count();
     }
 
+    /** What was compared and agrees; where one side alone speaks there is nothing to compare. */
+    public long agree() {
+      return plain().stream().filter(l -> l.row().verdict() == Proof.Verdict.AGREES).count();
+    }
+
     public long missing() {
       return open().size() - disagree();
     }

@@ -190,6 +190,22 @@ public record CheckQuestion(String prompt, Setting setting, Asks asks) {
     }
   }
 
+  /** What is right, in words; several answers one after the other. Empty for a pause. */
+  public List<String> right() {
+    return switch (asks) {
+      case Asks.Choice c -> c.right().stream().sorted().map(c.choices()::get).toList();
+      case Asks.Number n -> List.of((n.value().toPlainString() + " " + n.unit()).strip());
+      case Asks.Words w -> List.of(w.accepted().getFirst());
+      case Asks.Order o -> o.lines();
+      case Asks.Match m -> m.pairs().stream().map(p -> p.left() + " \u2013 " + p.right()).toList();
+      case Asks.Sort s ->
+          s.groups().stream().map(g -> g.name() + ": " + String.join(", ", g.things())).toList();
+      case Asks.Watchword w -> List.of(w.phrase());
+      case Asks.Place p -> List.of(p.words());
+      case Asks.Pause p -> List.of();
+    };
+  }
+
   private static List<String> lines(List<String> all, int least) {
     List<String> lines = all.stream().map(String::strip).toList();
     if (lines.size() < least || lines.size() > MOST) {

@@ -30,6 +30,9 @@ final class HandInRows implements Proof.Rows {
       Sides.of(
           "\\b(?:(?:hand|turn)(?:ed)?\\s+(?:[\\w']+\\s+){0,4}?in|submit(?:ted)?|bring|upload(?:ed)?)\\b[^.!?\\n]{0,60}?\\b(?<w>on\\s+paper|printed|hard\\s+copy|print-?out|to\\s+my\\s+desk|in\\s+the\\s+tray|online|electronically|on\\s+the\\s+class\\s+page|on\\s+this\\s+page|by\\s+e-?mail)\\b|\\b(?<u>upload(?:\\s+it|\\s+them|\\s+your\\s+\\w+)?)\\b");
 
+  /** What is posted where something is handed in on the page itself. */
+  static final String HERE = "on the class page";
+
   private static final Pattern BY_HAND =
       Sides.of("\\b(?:tray|in-?box|desk|basket|folder|shelf|paper|printed|hard\\s+copy)\\b");
 
@@ -57,6 +60,11 @@ final class HandInRows implements Proof.Rows {
     for (Matter.Task task : matter.tasks()) {
       for (int i : Sides.doing(matter, task)) {
         String place = Sides.doing(task, i).place();
+        if (Sides.doing(task, i).takenHere()) {
+          said.computeIfAbsent(Side.POSTED, s -> new ArrayList<>())
+              .add(Sides.posted(task.id(), HERE, task.title()));
+          ways.computeIfAbsent(Side.POSTED, s -> EnumSet.noneOf(Way.class)).add(Way.ONLINE);
+        }
         place(place)
             .ifPresent(
                 way -> {

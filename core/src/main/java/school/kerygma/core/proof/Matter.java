@@ -149,6 +149,7 @@ public record Matter(
    * @param share of the term's grade, in percent, if it is known
    * @param improve until when it may be improved, if it may be
    * @param place where it is done or handed in: words, or a link; may be empty
+   * @param takenHere whether something is handed in on the class page
    */
   public record Doing(
       int minutes,
@@ -160,7 +161,24 @@ public record Matter(
       int dayMinutes,
       Optional<BigDecimal> share,
       Optional<Instant> improve,
-      String place) {}
+      String place,
+      boolean takenHere) {
+
+    /** Of which nothing is handed in on the class page. */
+    public Doing(
+        int minutes,
+        Optional<BigDecimal> points,
+        Optional<Instant> due,
+        Optional<Instant> goesUp,
+        Optional<Instant> closes,
+        List<DueRule.Doubt> doubts,
+        int dayMinutes,
+        Optional<BigDecimal> share,
+        Optional<Instant> improve,
+        String place) {
+      this(minutes, points, due, goesUp, closes, doubts, dayMinutes, share, improve, place, false);
+    }
+  }
 
   /**
    * A section.

@@ -43,7 +43,9 @@ public record Proof(List<Row> rows) {
     DISAGREES,
     /** One side says nothing of it. */
     MISSING,
-    AGREES
+    AGREES,
+    /** One side alone says anything of it: there is nothing to lay beside it. */
+    NOTHING
   }
 
   /** Why a row is not plain. */
@@ -191,7 +193,7 @@ public record Proof(List<Row> rows) {
     }
 
     public boolean open() {
-      return verdict != Verdict.AGREES;
+      return verdict == Verdict.DISAGREES || verdict == Verdict.MISSING;
     }
   }
 

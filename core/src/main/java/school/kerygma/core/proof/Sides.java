@@ -103,8 +103,17 @@ final class Sides {
     return new Statement(Side.POSTED, "", value, of, new Place.InPlan(task), false);
   }
 
+  /** What does not disagree: it agrees only if two sides were laid beside one another. */
   static Row agrees(Topic topic, String about, Optional<UUID> task, List<Statement> all) {
-    return new Row(topic, about, task, all, Verdict.AGREES, Optional.empty(), List.of());
+    boolean compared = all.stream().map(Statement::side).distinct().count() > 1;
+    return new Row(
+        topic,
+        about,
+        task,
+        all,
+        compared ? Verdict.AGREES : Verdict.NOTHING,
+        Optional.empty(),
+        List.of());
   }
 
   static Row row(

@@ -20,6 +20,7 @@ import school.kerygma.core.proof.Proof.Row;
 import school.kerygma.core.proof.Proof.Statement;
 import school.kerygma.core.proof.Proof.Topic;
 import school.kerygma.core.proof.Proof.Verdict;
+import school.kerygma.core.time.SchoolCalendar;
 
 /**
  * A time zone that is named beside a time: the school's, or another. Names are those of North
@@ -105,18 +106,28 @@ final class ZoneRows implements Proof.Rows {
             : Sides.agrees(Topic.ZONE, "", Optional.empty(), all));
   }
 
-  /** Whether the school's clock shows what a clock of the zone shows when the work is due. */
+  /**
+   * Whether the school's clock shows what a clock of the zone shows when the work is due; where no
+   * work is tied to what is said, in the middle of the term.
+   */
   private static boolean isKept(Matter matter, Matter.Text text, ZoneId zone) {
+    boolean known = false;
     for (Matter.Task task : matter.related(text)) {
       for (int i : Sides.doing(matter, task)) {
         Optional<Instant> due = Sides.doing(task, i).due();
         ZoneId own = matter.sections().get(i).calendar().zone();
+        known |= due.isPresent();
         if (due.isPresent()
             && !own.getRules().getOffset(due.get()).equals(zone.getRules().getOffset(due.get()))) {
           return false;
         }
       }
     }
-    return true;
+    return known || matter.sections().stream().allMatch(s -> isKept(s.calendar(), zone));
+  }
+
+  private static boolean isKept(SchoolCalendar calendar, ZoneId zone) {
+    Instant middle = calendar.dueOn(calendar.mondayOfWeek(1 + calendar.weeks() / 2));
+    return calendar.zone().getRules().getOffset(middle).equals(zone.getRules().getOffset(middle));
   }
 }

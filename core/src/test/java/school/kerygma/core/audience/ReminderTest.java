@@ -49,7 +49,9 @@ class ReminderTest {
 
   @Test
   void whatIsDueAndNotBegunIsTheMostPressing() {
-    assertThat(reason(NOTHING, Duration.ZERO)).contains(Reason.NOT_BEGUN_AND_LATE);
+    assertThat(reason(NOTHING, Duration.ZERO))
+        .isNotEqualTo(reason(NOTHING, Duration.ofMinutes(-1)));
+    assertThat(reason(NOTHING, Duration.ofMinutes(-1))).contains(Reason.NOT_BEGUN_AND_LATE);
     assertThat(reason(BEGUN, Duration.ofHours(-3))).contains(Reason.NOT_TO_THE_END);
     assertThat(reason(DONE, Duration.ofHours(-3))).isEmpty();
     assertThat(
