@@ -3,6 +3,8 @@ package school.kerygma.app.demo;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Clock;
 import java.time.DayOfWeek;
 import java.time.Instant;
@@ -20,14 +22,17 @@ import java.util.Set;
 import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.ScopedClock;
 import school.kerygma.app.accounts.People;
 import school.kerygma.app.audience.Audience;
 import school.kerygma.app.clips.Clips;
+import school.kerygma.app.frame.StillMaking;
 import school.kerygma.app.handin.HandIns;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.posting.PostingSheet;
@@ -78,6 +83,14 @@ class DemoSchool implements ApplicationRunner {
   private final Map<String, UUID> classes = new HashMap<>();
   private UUID teacher = new UUID(0, 0);
   private LocalDate monday = LocalDate.EPOCH;
+  private LocalDate today = LocalDate.EPOCH;
+
+  /** There as long as it is being made: a start that finds it begins anew. */
+  private final Path begun;
+
+  private final boolean wait;
+  private final StillMaking still;
+  private final JdbcClient sql;
 
   DemoSchool(
       People people,
@@ -93,7 +106,15 @@ class DemoSchool implements ApplicationRunner {
       Postings postings,
       Audience audience,
       Works works,
-      Clock clock) {
+      Clock clock,
+      StillMaking still,
+      JdbcClient sql,
+      @Value("${kerygma.home}") Path home,
+      @Value("${kerygma.demo.wait}") boolean wait) {
+    this.still = still;
+    this.sql = sql;
+    this.begun = home.resolve("demonstration-begun");
+    this.wait = wait;
     this.people = people;
     this.sections = sections;
     this.handouts = handouts;
@@ -110,12 +131,51 @@ class DemoSchool implements ApplicationRunner {
     this.clock = clock;
   }
 
+  /**
+   * Makes it, if there is nothing yet; what was begun and never finished is made from the start.
+   * Its people are there when this returns; the rest comes meanwhile, unless it is waited for.
+   */
   @Override
   public void run(ApplicationArguments arguments) throws Exception {
-    if (!people.nobodyYet()) {
+    if (Files.exists(begun)) {
+      LOG.warn("The demonstration school was never finished; it is made from the start");
+      empty();
+    } else if (!people.nobodyYet()) {
       return;
     }
-    LocalDate today = clock.instant().atZone(ZONE).toLocalDate();
+    Files.createDirectories(begun.toAbsolutePath().getParent());
+    Files.writeString(begun, "");
+    begin();
+    if (wait) {
+      make();
+    } else {
+      still.making(true);
+      Thread.ofVirtual().name("demonstration").start(this::makeAside);
+    }
+  }
+
+  private void makeAside() {
+    try {
+      make();
+    } catch (Exception e) {
+      LOG.error("The demonstration school could not be finished; the next start makes it anew", e);
+    } finally {
+      still.making(false);
+    }
+  }
+
+  private void empty() {
+    List<String> tables =
+        sql.sql(
+                "select quote_ident(tablename) from pg_tables where schemaname = 'public' and tablename <> 'flyway_schema_history'")
+            .query(String.class)
+            .list();
+    sql.sql("truncate " + String.join(", ", tables) + " cascade").update();
+  }
+
+  /** Its people, and the week around which all is laid out. */
+  private void begin() {
+    today = clock.instant().atZone(ZONE).toLocalDate();
     // On a weekend the week to come is shown, so that the plan book is never stale.
     LocalDate schoolDay =
         today.getDayOfWeek().getValue() > 5
@@ -124,6 +184,9 @@ class DemoSchool implements ApplicationRunner {
     monday = SchoolCalendar.mondayOf(schoolDay);
     LOG.info("Making the demonstration school");
     enroll();
+  }
+
+  private void make() throws Exception {
     bringPapers(today);
     planned.putAll(week.plan(teacher, monday, classes, papers));
     UUID footbridge = makeWalkthrough("footbridge", true);
@@ -132,6 +195,7 @@ class DemoSchool implements ApplicationRunner {
     post(footbridge, box);
     watch(footbridge);
     inClass.live(new DemoClass.Week(monday, teacher, classes, planned, footbridge));
+    Files.delete(begun);
     LOG.info("The demonstration school is ready");
   }
 

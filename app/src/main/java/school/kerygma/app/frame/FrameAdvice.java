@@ -22,7 +22,10 @@ class FrameAdvice {
   private final Sections sections;
   private final Clock clock;
 
-  FrameAdvice(Sections sections, Clock clock) {
+  private final StillMaking still;
+
+  FrameAdvice(Sections sections, Clock clock, StillMaking still) {
+    this.still = still;
     this.sections = sections;
     this.clock = clock;
   }
@@ -34,6 +37,7 @@ class FrameAdvice {
       return;
     }
     model.addAttribute("me", me);
+    model.addAttribute("stillMaking", still.isMaking());
     if (me.role() == Role.TEACHER) {
       // Looked up where a page draws it: pieces, pictures and beacons draw none.
       model.addAttribute(

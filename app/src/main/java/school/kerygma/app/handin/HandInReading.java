@@ -37,6 +37,7 @@ import school.kerygma.media.paper.PaperRefused;
 import school.kerygma.media.picture.ClipMaker;
 import school.kerygma.media.picture.PageTones;
 import school.kerygma.media.picture.Upright;
+import school.kerygma.media.process.Coming;
 import school.kerygma.media.worker.OpenPaper;
 import school.kerygma.media.worker.PageRefused;
 import school.kerygma.media.worker.PaperReaders;
@@ -234,6 +235,7 @@ class HandInReading implements Work {
     if (office.isEmpty()) {
       return pages(piece, file, "", progress);
     }
+    Coming.awaited();
     if (!OfficeConverter.isThere()) {
       throw new PaperRefused(PaperRefused.Reason.NO_CONVERTER);
     }

@@ -34,6 +34,7 @@ import school.kerygma.core.handout.SnapTargets;
 import school.kerygma.media.office.OfficeConverter;
 import school.kerygma.media.office.OfficeKind;
 import school.kerygma.media.paper.PaperRefused;
+import school.kerygma.media.process.Coming;
 import school.kerygma.media.worker.OpenPaper;
 import school.kerygma.media.worker.PageRefused;
 import school.kerygma.media.worker.PaperReaders;
@@ -171,7 +172,7 @@ public class Handouts {
       int count = 0;
       Optional<OfficeKind> office = OfficeKind.of(file, fileName);
       if (office.isPresent()) {
-        if (!OfficeConverter.isThere()) {
+        if (!OfficeConverter.isThere() && !Coming.isAny()) {
           throw new PaperRefused(PaperRefused.Reason.NO_CONVERTER);
         }
         mediaType = office.get().mediaType(); // Its pages are counted when it has become a PDF.

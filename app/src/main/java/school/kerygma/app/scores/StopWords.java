@@ -34,6 +34,7 @@ import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.voice.WordsOnSound;
 import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.RunningOrder;
+import school.kerygma.media.process.Coming;
 import school.kerygma.media.process.Program;
 import school.kerygma.media.sound.Recognizer;
 
@@ -85,6 +86,7 @@ class StopWords {
       Set<String> known,
       List<RunningOrder.Part> parts,
       Spans speech) {
+    Coming.awaited();
     long length = parts.stream().mapToLong(p -> p.span().lengthMs()).sum();
     if (speech.isEmpty() || length > LONGEST_MS || !hears(language)) {
       return estimated(sentences, speech);

@@ -26,6 +26,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import school.kerygma.media.paper.PaperRefused;
 import school.kerygma.media.paper.PaperRefused.Reason;
+import school.kerygma.media.process.Coming;
 
 /**
  * Turns papers into PDF through one long-lived LibreOffice, which is started with the first of
@@ -86,6 +87,7 @@ public final class OfficeConverter implements AutoCloseable {
    * @throws PaperRefused if there is no LibreOffice, or it cannot do it
    */
   public void toPdf(Path paper, OfficeKind kind, Path pdf) {
+    Coming.awaited();
     if (!isThere()) {
       throw new PaperRefused(Reason.NO_CONVERTER);
     }
