@@ -1,6 +1,7 @@
 package school.kerygma.app.messages;
 
 import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceException;
 import com.github.kagkarlsson.scheduler.task.TaskInstanceId;
 import java.time.Clock;
 import java.time.Duration;
@@ -182,12 +183,20 @@ class Messages implements Remembers {
   @EventListener(ApplicationReadyEvent.class)
   void setAnew() {
     for (Message message : messages.allWaiting()) {
-      scheduler
-          .getObject()
-          .reschedule(
-              TaskInstanceId.of(Sending.TASK.getTaskName(), message.toId() + "@" + message.id()),
-              Instant.now().plus(Duration.between(clock.instant(), message.sendAfter())));
+      try {
+        setAnew(message);
+      } catch (TaskInstanceException running) {
+        continue; // It goes just now, or nothing waits for it any more.
+      }
     }
+  }
+
+  private void setAnew(Message message) {
+    scheduler
+        .getObject()
+        .reschedule(
+            TaskInstanceId.of(Sending.TASK.getTaskName(), message.toId() + "@" + message.id()),
+            Instant.now().plus(Duration.between(clock.instant(), message.sendAfter())));
   }
 
   /** A letter that is about no posting leaves at once. */
