@@ -22,9 +22,10 @@ document.addEventListener('alpine:init', () => {
       }
     },
     keepInSight() {
-      const { top } = this.$root.querySelector('.player .stage').getBoundingClientRect();
-      if (top < 0 || top > innerHeight / 2) {
-        scrollBy({ top: this.$root.getBoundingClientRect().top, behavior: 'instant' });
+      const { top, bottom } = this.$root.querySelector('.player .stage').getBoundingClientRect();
+      if (top < 0 || bottom > innerHeight) {
+        // One that sticks already is where the list begins.
+        scrollTo({ top: scrollY + Math.max(top, this.$root.getBoundingClientRect().top), behavior: 'instant' });
       }
     },
     explain(event) {
