@@ -552,12 +552,22 @@ public class HandIns implements Gate.CircleSource, Remembers {
    */
   public HandedIn handIn(Asked asked, UUID student, Set<UUID> mates, boolean allTheSame) {
     Instant now = clock.instant();
+    Set<UUID> together = new HashSet<>(mates);
+    together.remove(student);
+    all.hold(asked.task(), student);
+    boolean changed =
+        all.of(asked.task(), student).stream()
+            .filter(h -> h.studentId().equals(student))
+            .max(Comparator.comparing(HandIn::number))
+            .filter(h -> h.state() != HandIn.State.OPEN && h.mates().equals(together))
+            .isEmpty();
+    if (!changed) {
+      return new HandedIn(Optional.empty()); // Another tab has handed it in, and nothing is new.
+    }
     HandIn work = opened(asked, student);
     checkTaken(
         asked,
         all.of(asked.task(), student).stream().filter(h -> h.studentId().equals(student)).toList());
-    Set<UUID> together = new HashSet<>(mates);
-    together.remove(student);
     if (together.size() >= asked.rule().together()
         || !sections.get(asked.section()).students().containsAll(together)) {
       throw Problem.refused("hand-in-mates", asked.rule().together());

@@ -349,6 +349,11 @@ public class Rounds implements Remembers {
    * @throws Problem if one's own answer is not sent yet, or the other is not there for them
    */
   public void reply(Round round, UUID section, UUID student, UUID answer, String words) {
+    // One after the other, so that the same from two tabs is seen.
+    sql.sql("select 1 from round_answer where id = ? for update")
+        .param(answer)
+        .query(Integer.class)
+        .optional();
     Answer to = replied(round, section, student, answer);
     String said = said(round, words, least(round, to, student));
     if (to.replies().stream()

@@ -173,7 +173,13 @@ class EditionController {
     return shown;
   }
 
-  /** Where the words of a frame are seen now, if all of them are still there. */
+  /** So many words more in a frame are said nothing of: another stop is made, or this one anew. */
+  private static final int MOST_ADDED = 3;
+
+  /**
+   * Where the words of a frame are seen now, if all of them are still there, and hardly any others
+   * between them.
+   */
   private static Optional<Sight> now(Sight sight, Editions.Way way, List<Page> pages) {
     return way.carry()
         .landed(way.page(), List.of(sight.frame()))
@@ -183,6 +189,15 @@ class EditionController {
               int page = landed.shift().page();
               Box frame = Box.around(landed.boxes());
               return new Sight(way.to().get(page), frame.within(pages.get(page).box()));
+            })
+        .filter(
+            now -> {
+              int page = way.to().indexOf(now.pageId());
+              long here =
+                  pages.get(page).words().stream()
+                      .filter(w -> now.frame().contains(w.box().centerX(), w.box().centerY()))
+                      .count();
+              return here - way.carry().wordsIn(way.page(), sight.frame()) <= MOST_ADDED;
             });
   }
 }

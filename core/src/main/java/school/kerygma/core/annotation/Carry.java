@@ -212,6 +212,11 @@ public final class Carry {
         : Optional.of(new Landed(first, now.stream().distinct().toList(), whole));
   }
 
+  /** How many words stand in a box of a page of the older edition. */
+  public int wordsIn(int page, Box box) {
+    return before.within(page, List.of(box)).size();
+  }
+
   /** The words of a stretch on the newer edition, if all of them stand together on one page. */
   private List<Placed> found(List<Placed> stretch) {
     List<Placed> found = foundOnPages(stretch);

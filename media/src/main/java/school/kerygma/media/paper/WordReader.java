@@ -116,7 +116,7 @@ final class WordReader extends PDFTextStripper {
   protected void writeString(String line, List<TextPosition> positions) {
     for (TextPosition glyph : positions) {
       String letters = glyph.getUnicode();
-      if (letters == null || letters.isBlank()) {
+      if (letters == null || isBlank(letters)) {
         endWord();
       } else {
         if (isRaised(glyph, letters) || isElsewhere(glyph)) {
@@ -170,9 +170,16 @@ final class WordReader extends PDFTextStripper {
     }
   }
 
+  /** Spaces that do not break are spaces too (Unicode, category Zs). */
+  private static boolean isBlank(String letters) {
+    return letters
+        .codePoints()
+        .allMatch(c -> Character.isWhitespace(c) || Character.isSpaceChar(c));
+  }
+
   private void endWord() {
     turnAround();
-    if (!glyphs.isEmpty() && !text.toString().isBlank()) {
+    if (!glyphs.isEmpty() && !isBlank(text.toString())) {
       List<Box> boxes = glyphs.stream().map(this::box).flatMap(Optional::stream).toList();
       if (!boxes.isEmpty()) {
         words.add(new Word(plain(text), Box.around(boxes)));
