@@ -151,7 +151,8 @@ class EveryScreenTest {
         for (int width : new int[] {1024, 640, 390}) {
           page.setViewportSize(width, Math.max(768, width * 3 / 4));
           assertFits(page);
-          if (width != 640) {
+          // Between both ends nothing is laid out otherwise, but at the lectern.
+          if (width == 390 || width == 1024 && path.endsWith("/lectern")) {
             Chromium.assertAccessible(page);
           }
         }

@@ -38,11 +38,11 @@ class MuseumTest {
           .as("played by the teacher")
           .hasSizeGreaterThan(10)
           .allMatch(Museum.Answer::isGood);
-      answers = school.walk(teacher, 4, pages(walkthroughs));
+      answers = school.walk(teacher, 2, pages(walkthroughs));
       assertThat(answers).hasSizeGreaterThan(60);
       assertThat(answers).filteredOn(a -> !a.isGood()).as("for the teacher").isEmpty();
       for (boolean student : List.of(true, false)) {
-        assertThat(school.walk(school.byCard(school.somebody(student)), 4, "/"))
+        assertThat(school.walk(school.byCard(school.somebody(student)), 2, "/"))
             .filteredOn(a -> !a.isGood())
             .as(student ? "for a student" : "for a guardian")
             .isEmpty();
