@@ -46,7 +46,11 @@ class PlanCsvTest {
               .parse(new StringReader(csv))
               .getRecords();
       assertThat(records)
-          .allSatisfy(r -> assertThat(r.get("where") + r.get("improve")).isEqualTo("Room 123"));
+          .allSatisfy(r -> assertThat(r.get("where") + r.get("improve")).isEqualTo("Room 123"))
+          .allSatisfy(
+              r ->
+                  assertThat(r.get("due at") + " " + r.get("zone"))
+                      .isEqualTo("2026-10-02T00:00 America/Halifax"));
       assertThat(records)
           .extracting(r -> r.get("task"), r -> r.get("day"), r -> r.get("due"))
           .containsExactly(

@@ -3,10 +3,15 @@ package school.kerygma.app.exchange;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.temporal.ChronoUnit;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import org.apache.commons.csv.CSVFormat;
@@ -23,6 +28,9 @@ import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.planning.Worths;
+import school.kerygma.app.posting.DeliveryView;
+import school.kerygma.app.posting.Postings;
+import school.kerygma.app.posting.Standing;
 import school.kerygma.app.problems.Problem;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
@@ -50,13 +58,24 @@ class PlanCsv {
     "improve",
     "where",
     "ways",
-    "pick"
+    "pick",
+    "due at",
+    "improve until",
+    "closes at",
+    "zone",
+    "word",
+    "hand in",
+    "posted"
   };
 
   private final Tasks tasks;
   private final Sections sections;
+  private final Postings postings;
+  private final Clock clock;
 
-  PlanCsv(Tasks tasks, Sections sections) {
+  PlanCsv(Tasks tasks, Sections sections, Postings postings, Clock clock) {
+    this.postings = postings;
+    this.clock = clock;
     this.tasks = tasks;
     this.sections = sections;
   }
@@ -91,15 +110,35 @@ class PlanCsv {
         .header(
             "Content-Disposition",
             ContentDisposition.attachment().filename("plan.csv").build().toString())
-        .body(write(lines, Worths.of(own, planned)).getBytes(StandardCharsets.UTF_8));
+        .body(
+            write(
+                    lines,
+                    Worths.of(own, planned),
+                    Standing.of(
+                        postings.ofSections(own.stream().map(SectionView::id).toList()),
+                        clock.instant()))
+                .getBytes(StandardCharsets.UTF_8));
   }
 
-  private static String write(List<Line> lines, Worths worths) {
+  /** A moment on the school's clock, to the minute (ISO 8601 without an offset). */
+  private static String local(Optional<Instant> at, SectionView section) {
+    return at.map(
+            i ->
+                LocalDateTime.ofInstant(i, section.zone())
+                    .truncatedTo(ChronoUnit.MINUTES)
+                    .toString())
+        .orElse("");
+  }
+
+  private static String write(List<Line> lines, Worths worths, Standing standing) {
     StringBuilder out = new StringBuilder();
     try (CSVPrinter csv =
         new CSVPrinter(out, CSVFormat.RFC4180.builder().setHeader(COLUMNS).get())) {
       for (Line line : lines) {
         TaskSheet sheet = line.task().sheet();
+        SectionView of = line.section();
+        Optional<Standing.Due> due = standing.due(line.task(), of);
+        Optional<DeliveryView> delivery = standing.delivery(line.task().id(), of.id());
         OptionalDouble worth = worths.share(line.section().id(), sheet);
         csv.printRecord(
             harmless(line.section().name()),
@@ -117,7 +156,22 @@ class PlanCsv {
             sheet.improve(),
             harmless(sheet.place()),
             sheet.board().map(PlanCsv::ways).orElse(""),
-            sheet.board().map(b -> "" + b.pick()).orElse(""));
+            sheet.board().map(b -> "" + b.pick()).orElse(""),
+            local(due.map(Standing.Due::at), of),
+            local(due.flatMap(Standing.Due::improve), of),
+            local(delivery.flatMap(d -> d.moments().closesAt()), of),
+            of.zone().getId(),
+            harmless(sheet.word()),
+            sheet
+                .handIn()
+                .map(
+                    h ->
+                        h.kinds().stream()
+                            .map(k -> k.name().toLowerCase(Locale.ROOT))
+                            .sorted()
+                            .collect(Collectors.joining(" ")))
+                .orElse(""),
+            delivery.map(d -> d.state().name().toLowerCase(Locale.ROOT)).orElse(""));
       }
     } catch (IOException e) {
       throw new UncheckedIOException(e);
