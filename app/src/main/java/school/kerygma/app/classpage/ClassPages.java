@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.accounts.People;
+import school.kerygma.app.papers.Editions;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.scores.Scores;
 import school.kerygma.app.scripts.Scripts;
@@ -32,6 +33,7 @@ class ClassPages {
   private final Sections sections;
   private final Scripts scripts;
   private final Scores scores;
+  private final Editions editions;
   private final People people;
   private final Clock clock;
 
@@ -40,8 +42,10 @@ class ClassPages {
       Sections sections,
       Scripts scripts,
       Scores scores,
+      Editions editions,
       People people,
       Clock clock) {
+    this.editions = editions;
     this.lists = lists;
     this.sections = sections;
     this.scripts = scripts;
@@ -53,12 +57,12 @@ class ClassPages {
   /** The same pages as they will be, or were, at another moment. */
   ClassPages at(Instant moment) {
     Clock other = Clock.fixed(moment, ZoneOffset.UTC);
-    return new ClassPages(lists.at(other), sections, scripts, scores, people, other);
+    return new ClassPages(lists.at(other), sections, scripts, scores, editions, people, other);
   }
 
   /** The same pages as if something were posted that is not. */
   ClassPages with(List<DeliveryView> drafts) {
-    return new ClassPages(lists.with(drafts), sections, scripts, scores, people, clock);
+    return new ClassPages(lists.with(drafts), sections, scripts, scores, editions, people, clock);
   }
 
   /**
@@ -142,7 +146,16 @@ class ClassPages {
     return asked
         .or(() -> next)
         .or(() -> newest)
-        .flatMap(id -> scores.current(id).map(s -> new StudentPage.Playing(scripts.head(id), s)));
+        .flatMap(
+            id ->
+                scores
+                    .current(id)
+                    .map(
+                        s ->
+                            new StudentPage.Playing(
+                                scripts.head(id),
+                                s,
+                                !editions.outdated(scores.pages(s.id())).isEmpty())));
   }
 
   private static List<StudentPage.StripDay> strip(TaskLists.SectionList list, LocalDate today) {

@@ -45,8 +45,12 @@ record StudentPage(
     }
   }
 
-  /** The walkthrough that is in the player. */
-  record Playing(Scripts.Head walkthrough, Scores.Info score) {}
+  /**
+   * The walkthrough that is in the player.
+   *
+   * @param older whether it shows a page of which there is a newer edition
+   */
+  record Playing(Scripts.Head walkthrough, Scores.Info score, boolean older) {}
 
   /** The sessions of today. */
   public List<SessionView> sessionsToday() {
