@@ -2,6 +2,7 @@
 // the others once the server has made it ready.
 import { send } from './api.js';
 import { fill } from './dom.js';
+import { dropPieces } from './kept.js';
 import { sendFile } from './upload.js';
 
 const LOOK_MS = 1000;
@@ -58,6 +59,7 @@ document.addEventListener('alpine:init', () => {
         root = this.$root;
         data = root.dataset;
         if (data.state === 'MAKING') {
+          this.gone();
           // The page was closed, or opened anew, while it was being made ready.
           this.ready(data.waiting)
             .catch((e) => ({ problem: e.message }))
@@ -83,6 +85,7 @@ document.addEventListener('alpine:init', () => {
           announced.set(file, voice);
           const lost = await sendFile(`/class/rounds/voices/${voice}`, file, file, (percent) => (this.told = fill(data.sending, percent)), data.lost);
           if (!lost) {
+            await this.gone();
             return await this.ready(voice);
           }
           await send('GET', `/class/rounds/voices/${voice}`); // Another tab may have taken its place.
@@ -101,6 +104,11 @@ document.addEventListener('alpine:init', () => {
         const words = root.querySelector('.beside').value;
         const { voice } = await send('POST', `/class/tasks/${data.task}/round/voices`, { answer: data.answer || null, words, bytes: file.size }, { once: crypto.randomUUID() });
         return voice;
+      },
+
+      /** What has arrived is not kept here: it would be offered once more. */
+      gone() {
+        return dropPieces(`answer:${root.querySelector('.answer').dataset.mine}`);
       },
 
       /** Waits until it has been made ready, however often the line is lost meanwhile. */

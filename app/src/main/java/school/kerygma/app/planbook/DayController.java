@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -40,13 +41,31 @@ class DayController {
       SectionView section,
       WeekView.Cell cell,
       Optional<Meeting.Hours> hours,
-      List<TaskView> ofWeek) {
+      List<WeekView.Planned> ofWeek) {
+
+    /** What the day has, as students find it: what comes first today stands first. */
+    public List<WeekView.Planned> tasks() {
+      Map<UUID, WeekView.Planned> ordered = new LinkedHashMap<>();
+      cell.note().first().stream()
+          .flatMap(id -> ofWeek.stream().filter(p -> p.task().id().equals(id)))
+          .forEach(p -> ordered.put(p.task().id(), p));
+      cell.tasks().forEach(p -> ordered.putIfAbsent(p.task().id(), p));
+      return List.copyOf(ordered.values());
+    }
+
+    /** What opens by a word that is given in class: who stands in must know it. */
+    public List<TaskView> opened() {
+      return tasks().stream()
+          .map(WeekView.Planned::task)
+          .filter(t -> !t.sheet().word().isEmpty())
+          .toList();
+    }
 
     /** What comes first on the day, by its titles. */
     public List<String> first() {
       return cell.note().first().stream()
-          .flatMap(id -> ofWeek.stream().filter(t -> t.id().equals(id)))
-          .map(TaskView::title)
+          .flatMap(id -> ofWeek.stream().filter(p -> p.task().id().equals(id)))
+          .map(p -> p.task().title())
           .toList();
     }
   }
@@ -105,10 +124,7 @@ class DayController {
                               .meets()
                               .on(shown, row.section().calendar())
                               .flatMap(Meeting::hours),
-                          row.cells().stream()
-                              .flatMap(w -> w.tasks().stream())
-                              .map(WeekView.Planned::task)
-                              .toList())));
+                          row.cells().stream().flatMap(w -> w.tasks().stream()).toList())));
     }
     model.addAttribute("day", shown);
     model.addAttribute("days", days);
@@ -121,7 +137,7 @@ class DayController {
   private Map<UUID, String> papers(List<SectionDay> days) {
     Set<UUID> ids =
         days.stream()
-            .flatMap(d -> d.cell().tasks().stream())
+            .flatMap(d -> d.tasks().stream())
             .flatMap(t -> t.task().sheet().handouts().stream())
             .collect(Collectors.toSet());
     return handouts.titles(ids);

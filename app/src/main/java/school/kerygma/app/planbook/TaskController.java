@@ -115,7 +115,10 @@ class TaskController {
     model.addAttribute("kinds", kinds(own));
     model.addAttribute("opens", Opens.values());
     model.addAttribute("handInKinds", HandInRule.Kind.values());
-    model.addAttribute("before", before(task, own, from));
+    List<TaskView> before = before(task, own, from);
+    LocalDate near = SchoolCalendar.mondayOf(day(task, from)).minusWeeks(2);
+    model.addAttribute("before", before.stream().filter(t -> !firstDay(t).isBefore(near)).toList());
+    model.addAttribute("earlier", before.stream().filter(t -> firstDay(t).isBefore(near)).toList());
     model.addAttribute("zone", own.getFirst().zone());
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("papers", handouts.ofTeacher(me.id()));
@@ -150,16 +153,30 @@ class TaskController {
     model.addAttribute("scaled", scaled);
   }
 
-  /** Tasks that may be chosen to come before: those of its week and the two weeks before it. */
+  private static LocalDate day(@Nullable TaskView task, LocalDate from) {
+    return task == null
+        ? from
+        : task.sheet().days().values().stream().min(LocalDate::compareTo).orElse(from);
+  }
+
+  /**
+   * Tasks that may be chosen to come before: those of its sections' term, up to its week. A task
+   * that only other sections do would hold it up for good.
+   */
   private List<TaskView> before(@Nullable TaskView task, List<SectionView> own, LocalDate from) {
-    Set<UUID> ids = own.stream().map(SectionView::id).collect(Collectors.toSet());
-    LocalDate day =
-        task == null
-            ? from
-            : task.sheet().days().values().stream().min(LocalDate::compareTo).orElse(from);
-    LocalDate monday = SchoolCalendar.mondayOf(day);
-    List<TaskView> all =
-        new ArrayList<>(tasks.between(ids, monday.minusWeeks(2), monday.plusDays(6)));
+    Set<UUID> ids =
+        own.stream()
+            .map(SectionView::id)
+            .filter(s -> task == null || task.sheet().days().containsKey(s))
+            .collect(Collectors.toSet());
+    LocalDate monday = SchoolCalendar.mondayOf(day(task, from));
+    LocalDate first =
+        own.stream()
+            .filter(s -> ids.contains(s.id()))
+            .map(s -> s.calendar().mondayOfWeek(1))
+            .min(LocalDate::compareTo)
+            .orElse(monday);
+    List<TaskView> all = new ArrayList<>(tasks.between(ids, first, monday.plusDays(6)));
     if (task != null) {
       Set<UUID> listed = all.stream().map(TaskView::id).collect(Collectors.toSet());
       all.removeIf(t -> t.id().equals(task.id()));
