@@ -1,6 +1,7 @@
 // A question inside a talk: its fields, its answer, and what came of it. What is right only the server knows.
 import { send } from './api.js';
 import { element, fill } from './dom.js';
+import { onceThereIsALine } from './waiting.js';
 
 export class Check {
   /**
@@ -164,10 +165,19 @@ export class Check {
       return;
     }
     this.asking = true;
+    const answer = this.given();
+    const words = JSON.stringify(answer);
+    if (this.sent?.words !== words) {
+      this.sent = { words, once: crypto.randomUUID() }; // Sent once more, it is no second try.
+    }
     try {
-      const result = await send('POST', `/media/scores/${this.score}/checks/${this.question.id}`, { answer: this.given() });
+      const result = await send('POST', `/media/scores/${this.score}/checks/${this.question.id}`, { answer }, { once: this.sent.once });
+      this.sent = undefined;
       this.tell(result);
     } catch (e) {
+      if (!e.status) {
+        onceThereIsALine(() => this.form.isConnected && !this.question.over && this.answer());
+      }
       this.said.textContent = e.status ? e.message : this.words.lost;
       if (e.status === 409) {
         this.finish();

@@ -1,11 +1,17 @@
 // A student's list: ticks, and the way from a task to the stop that explains it.
 import { inOrder } from './anew.js';
 import { send } from './api.js';
+import { onceThereIsALine, Waiting } from './waiting.js';
 
 document.addEventListener('alpine:init', () => {
+  /** Ticks by the addresses of their boxes. */
+  let waiting;
+  const addressOf = (box) => `/class/tasks/${box.dataset.task}${box.dataset.way ? `/ways/${box.dataset.way}` : ''}/tick`;
+
   Alpine.data('classpage', () => ({
     watching: false,
     problem: '',
+    waits: '',
     /** Which task is next is computed on the server. */
     deed: inOrder(['.todo', '.strip', '.class-head'], () => document.dispatchEvent(new CustomEvent('kerygma:list'))),
     init() {
@@ -14,11 +20,22 @@ document.addEventListener('alpine:init', () => {
         // The list has moved under the stage: it is brought back if that took it out of sight.
         this.$nextTick(() => requestAnimationFrame(() => this.keepInSight()));
       });
+      waiting = new Waiting(this.$root.dataset.mine);
+      const left = new Map(waiting.all());
+      for (const box of this.$root.querySelectorAll('input[type=checkbox][data-task]:not(:disabled)')) {
+        if (left.has(addressOf(box))) {
+          box.checked = left.get(addressOf(box));
+        }
+      }
       // What was ticked while the page was still loading.
       for (const box of this.$root.querySelectorAll('input[type=checkbox][data-task]')) {
         if (box.checked !== box.defaultChecked) {
           this.tick({ currentTarget: box });
+          left.delete(addressOf(box));
         }
+      }
+      if (left.size > 0) {
+        this.deed(() => this.sendWaiting());
       }
     },
     keepInSight() {
@@ -55,14 +72,40 @@ document.addEventListener('alpine:init', () => {
       this.problem = '';
       this.deed(() => this.keep(box, done));
     },
+    /** Without a line the box stays as it was pressed: the tick waits, and goes by itself. */
     async keep(box, done) {
+      const address = addressOf(box);
+      waiting.keep(address, done);
+      return (await this.sent(address, done, () => (box.checked = !done))) && this.sendWaiting();
+    },
+    /** @returns whether there is a line */
+    async sent(address, done, undo = () => {}) {
       try {
-        const way = box.dataset.way ? `/ways/${box.dataset.way}` : '';
-        await send('POST', `/class/tasks/${box.dataset.task}${way}/tick?done=${done}`, undefined, { keepalive: true });
+        await send('POST', `${address}?done=${done}`, undefined, { keepalive: true });
       } catch (e) {
-        box.checked = !done;
+        if (e.status === 401) {
+          return true; // It is sent when somebody is signed in again.
+        }
+        if (!e.status) {
+          this.waits = this.$refs.problem.dataset.waits;
+          onceThereIsALine(() => this.deed(() => this.sendWaiting()));
+          return false;
+        }
+        undo();
         this.problem = e.message || this.$refs.problem.dataset.lost;
       }
+      waiting.gone(address, done);
+      return true;
+    },
+    /** @returns false if nothing could be sent */
+    async sendWaiting() {
+      for (const [address, done] of waiting.all()) {
+        if (!(await this.sent(address, done))) {
+          return false;
+        }
+      }
+      this.waits = '';
+      return true;
     },
   }));
 });

@@ -24,6 +24,7 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('player', () => {
     // Outside the component: what Alpine watches is wrapped, and these must not be.
     let pictures;
+    let ahead = false;
     let beacons;
     let leftOff;
     let corrections = [];
@@ -169,6 +170,7 @@ document.addEventListener('alpine:init', () => {
         this.playing = true;
         before = this.now();
         this.fresh = false;
+        this.fetchAhead();
         document.dispatchEvent(new CustomEvent('kerygma:watching'));
         const step = () => {
           if (!this.playing) {
@@ -290,10 +292,6 @@ document.addEventListener('alpine:init', () => {
         drawn = moment;
         fit(this.$refs.stage, stage);
         draw(this.$refs.stage, moment, pictures, stage);
-        const next = score.camera.find((k) => k.atMs > at && score.pages[k.page] !== moment.page);
-        if (next && !score.pictures.some((p) => p.page === next.page)) {
-          pictures.of(score.pages[next.page].id, 0); // So that it is there when it is turned to.
-        }
         const cues = track ? track.cues : score.cues;
         const cue = cues.find((c) => c.startMs <= at && at < c.endMs);
         this.between = !cue && cues.some((c) => c.endMs <= at && at < c.endMs + CAPTION_GAP_MS && c !== cues.at(-1));
@@ -534,6 +532,16 @@ document.addEventListener('alpine:init', () => {
         shownWord = now;
         if (now && !this.$refs.transcript.contains(document.activeElement)) {
           this.keepInSight(now.button);
+        }
+      },
+
+      /** What is still to come is fetched while there is a line; what is moving comes with its own pictures. */
+      fetchAhead() {
+        if (!ahead) {
+          ahead = true;
+          const moved = new Set(score.pictures.map((p) => p.page));
+          const pages = score.camera.map((k) => k.page).filter((p) => !moved.has(p));
+          pictures.ahead([...new Set(pages)].map((p) => score.pages[p].id));
         }
       },
 

@@ -363,6 +363,17 @@ export class Pictures {
     return here(large) ? large : small;
   }
 
+  /** Fetches pages one after the other, while there is a line: all of them small before the first large one. */
+  async ahead(pages) {
+    for (const size of navigator.connection?.saveData ? ['s'] : ['s', 'l']) {
+      for (const page of pages) {
+        await this.#get(page, size)
+          .decode()
+          .catch(() => {});
+      }
+    }
+  }
+
   /** Whether all that was asked for is here, or cannot be had. */
   settled() {
     return [...this.#images.values()].every((image) => image.complete);

@@ -115,6 +115,33 @@ class TicksTest {
     }
   }
 
+  /** It waits on the device, also when the page is closed. */
+  @Test
+  void whatIsTickedWithoutALineGoesByItselfWhenTheLineIsBack() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID first = plan(school, TaskSheet.of("Measure a bridge", 20, on(school, 2)));
+    UUID second = plan(school, TaskSheet.of("Name its parts", 20, on(school, 2)));
+    school.post(MONDAY, first, second);
+    UUID student = school.students().iterator().next();
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      Page page = Chromium.byCard(phone, student);
+      phone.setOffline(true);
+      page.getByLabel("Measure a bridge").check();
+      assertThat(page.getByText("kept on this device and goes by itself")).isVisible();
+      assertThat(page.getByLabel("Measure a bridge")).isChecked();
+      page.getByLabel("Name its parts").check();
+      page.getByLabel("Name its parts").uncheck(); // The later one counts.
+      phone.setOffline(false);
+      assertThat(page.locator(".todo li").first()).containsText("done Wednesday");
+      assertThat(page.getByText("kept on this device and goes by itself")).isHidden();
+      assertThat(
+              DemoServer.bean(Audience.class)
+                  .ticks(List.of(student), List.of(first, second))
+                  .get(student))
+          .containsOnlyKeys(first);
+    }
+  }
+
   /** It is Wednesday, and all of it is due on Friday at 11:59 p.m. */
   @Test
   void aPartThatIsDueEarlierBringsItsTaskUpOnThatDayAndSaysWhenItsTimeHasPassed() {

@@ -22,6 +22,7 @@ import school.kerygma.app.audience.Audience;
 import school.kerygma.app.posting.DeliveryView;
 import school.kerygma.app.posting.PostedTitles;
 import school.kerygma.app.posting.Postings;
+import school.kerygma.app.scripts.OutdatedStops;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
 import school.kerygma.app.sections.Linking;
@@ -53,13 +54,15 @@ class OverviewController {
    * @param page what its first stop shows
    * @param unchecked how many stops have words that are not checked
    * @param isBeingMade whether it is being put together just now
+   * @param older which of its stops show an older edition of a paper
    */
   record Talk(
       Scripts.Head head,
       Optional<UUID> page,
       List<Stand> stands,
       long unchecked,
-      boolean isBeingMade) {
+      boolean isBeingMade,
+      List<String> older) {
 
     /** What is to be done next. */
     public String next() {
@@ -83,6 +86,7 @@ class OverviewController {
       Optional<DeliveryView> goesUp) {}
 
   private final Scripts scripts;
+  private final OutdatedStops outdated;
   private final Sections sections;
   private final Postings postings;
   private final PostedTitles titles;
@@ -94,6 +98,7 @@ class OverviewController {
 
   OverviewController(
       Scripts scripts,
+      OutdatedStops outdated,
       Sections sections,
       Postings postings,
       PostedTitles titles,
@@ -103,6 +108,7 @@ class OverviewController {
       Gate gate,
       Clock clock) {
     this.scripts = scripts;
+    this.outdated = outdated;
     this.sections = sections;
     this.postings = postings;
     this.titles = titles;
@@ -132,7 +138,8 @@ class OverviewController {
               all.stream().flatMap(s -> s.sight().stream()).map(Sight::pageId).findFirst(),
               own.stream().flatMap(s -> latest(stands, s, head.id()).stream()).toList(),
               all.stream().filter(StopView::unchecked).count(),
-              making.containsKey(head.id()) && !making.get(head.id()).state().isOver()));
+              making.containsKey(head.id()) && !making.get(head.id()).state().isOver(),
+              outdated.among(all)));
     }
     model.addAttribute("talks", talks);
     return "planbook/walkthroughs";

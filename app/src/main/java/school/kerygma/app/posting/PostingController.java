@@ -25,11 +25,11 @@ import school.kerygma.app.accounts.Gate;
 import school.kerygma.app.accounts.HasMail;
 import school.kerygma.app.accounts.SignedIn;
 import school.kerygma.app.marking.RosterNames;
-import school.kerygma.app.papers.Editions;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.planning.TaskView;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.scores.Scores;
+import school.kerygma.app.scripts.OutdatedStops;
 import school.kerygma.app.scripts.PartView;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
@@ -50,7 +50,7 @@ class PostingController {
   private final Scores scores;
   private final Tasks tasks;
   private final Handouts handouts;
-  private final Editions editions;
+  private final OutdatedStops outdated;
   private final RosterNames names;
   private final PostingLook look;
   private final Telling telling;
@@ -69,7 +69,7 @@ class PostingController {
       Scores scores,
       Tasks tasks,
       Handouts handouts,
-      Editions editions,
+      OutdatedStops outdated,
       RosterNames names,
       PostingLook look,
       Telling telling,
@@ -88,7 +88,7 @@ class PostingController {
     this.works = works;
     this.scores = scores;
     this.handouts = handouts;
-    this.editions = editions;
+    this.outdated = outdated;
     this.names = names;
     this.postings = postings;
     this.sections = sections;
@@ -122,15 +122,7 @@ class PostingController {
     model.addAttribute("fresh", rows.stream().anyMatch(r -> r.delivery().isEmpty()));
     model.addAttribute("tasks", tied);
     model.addAttribute("stops", stops);
-    Set<UUID> outdated =
-        editions.outdated(
-            stops.stream().flatMap(s -> s.sight().stream()).map(s -> s.pageId()).toList());
-    model.addAttribute(
-        "older",
-        stops.stream()
-            .filter(s -> s.sight().filter(v -> outdated.contains(v.pageId())).isPresent())
-            .map(s -> "" + s.number())
-            .toList());
+    model.addAttribute("older", outdated.among(stops));
     model.addAttribute("parts", PartView.of(stops));
     model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
     model.addAttribute("postingId", UUID.randomUUID());

@@ -29,6 +29,7 @@ import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.posting.Postings;
 import school.kerygma.app.posting.Standing;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.scripts.OutdatedStops;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.sections.SectionView;
 import school.kerygma.app.sections.Sections;
@@ -49,6 +50,7 @@ class ProofController {
   private final MessageSource messages;
   private final ProofPage page;
   private final Scripts scripts;
+  private final OutdatedStops outdated;
   private final Tasks tasks;
   private final Postings postings;
   private final Clock clock;
@@ -63,6 +65,7 @@ class ProofController {
       MessageSource messages,
       ProofPage page,
       Scripts scripts,
+      OutdatedStops outdated,
       Tasks tasks,
       Postings postings,
       Clock clock,
@@ -75,6 +78,7 @@ class ProofController {
     this.messages = messages;
     this.page = page;
     this.scripts = scripts;
+    this.outdated = outdated;
     this.tasks = tasks;
     this.postings = postings;
     this.clock = clock;
@@ -87,6 +91,7 @@ class ProofController {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
     Proofs.View view = proofs.of(id);
     model.addAttribute("walkthrough", scripts.head(id));
+    model.addAttribute("older", outdated.among(scripts.stopsOf(id)));
     model.addAttribute("view", view);
     model.addAttribute("open", page.of(id, view.open()));
     model.addAttribute("plain", page.of(id, view.plain()));

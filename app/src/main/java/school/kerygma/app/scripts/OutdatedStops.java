@@ -1,0 +1,33 @@
+package school.kerygma.app.scripts;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.papers.Editions;
+import school.kerygma.core.walkthrough.Sight;
+
+/** Stops that show a page of which there is a newer edition. */
+@Service
+@Transactional(readOnly = true)
+public class OutdatedStops {
+
+  private final Editions editions;
+
+  OutdatedStops(Editions editions) {
+    this.editions = editions;
+  }
+
+  /** Their numbers, in the order of the stops. */
+  public List<String> among(Collection<StopView> stops) {
+    Set<UUID> outdated =
+        editions.outdated(
+            stops.stream().flatMap(s -> s.sight().stream()).map(Sight::pageId).toList());
+    return stops.stream()
+        .filter(s -> s.sight().filter(v -> outdated.contains(v.pageId())).isPresent())
+        .map(s -> String.valueOf(s.number()))
+        .toList();
+  }
+}
