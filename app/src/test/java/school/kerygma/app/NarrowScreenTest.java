@@ -104,6 +104,8 @@ class NarrowScreenTest {
       page.locator(".player.narrow").waitFor();
       BoundingBox stage = page.locator(".player .stage").boundingBox();
       assertThat(stage.width / stage.height).isBetween(1.2, 1.45);
+      BoundingBox begin = page.locator(".big-play:visible, .go-on:visible").first().boundingBox();
+      assertThat(begin.y).isBetween(stage.y, stage.y + stage.height - begin.height);
       page.getByText("Whole page").click();
       assertThat(
               page.locator(
