@@ -79,10 +79,20 @@ document.addEventListener('alpine:init', () => {
     worded: false,
     init() {
       this.choose();
+      this.offer();
+      document.addEventListener('change', (e) => e.target.name === 'section' && this.offer());
     },
     choose() {
       this.chosen = this.$refs.opens.value === 'WHEN_CHOSEN_ARE_TICKED';
       this.worded = this.$refs.opens.value === 'WHEN_THE_WORD_IS_GIVEN';
+    },
+    /** What only other sections do would hold it up for good: it is not offered, unless it is chosen already. */
+    offer() {
+      const own = [...document.querySelectorAll('input[name=section]:checked')].map((s) => s.value);
+      for (const row of this.$root.querySelectorAll('[data-sections]')) {
+        const shared = own.length === 0 || own.some((s) => row.dataset.sections.includes(s));
+        row.hidden = !shared && !row.querySelector(':checked');
+      }
     },
   }));
 
