@@ -294,7 +294,7 @@ class FromPaperToFollowUpTest {
     }
     markedAt = ((Number) teacher.evaluate("window.marked - window.zero")).doubleValue();
     assertThat(markedAt).isGreaterThan(5_000);
-    teacher.waitForURL("**/play");
+    teacher.waitForURL("**/play*");
   }
 
   /** When the mark is to be seen, on the program's clock. */
@@ -614,7 +614,7 @@ class FromPaperToFollowUpTest {
     teacher.keyboard().press("F8");
     teacher.waitForFunction("() => Number(document.querySelector('main').dataset.at) > 2500");
     teacher.keyboard().press("PageDown");
-    teacher.waitForURL("**/play");
+    teacher.waitForURL("**/play*");
     List<UUID> after = takes();
     assertThat(after).hasSize(4);
     assertThat(after.get(1)).isNotEqualTo(before.get(1));

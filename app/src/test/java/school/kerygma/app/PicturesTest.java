@@ -127,7 +127,7 @@ class PicturesTest {
       long windowOff = at(page);
       until(page, windowOff + 800);
       page.keyboard().press("F8");
-      page.waitForURL("**/play");
+      page.waitForURL("**/play*");
 
       Awaitility.await()
           .atMost(Duration.ofMinutes(1))
@@ -237,7 +237,7 @@ class PicturesTest {
       long over = at(page);
       until(page, over + 1_500);
       page.keyboard().press("F8");
-      page.waitForURL("**/play");
+      page.waitForURL("**/play*");
 
       PlaybackScore score = score(talk);
       assertThat(score.pictures())
@@ -366,7 +366,7 @@ class PicturesTest {
       long pasted = at(page);
       until(page, pasted + 800);
       page.keyboard().press("F8");
-      page.waitForURL("**/play");
+      page.waitForURL("**/play*");
       PlaybackScore score = score(talk);
       assertThat(score.marks())
           .extracting(m -> m.kind() + ": " + m.words())

@@ -159,7 +159,7 @@ class SettingUpTest {
       Locator steps = page.locator(".first-steps");
       assertThat(steps.locator("li.done")).hasCount(3); // the term, the section, the students
       press(page, "Play a sample walkthrough");
-      page.waitForURL("**/play");
+      page.waitForURL("**/play*");
       assertThat(page.locator("[data-work]")).hasCount(0); // The page is loaded anew until then.
       page.locator(".player[data-ready]").waitFor();
       page.getByText("Play", new Page.GetByTextOptions().setExact(true)).first().click();
@@ -201,7 +201,7 @@ class SettingUpTest {
             "ms => Number(document.querySelector('main').dataset.at) > ms", stop * 1500);
         page.keyboard().press("PageDown");
       }
-      page.waitForURL("**/play");
+      page.waitForURL("**/play*");
       leadsOn(page);
       page.getByText("Read through and mend the captions").click();
       page.locator(".caption-desk[data-ready]").waitFor();

@@ -61,6 +61,7 @@ class HelpController {
           new Question("time", "section"),
           new Question("substitute", "day"),
           new Question("again", "proof"),
+          new Question("next-term", "planbook"),
           new Question("edition", "edition"));
 
   @GetMapping("/help")
