@@ -162,23 +162,7 @@ public record Matter(
       Optional<BigDecimal> share,
       Optional<Instant> improve,
       String place,
-      boolean takenHere) {
-
-    /** Of which nothing is handed in on the class page. */
-    public Doing(
-        int minutes,
-        Optional<BigDecimal> points,
-        Optional<Instant> due,
-        Optional<Instant> goesUp,
-        Optional<Instant> closes,
-        List<DueRule.Doubt> doubts,
-        int dayMinutes,
-        Optional<BigDecimal> share,
-        Optional<Instant> improve,
-        String place) {
-      this(minutes, points, due, goesUp, closes, doubts, dayMinutes, share, improve, place, false);
-    }
-  }
+      boolean takenHere) {}
 
   /**
    * A section.

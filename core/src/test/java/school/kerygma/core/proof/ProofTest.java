@@ -247,7 +247,8 @@ class ProofTest {
                                   ? Optional.empty()
                                   : Optional.of(
                                       LocalDateTime.parse(improve).atZone(c.zone()).toInstant()),
-                              place)))
+                              place,
+                              false)))
               .toList());
     }
 
@@ -664,7 +665,8 @@ class ProofTest {
                     d.dayMinutes(),
                     d.share(),
                     d.improve(),
-                    d.place()));
+                    d.place(),
+                    d.takenHere()));
   }
 
   @Test
