@@ -50,7 +50,7 @@ class PlanCsvTest {
           .allSatisfy(
               r ->
                   assertThat(r.get("due at") + " " + r.get("zone"))
-                      .isEqualTo("2026-10-02T00:00 America/Halifax"));
+                      .isEqualTo("2026-10-02T08:50 America/Halifax"));
       assertThat(records)
           .extracting(r -> r.get("task"), r -> r.get("day"), r -> r.get("due"))
           .containsExactly(

@@ -59,20 +59,25 @@ final class ZoneRows implements Proof.Rows {
   private static final String NAMES =
       "(?:newfoundland|atlantic|eastern|central|mountain|pacific|greenwich)";
 
+  /** One of these stands wherever a zone is named. */
+  private static final String[] HINTS =
+      Stream.concat(Stream.of("time", "st", "dt", "utc", "gmt"), ZONES.keySet().stream())
+          .toArray(String[]::new);
+
   private static final Pattern NAMED =
       Sides.of(
           "(?:\\d\\s*(?:[ap]\\.?\\s?m\\.?)?|o'clock|noon|midnight)\\s*,?\\s*\\(?(?<z>"
               + NAMES
               + "(?:\\s+(?:standard|daylight|mean))?\\s+time\\b|"
               + NAMES
-              + "(?=\\s*(?:[.,;!?)]|$))|(?-i:[NAECMP][SD]T|UTC|GMT)\\b)");
+              + "(?=\\s*(?:[.,;!?)]|$)|\\s+(?:on|this|next|every)\\b)|(?-i:[NAECMP][SD]T|UTC|GMT)\\b)");
 
   @Override
   public Stream<Row> of(Matter matter) {
     List<Statement> all = new ArrayList<>();
     boolean other = false;
     for (Matter.Text text : matter.texts()) {
-      if (!Sides.mentions(text, "time", "st", "dt", "utc", "gmt", "eastern", "pacific")) {
+      if (!Sides.mentions(text, HINTS)) {
         continue;
       }
       Matcher found = NAMED.matcher(text.words());

@@ -266,4 +266,22 @@ class CheckTest {
       assertThat(read.questions().isEmpty() || read.wrong().isEmpty()).as(text).isTrue();
     }
   }
+
+  @ParameterizedTest(name = "{0}")
+  @CsvSource(
+      delimiter = '@',
+      value = {
+        "- beam/+ truss                   @ truss",
+        "+ beam/+ truss/- arch            @ beam; truss",
+        "= 40 N +- 2                      @ 40 N",
+        "~ truss | trusses                @ truss",
+        "1. draw/2. build                 @ draw; build",
+        "arrow -> force/ring -> joint     @ arrow \u2013 force; ring \u2013 joint",
+        "[moves] truck, wind/[rests] deck @ moves: truck, wind; rests: deck",
+      })
+  void whatIsRightIsSaidInWords(String lines, String right) {
+    CheckQuestion question =
+        CheckText.of("? Which?\n" + lines.replace("/", "\n")).questions().getFirst();
+    assertThat(String.join("; ", question.right())).isEqualTo(right);
+  }
 }

@@ -75,4 +75,38 @@ class StepTest {
     Step build = add(BUILD, "2026-09-30", true, false, Opens.WHEN_CHOSEN_ARE_TICKED, READ);
     assertThat(build.waitsFor(list)).isEmpty();
   }
+
+  private Step of(
+      UUID task, String day, boolean required, boolean ticked, Opens opens, String kind) {
+    Step step = new Step(task, LocalDate.parse(day), required, ticked, opens, Set.of(), kind);
+    list.add(step);
+    return step;
+  }
+
+  @Test
+  void whatWaitsForAllOthersWaitsForThoseThatWerePlannedAfterItToo() {
+    of(READ, "2026-09-21", true, true, Opens.WITH_ITS_POSTING, "");
+    of(EXTRA, "2026-09-28", false, false, Opens.WITH_ITS_POSTING, "");
+    Step build = of(BUILD, "2026-09-29", true, false, Opens.WHEN_ALL_OTHERS_ARE_DONE, "");
+    assertThat(build.waitsFor(list)).isEmpty();
+    of(SKETCH, "2026-10-05", true, false, Opens.WITH_ITS_POSTING, "");
+    assertThat(build.waitsFor(list)).containsExactly(SKETCH);
+  }
+
+  @Test
+  void ofItsKindOnlyThoseHoldItUp() {
+    of(READ, "2026-09-21", true, false, Opens.WITH_ITS_POSTING, "Drawings");
+    of(SKETCH, "2026-09-28", true, false, Opens.WITH_ITS_POSTING, "Models");
+    Step build =
+        of(BUILD, "2026-09-29", true, false, Opens.WHEN_ALL_OF_ITS_KIND_ARE_DONE, "Models");
+    assertThat(build.waitsFor(list)).containsExactly(SKETCH);
+  }
+
+  @Test
+  void twoThatWaitForAllOthersDoNotLockBoth() {
+    Step sketch = of(SKETCH, "2026-09-28", true, false, Opens.WHEN_ALL_OTHERS_ARE_DONE, "");
+    Step build = of(BUILD, "2026-09-29", true, false, Opens.WHEN_ALL_OTHERS_ARE_DONE, "");
+    assertThat(sketch.waitsFor(list)).isEmpty();
+    assertThat(build.waitsFor(list)).isEmpty();
+  }
 }

@@ -679,6 +679,46 @@ class ProofTest {
   }
 
   @Test
+  void aZoneIsComparedAlsoWhereNoTaskIsTiedToWhatIsSaid() {
+    assertThat(untied("The call is at 8 p.m. Eastern on October 14.")).contains("ZONE OTHER_ZONE");
+    assertThat(untied("The call is at 8 p.m. Atlantic on October 14.")).doesNotContain("ZONE");
+  }
+
+  private static String untied(String said) {
+    Matter all = new Case().says(said).matter();
+    return Proof.of(
+            new Matter(all.texts(), all.papers(), List.of(), all.sections(), List.of(), Set.of()))
+        .rows()
+        .stream()
+        .filter(Proof.Row::open)
+        .map(r -> r.topic() + " " + r.reason().orElseThrow())
+        .collect(Collectors.joining(", "));
+  }
+
+  /** One side alone agrees with nothing. */
+  @Test
+  void aRowAgreesOnlyWhereTwoSidesWereCompared() {
+    int alone = 0;
+    for (String said :
+        List.of("", "Plan 40 minutes.", "Hand it in online.", "It is for 24 points.")) {
+      for (String written : List.of("The map", "Part 1 Draw, 24 points", "Due on October 16")) {
+        Case one = new Case().writes(written);
+        if (!said.isEmpty()) {
+          one.says(said);
+        }
+        for (Proof.Row row : Proof.of(one.matter()).rows()) {
+          long sides = row.statements().stream().map(Proof.Statement::side).distinct().count();
+          alone += sides < 2 ? 1 : 0;
+          assertThat(row.verdict() == Proof.Verdict.AGREES && sides < 2)
+              .as("%s of \u201c%s\u201d and \u201c%s\u201d", row, said, written)
+              .isFalse();
+        }
+      }
+    }
+    assertThat(alone).isPositive();
+  }
+
+  @Test
   void anotherPageIsShownThanIsSaid() {
     Case one = new Case().says("Look at page two.").writes("The map").writes("The table");
     assertThat(one.findings()).isEqualTo("PAGES OTHER_PAGE_SHOWN");
