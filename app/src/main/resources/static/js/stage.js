@@ -309,8 +309,21 @@ export function draw(canvas, moment, pictures, stage = WIDE) {
   moment.over?.forEach((o) => drawOver(g, o, stage));
   if (moment.pointer) {
     const p = onStage({ x: moment.pointer.x, y: moment.pointer.y, width: 0, height: 0 }, 0);
-    disc(g, p.x, p.y, 11, '#FFFFFF');
-    disc(g, p.x, p.y, 9, PLUM);
+    drawPointer(g, p.x, p.y);
+  }
+}
+
+/** A circle, so that the letters it points at can be read; white around it, so that it is seen on anything. */
+function drawPointer(g, x, y) {
+  for (const [width, color] of [
+    [8, '#FFFFFF'],
+    [4, PLUM],
+  ]) {
+    g.lineWidth = width;
+    g.strokeStyle = color;
+    g.beginPath();
+    g.arc(x, y, 14, 0, 2 * Math.PI);
+    g.stroke();
   }
 }
 
