@@ -647,6 +647,34 @@ class ProofTest {
         .containsExactly("2026-10-16T09:40 7A Design", "2026-10-16T13:00 7C Design");
   }
 
+  @Test
+  void theOtherDayOfASecondSectionIsLaidBesideThePaper() {
+    Matter matter = new Case().writes("It is due on Friday, October 16, at 11:59 p.m.").matter();
+    List<Matter.Task> own =
+        List.of(
+            new Matter.Task(
+                LAB,
+                "Load table",
+                true,
+                false,
+                0,
+                0,
+                List.of(at(matter, 0, "2026-10-16T23:59"), at(matter, 1, "2026-10-19T23:59"))));
+    assertThat(
+            Proof.of(
+                    new Matter(
+                        matter.texts(),
+                        matter.papers(),
+                        own,
+                        matter.sections(),
+                        List.of(),
+                        Set.of()))
+                .rows())
+        .filteredOn(Proof.Row::open)
+        .extracting(r -> r.topic() + " " + r.reason().orElseThrow())
+        .containsExactly("DUE OTHER_THAN_POSTED");
+  }
+
   private static Optional<Matter.Doing> at(Matter matter, int section, String due) {
     return matter
         .tasks()
