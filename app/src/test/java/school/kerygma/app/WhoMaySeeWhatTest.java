@@ -233,7 +233,7 @@ class WhoMaySeeWhatTest {
     "the script, in, s, -, -, -, -, -, -, -",
     "the captions, in, s, -, -, -, -, -, -, -",
     "the proof, in, s, -, -, -, -, -, -, -",
-    "the answers, in, s, -, -, -, -, -, -, -",
+    "the answers, in, s, s, -, -, -, -, -, -",
     "bridge's question box, in, s, s, s, -, s, -, s, -",
     "the question box, in, s, s, s, s, -, -, -, -",
     "one's own questions, in, -, -, -, -, s, s, -, -",
