@@ -50,6 +50,7 @@ import school.kerygma.app.handin.Shape;
 import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Problem;
+import school.kerygma.app.store.MediaStore;
 import school.kerygma.core.handin.Blank;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.handin.Quad;
@@ -526,6 +527,16 @@ class HandInTest {
     settled(task, student);
     assertThatThrownBy(() -> handIns.straighten(asked, file, student, corners))
         .hasMessage("hand-in-straight");
+
+    // Of a photo that can no longer be read the picture that was there is better than none.
+    MediaStore store = DemoServer.bean(MediaStore.class);
+    store.delete("handins/" + file + ".original");
+    store.put("handins/" + file + ".original", new ByteArrayInputStream(new byte[] {1, 2, 3}));
+    handIns.turn(asked, file, student);
+    settled(task, student);
+    HandIns.FileOf stays = handIns.of(task, student).getFirst().files().getFirst();
+    assertThat(stays.stayed()).isTrue();
+    assertThat(stays.pages()).isOne();
   }
 
   @Test
