@@ -6,6 +6,7 @@ import { onceThereIsALine, Waiting } from './waiting.js';
 document.addEventListener('alpine:init', () => {
   /** Ticks by the addresses of their boxes. */
   let waiting;
+  let asking = false;
   const addressOf = (box) => `/class/tasks/${box.dataset.task}${box.dataset.way ? `/ways/${box.dataset.way}` : ''}/tick`;
 
   Alpine.data('classpage', () => ({
@@ -70,12 +71,12 @@ document.addEventListener('alpine:init', () => {
       const box = event.currentTarget;
       const done = box.checked;
       this.problem = '';
+      waiting.keep(addressOf(box), done);
       this.deed(() => this.keep(box, done));
     },
     /** Without a line the box stays as it was pressed: the tick waits, and goes by itself. */
     async keep(box, done) {
       const address = addressOf(box);
-      waiting.keep(address, done);
       return (await this.sent(address, done, () => (box.checked = !done))) && this.sendWaiting();
     },
     /** @returns whether there is a line */
@@ -88,7 +89,7 @@ document.addEventListener('alpine:init', () => {
         }
         if (!e.status) {
           this.waits = this.$refs.problem.dataset.waits;
-          onceThereIsALine(() => this.deed(() => this.sendWaiting()));
+          this.tryAgain();
           return false;
         }
         undo();
@@ -96,6 +97,15 @@ document.addEventListener('alpine:init', () => {
       }
       waiting.gone(address, done);
       return true;
+    },
+    tryAgain() {
+      if (!asking) {
+        asking = true;
+        onceThereIsALine(() => {
+          asking = false;
+          this.deed(() => this.sendWaiting());
+        });
+      }
     },
     /** @returns false if nothing could be sent */
     async sendWaiting() {
