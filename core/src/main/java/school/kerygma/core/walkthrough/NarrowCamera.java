@@ -56,7 +56,7 @@ public final class NarrowCamera {
   private static final double AROUND = 4;
 
   /** What is marked is not kept waiting as long. */
-  static final long MARK_REST_MS = 1_200;
+  public static final long MARK_REST_MS = 1_200;
 
   /** Side of the place that a pointer is on, in points. */
   private static final double POINT = 1;
