@@ -2,7 +2,6 @@ package school.kerygma.app.papers;
 
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -165,18 +164,9 @@ public class Editions {
     return ways;
   }
 
-  /** Those among some pages that do not belong to the newest edition of their paper. */
+  /** Those among some pages of whose paper there is a newer edition. */
   public Set<UUID> outdated(Collection<UUID> of) {
-    Map<UUID, UUID> newest = new HashMap<>();
-    Set<UUID> outdated = new HashSet<>();
-    for (Handout.PageEntity page : of.isEmpty() ? List.<Handout.PageEntity>of() : pages.among(of)) {
-      UUID handout = page.edition().handout().id();
-      UUID now = newest.computeIfAbsent(handout, h -> newestEdition(h).id());
-      if (!now.equals(page.edition().id())) {
-        outdated.add(page.id());
-      }
-    }
-    return outdated;
+    return of.isEmpty() ? Set.of() : pages.outdated(of);
   }
 
   private static Way way(Content before, Content after) {

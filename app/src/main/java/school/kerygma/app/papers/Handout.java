@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
@@ -285,6 +286,11 @@ class Handout {
   }
 
   interface PageRepository extends JpaRepository<PageEntity, UUID> {
+    @Query(
+        "select p.id from Page p where p.id in :pages and exists (select 1 from Edition n"
+            + " where n.handout.id = p.edition.handout.id and n.ready and n.number > p.edition.number)")
+    Set<UUID> outdated(Collection<UUID> pages);
+
     @Query(
         "select p from Page p join fetch p.edition e join fetch e.handout where e.id = :edition order by p.number")
     List<PageEntity> ofEdition(UUID edition);

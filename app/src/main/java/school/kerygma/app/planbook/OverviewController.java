@@ -9,6 +9,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -129,6 +130,10 @@ class OverviewController {
         scripts.stopsOfTeacher(me.id()).entrySet().stream()
             .collect(Collectors.toMap(e -> e.getKey().id(), Map.Entry::getValue));
     Map<UUID, Works.View> making = works.latestOf(heads.stream().map(Scripts.Head::id).toList());
+    Set<UUID> older =
+        outdated.among(stops.values().stream().flatMap(List::stream).toList()).stream()
+            .map(StopView::id)
+            .collect(Collectors.toSet());
     List<Talk> talks = new ArrayList<>();
     for (Scripts.Head head : heads) {
       List<StopView> all = stops.getOrDefault(head.id(), List.of());
@@ -139,7 +144,7 @@ class OverviewController {
               own.stream().flatMap(s -> latest(stands, s, head.id()).stream()).toList(),
               all.stream().filter(StopView::unchecked).count(),
               making.containsKey(head.id()) && !making.get(head.id()).state().isOver(),
-              outdated.among(all)));
+              all.stream().filter(s -> older.contains(s.id())).map(s -> "" + s.number()).toList()));
     }
     model.addAttribute("talks", talks);
     return "planbook/walkthroughs";

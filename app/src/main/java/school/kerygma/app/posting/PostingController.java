@@ -122,7 +122,7 @@ class PostingController {
     model.addAttribute("fresh", rows.stream().anyMatch(r -> r.delivery().isEmpty()));
     model.addAttribute("tasks", tied);
     model.addAttribute("stops", stops);
-    model.addAttribute("older", outdated.among(stops));
+    model.addAttribute("older", outdated.numbers(stops));
     model.addAttribute("parts", PartView.of(stops));
     model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
     model.addAttribute("postingId", UUID.randomUUID());

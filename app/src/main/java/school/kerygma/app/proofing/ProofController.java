@@ -91,7 +91,7 @@ class ProofController {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
     Proofs.View view = proofs.of(id);
     model.addAttribute("walkthrough", scripts.head(id));
-    model.addAttribute("older", outdated.among(scripts.stopsOf(id)));
+    model.addAttribute("older", outdated.numbers(scripts.stopsOf(id)));
     model.addAttribute("view", view);
     model.addAttribute("open", page.of(id, view.open()));
     model.addAttribute("plain", page.of(id, view.plain()));

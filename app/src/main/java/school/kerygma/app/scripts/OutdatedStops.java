@@ -20,14 +20,18 @@ public class OutdatedStops {
     this.editions = editions;
   }
 
-  /** Their numbers, in the order of the stops. */
-  public List<String> among(Collection<StopView> stops) {
+  /** Those among stops of any walkthroughs. */
+  public List<StopView> among(Collection<StopView> stops) {
     Set<UUID> outdated =
         editions.outdated(
             stops.stream().flatMap(s -> s.sight().stream()).map(Sight::pageId).toList());
     return stops.stream()
         .filter(s -> s.sight().filter(v -> outdated.contains(v.pageId())).isPresent())
-        .map(s -> String.valueOf(s.number()))
         .toList();
+  }
+
+  /** The numbers of such stops of one walkthrough, in their order. */
+  public List<String> numbers(Collection<StopView> stops) {
+    return among(stops).stream().map(s -> String.valueOf(s.number())).toList();
   }
 }
