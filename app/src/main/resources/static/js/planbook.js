@@ -77,6 +77,7 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('opening', () => ({
     chosen: false,
     worded: false,
+    ofUnit: false,
     init() {
       this.choose();
       this.offer();
@@ -84,6 +85,7 @@ document.addEventListener('alpine:init', () => {
     },
     choose() {
       this.chosen = this.$refs.opens.value === 'WHEN_CHOSEN_ARE_TICKED';
+      this.ofUnit = this.$refs.opens.value === 'WHEN_ALL_OF_ITS_UNIT_ARE_DONE';
       this.worded = this.$refs.opens.value === 'WHEN_THE_WORD_IS_GIVEN';
     },
     /** What only other sections do would hold it up for good: it is not offered, unless it is chosen already. */

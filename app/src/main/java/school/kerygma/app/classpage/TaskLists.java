@@ -354,7 +354,8 @@ class TaskLists {
         known.ticks().containsKey(task.id()),
         sheet.opens(),
         sheet.after(),
-        sheet.kind());
+        sheet.kind(),
+        sheet.unit());
   }
 
   /** What is up in a section, and what has closed lately: who has handed it in finds it there. */

@@ -64,6 +64,7 @@ class PlanCsv {
     "closes at",
     "zone",
     "word",
+    "unit",
     "hand in",
     "posted"
   };
@@ -162,6 +163,7 @@ class PlanCsv {
             local(delivery.flatMap(d -> d.moments().closesAt()), of),
             of.zone().getId(),
             harmless(sheet.word()),
+            sheet.unit().map(u -> u.first() + "/" + u.last()).orElse(""),
             sheet
                 .handIn()
                 .map(

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -114,11 +115,13 @@ class TaskController {
     addWorth(me, own, task, from, model);
     model.addAttribute("kinds", kinds(own));
     model.addAttribute("opens", Opens.values());
+    model.addAttribute("unitWeeks", unitWeeks(task, own, from));
     model.addAttribute("handInKinds", HandInRule.Kind.values());
     List<TaskView> before = before(task, own, from);
     LocalDate near = SchoolCalendar.mondayOf(day(task, from)).minusWeeks(2);
     model.addAttribute("before", before.stream().filter(t -> !firstDay(t).isBefore(near)).toList());
     model.addAttribute("earlier", before.stream().filter(t -> firstDay(t).isBefore(near)).toList());
+    model.addAttribute("ownWeek", SchoolCalendar.mondayOf(day(task, from)));
     model.addAttribute("zone", own.getFirst().zone());
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("papers", handouts.ofTeacher(me.id()));
@@ -151,6 +154,23 @@ class TaskController {
     }
     model.addAttribute("worth", worth);
     model.addAttribute("scaled", scaled);
+  }
+
+  /** The weeks of the sections' terms, of which a task's unit may be made. */
+  private static List<LocalDate> unitWeeks(
+      @Nullable TaskView task, List<SectionView> own, LocalDate from) {
+    Set<LocalDate> weeks = new TreeSet<>();
+    for (SectionView section : own) {
+      SchoolCalendar term = section.calendar();
+      for (int week = 1; week <= term.weeks(); week++) {
+        weeks.add(term.mondayOfWeek(week));
+      }
+    }
+    weeks.add(SchoolCalendar.mondayOf(day(task, from)));
+    Optional.ofNullable(task)
+        .flatMap(t -> t.sheet().unit())
+        .ifPresent(u -> weeks.addAll(List.of(u.first(), u.last())));
+    return List.copyOf(weeks);
   }
 
   private static LocalDate day(@Nullable TaskView task, LocalDate from) {

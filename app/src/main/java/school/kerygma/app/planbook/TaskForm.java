@@ -18,6 +18,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
+import school.kerygma.core.plan.UnitWeeks;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.DueRuleText;
 import school.kerygma.core.time.PlanDate;
@@ -59,6 +60,7 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
         "true".equals(form.getFirst("required")),
         opens(),
         after(),
+        unit(),
         text("word"),
         rule(""),
         improve == null ? 0 : improve,
@@ -136,6 +138,19 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
       throw Problem.refused("after");
     }
     return ids("after");
+  }
+
+  /** The weeks of its unit, if it waits for those. */
+  private Optional<UnitWeeks> unit() {
+    if (opens() != Opens.WHEN_ALL_OF_ITS_UNIT_ARE_DONE) {
+      return Optional.empty();
+    }
+    try {
+      return Optional.of(
+          new UnitWeeks(LocalDate.parse(text("unitFirst")), LocalDate.parse(text("unitLast"))));
+    } catch (DateTimeException | IllegalArgumentException e) {
+      throw Problem.refused("unit").at("unitFirst");
+    }
   }
 
   /** What is handed in: the ticked kinds; none if no kind is. */

@@ -35,6 +35,7 @@ import org.springframework.data.jpa.repository.Query;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
+import school.kerygma.core.plan.UnitWeeks;
 import school.kerygma.core.time.DueRuleText;
 
 /** A thing students do, and on which day each section does it. What is put away is not seen. */
@@ -94,6 +95,8 @@ class Task {
   @Enumerated(EnumType.STRING)
   private Opens opens;
 
+  private @Nullable LocalDate unitFirst;
+  private @Nullable LocalDate unitLast;
   private String word;
   private @Nullable String due;
   private int improve;
@@ -157,6 +160,8 @@ class Task {
     this.kind = sheet.kind();
     this.required = sheet.required();
     this.opens = sheet.opens();
+    this.unitFirst = sheet.unit().map(UnitWeeks::first).orElse(null);
+    this.unitLast = sheet.unit().map(UnitWeeks::last).orElse(null);
     this.word = sheet.word();
     this.due = sheet.due().map(DueRuleText::write).orElse(null);
     this.improve = sheet.improve();
@@ -252,6 +257,7 @@ class Task {
             required,
             opens,
             after,
+            unit(),
             word,
             Optional.ofNullable(due).map(DueRuleText::read),
             improve,
@@ -262,6 +268,12 @@ class Task {
             keys,
             placed,
             differs));
+  }
+
+  private Optional<UnitWeeks> unit() {
+    return unitFirst == null || unitLast == null
+        ? Optional.empty()
+        : Optional.of(new UnitWeeks(unitFirst, unitLast));
   }
 
   private Set<UUID> otherPapers(UUID section) {

@@ -13,6 +13,7 @@ import school.kerygma.app.problems.Problem;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
+import school.kerygma.core.plan.UnitWeeks;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.DueRuleText;
 
@@ -26,6 +27,7 @@ import school.kerygma.core.time.DueRuleText;
  * @param points 0 to 1000, or null if it gives none
  * @param kind of its points, as the sections' grading names it; may be empty
  * @param after the tasks that must be ticked first, if that is how it opens
+ * @param unit the weeks of its unit, if it waits for all of those
  * @param word that is given in class, if that is how it opens; up to 60 characters
  * @param due when it is due; without a rule, when its posting says
  * @param improve how many school days after that it may be improved, 0 to 60
@@ -47,6 +49,7 @@ public record TaskSheet(
     boolean required,
     Opens opens,
     Set<UUID> after,
+    Optional<UnitWeeks> unit,
     String word,
     Optional<DueRule> due,
     int improve,
@@ -117,6 +120,11 @@ public record TaskSheet(
     if (after.isEmpty() && opens == Opens.WHEN_CHOSEN_ARE_TICKED) {
       opens = Opens.WITH_ITS_POSTING; // Those that were chosen are gone.
     }
+    if (opens != Opens.WHEN_ALL_OF_ITS_UNIT_ARE_DONE) {
+      unit = Optional.empty();
+    } else if (unit.isEmpty()) {
+      throw Problem.refused("unit").at("unitFirst");
+    }
     word = opens == Opens.WHEN_THE_WORD_IS_GIVEN ? word.strip() : "";
     if (word.length() > 60 || word.isEmpty() && opens == Opens.WHEN_THE_WORD_IS_GIVEN) {
       throw Problem.refused("word").at("word");
@@ -157,6 +165,7 @@ public record TaskSheet(
         true,
         Opens.WITH_ITS_POSTING,
         Set.of(),
+        Optional.empty(),
         "",
         Optional.empty(),
         0,
@@ -180,6 +189,7 @@ public record TaskSheet(
     private boolean required = TaskSheet.this.required;
     private Opens opens = TaskSheet.this.opens;
     private Set<UUID> after = TaskSheet.this.after;
+    private Optional<UnitWeeks> unit = TaskSheet.this.unit;
     private String word = TaskSheet.this.word;
     private Optional<DueRule> due = TaskSheet.this.due;
     private int improve = TaskSheet.this.improve;
@@ -205,6 +215,7 @@ public record TaskSheet(
         other.required,
         other.opens,
         other.after,
+        other.unit,
         other.word,
         other.due,
         other.improve,
@@ -248,6 +259,15 @@ public record TaskSheet(
         b -> {
           b.opens = others.isEmpty() ? Opens.WITH_ITS_POSTING : Opens.WHEN_CHOSEN_ARE_TICKED;
           b.after = others;
+        });
+  }
+
+  /** The same task, to be opened when all others of some weeks are done. */
+  public TaskSheet afterUnit(UnitWeeks weeks) {
+    return but(
+        b -> {
+          b.opens = Opens.WHEN_ALL_OF_ITS_UNIT_ARE_DONE;
+          b.unit = Optional.of(weeks);
         });
   }
 

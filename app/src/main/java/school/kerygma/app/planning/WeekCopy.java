@@ -109,8 +109,11 @@ public record WeekCopy(
       if (fixed) {
         undated.add(sheet.title());
       }
+      TaskSheet again = (fixed ? sheet.due(Optional.empty()) : sheet).on(days, differs);
       tasks.add(
-          new Again(task.id(), (fixed ? sheet.due(Optional.empty()) : sheet).on(days, differs)));
+          new Again(
+              task.id(),
+              sheet.unit().map(u -> u.moved(weeks)).map(again::afterUnit).orElse(again)));
     } else if (asked) {
       left.add(sheet.title());
     }

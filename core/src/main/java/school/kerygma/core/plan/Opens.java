@@ -19,6 +19,8 @@ public enum Opens {
   WHEN_ALL_OTHERS_ARE_DONE,
   /** When all other required tasks of its kind are done, in the section's term. */
   WHEN_ALL_OF_ITS_KIND_ARE_DONE,
+  /** When all other required tasks of the weeks of its unit are done. */
+  WHEN_ALL_OF_ITS_UNIT_ARE_DONE,
   /** When the word is written that the teacher gives in class. */
   WHEN_THE_WORD_IS_GIVEN,
   ON_ITS_DAY,
@@ -34,9 +36,11 @@ public enum Opens {
     return word.toLowerCase(Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]", "");
   }
 
-  /** Whether it waits for all others of a term or of a kind: a rule that lives. */
+  /** Whether it waits for all others of a term, a kind or a unit: a rule that lives. */
   public boolean waitsForAll() {
-    return this == WHEN_ALL_OTHERS_ARE_DONE || this == WHEN_ALL_OF_ITS_KIND_ARE_DONE;
+    return this == WHEN_ALL_OTHERS_ARE_DONE
+        || this == WHEN_ALL_OF_ITS_KIND_ARE_DONE
+        || this == WHEN_ALL_OF_ITS_UNIT_ARE_DONE;
   }
 
   /** The instant at which the clock opens it; nothing if not the clock does. */
@@ -47,6 +51,7 @@ public enum Opens {
           WHEN_CHOSEN_ARE_TICKED,
           WHEN_ALL_OTHERS_ARE_DONE,
           WHEN_ALL_OF_ITS_KIND_ARE_DONE,
+          WHEN_ALL_OF_ITS_UNIT_ARE_DONE,
           WHEN_THE_WORD_IS_GIVEN ->
           Optional.empty();
       case ON_ITS_DAY -> Optional.of(calendar.at(day, LocalTime.MIN));

@@ -2,6 +2,7 @@ package school.kerygma.core.plan;
 
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Stream;
@@ -14,6 +15,7 @@ import school.kerygma.core.time.SchoolCalendar;
  * @param day on which its section does it
  * @param ticked whether the student has ticked it
  * @param after the tasks that were chosen to come before it
+ * @param unit the weeks of its unit, if it waits for those
  */
 public record Step(
     UUID task,
@@ -22,12 +24,13 @@ public record Step(
     boolean ticked,
     Opens opens,
     Set<UUID> after,
-    String kind) {
+    String kind,
+    Optional<UnitWeeks> unit) {
 
   /** A task of no kind. */
   public Step(
       UUID task, LocalDate day, boolean required, boolean ticked, Opens opens, Set<UUID> after) {
-    this(task, day, required, ticked, opens, after, "");
+    this(task, day, required, ticked, opens, after, "", Optional.empty());
   }
 
   public Step {
@@ -58,6 +61,11 @@ public record Step(
       case WHEN_ALL_OTHERS_ARE_DONE -> others(list).map(Step::task).toList();
       case WHEN_ALL_OF_ITS_KIND_ARE_DONE ->
           others(list).filter(s -> s.kind.equals(kind)).map(Step::task).toList();
+      case WHEN_ALL_OF_ITS_UNIT_ARE_DONE ->
+          others(list)
+              .filter(s -> unit.filter(u -> u.includes(s.day)).isPresent())
+              .map(Step::task)
+              .toList();
     };
   }
 

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
@@ -76,9 +77,12 @@ class StepTest {
     assertThat(build.waitsFor(list)).isEmpty();
   }
 
+  private static final Optional<UnitWeeks> UNIT =
+      Optional.of(new UnitWeeks(LocalDate.parse("2026-09-21"), LocalDate.parse("2026-09-28")));
+
   private Step of(
       UUID task, String day, boolean required, boolean ticked, Opens opens, String kind) {
-    Step step = new Step(task, LocalDate.parse(day), required, ticked, opens, Set.of(), kind);
+    Step step = new Step(task, LocalDate.parse(day), required, ticked, opens, Set.of(), kind, UNIT);
     list.add(step);
     return step;
   }
@@ -100,6 +104,18 @@ class StepTest {
     Step build =
         of(BUILD, "2026-09-29", true, false, Opens.WHEN_ALL_OF_ITS_KIND_ARE_DONE, "Models");
     assertThat(build.waitsFor(list)).containsExactly(SKETCH);
+  }
+
+  @Test
+  void ofItsUnitThoseOfItsWeeksHoldItUpAlsoWhatIsPlannedThereLater() {
+    of(EXTRA, "2026-09-18", true, false, Opens.WITH_ITS_POSTING, "");
+    of(READ, "2026-09-21", true, false, Opens.WITH_ITS_POSTING, "");
+    Step build = of(BUILD, "2026-09-29", true, false, Opens.WHEN_ALL_OF_ITS_UNIT_ARE_DONE, "");
+    assertThat(build.waitsFor(list)).containsExactly(READ);
+    of(SKETCH, "2026-10-02", true, false, Opens.WITH_ITS_POSTING, "");
+    assertThat(build.waitsFor(list)).containsExactly(READ, SKETCH);
+    of(UUID.randomUUID(), "2026-10-05", true, false, Opens.WITH_ITS_POSTING, "");
+    assertThat(build.waitsFor(list)).containsExactly(READ, SKETCH);
   }
 
   @Test
