@@ -138,19 +138,36 @@ const DRAW = {
   },
   number(g, onStage, mark, drawn) {
     const r = onStage(mark.boxes[0], 0);
-    const x = Math.max(24, r.x - 28); // At the edge of the stage it stays whole.
-    const y = r.y + r.height / 2;
-    disc(g, x, y, 22 * drawn, PLUM);
+    // BadgePlace.java found it; else it stands before what it counts.
+    const place = onStage(mark.badge ?? { x: mark.boxes[0].x - 14, y: mark.boxes[0].y + mark.boxes[0].height / 2 - 6.5, width: 13, height: 13 }, 0);
+    const radius = place.width / 2;
+    const x = Math.max(radius, place.x + radius); // At the edge of the stage it stays whole.
+    const y = place.y + radius;
+    if (place.x > r.x + r.width + place.width || place.x + 2 * place.width < r.x) {
+      drawLeader(g, x, r, drawn);
+    }
+    disc(g, x, y, radius * drawn, PLUM);
     g.fillStyle = '#FFFFFF';
-    g.font = `700 ${26 * drawn}px Bitter, Georgia, serif`;
+    g.font = `700 ${1.4 * radius * drawn}px Bitter, Georgia, serif`;
     g.textAlign = 'center';
-    g.fillText(String(mark.number), x, y + 9 * drawn);
+    g.fillText(String(mark.number), x, y + 0.49 * radius * drawn);
   },
   ink: (g, onStage, mark, drawn) => drawInk(g, onStage, mark.ink, drawn, inkOf(mark)),
   note: drawNote,
   filled: drawFilledIn,
   cover: (g, onStage, mark) => mark.boxes.forEach((box) => drawCover(g, onStage(box, 0))),
 };
+
+/** From a badge that stands away from what it counts, beneath the letters. */
+function drawLeader(g, x, counted, drawn) {
+  const y = counted.y + counted.height + 2;
+  const end = x < counted.x ? counted.x + counted.width : counted.x;
+  g.lineWidth = 2;
+  g.beginPath();
+  g.moveTo(x, y);
+  g.lineTo(between(x, end, drawn), y);
+  g.stroke();
+}
 
 /** A line whose width changes from point to point. */
 function drawInk(g, onStage, ink, drawn, color) {

@@ -6,13 +6,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import school.kerygma.app.scores.Scores;
+import school.kerygma.app.scores.ShownLines;
+import school.kerygma.core.annotation.Mark;
+import school.kerygma.core.handout.Box;
 import school.kerygma.core.walkthrough.NarrowCamera;
+import school.kerygma.core.walkthrough.PlaybackScore;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -75,6 +81,65 @@ class NarrowScreenTest {
           assertThat(12.5 * NarrowCamera.SCREEN / width).as(title).isGreaterThanOrEqualTo(14);
         }
       }
+    }
+  }
+
+  /** Every mark of every walkthrough that the demonstration has. */
+  @Test
+  void whatIsMarkedIsSeenOnAPhoneAndNumbersStandOffTheLetters() {
+    Scores scores = DemoServer.bean(Scores.class);
+    int numbers = 0;
+    int marks = 0;
+    for (UUID walkthrough :
+        TestSchool.sql()
+            .sql(
+                "select w.id from walkthrough w join person p on p.id = w.owner_id where p.email in (?, ?)")
+            .params(DemoServer.TEACHER, DemoServer.COLLEAGUE)
+            .query(UUID.class)
+            .list()) {
+      for (Scores.Info info : scores.current(walkthrough).stream().toList()) {
+        PlaybackScore score = scores.compiled(info.id());
+        Map<UUID, List<NarrowCamera.TextLine>> lines = DemoServer.bean(ShownLines.class).of(score);
+        for (PlaybackScore.MarkShown mark : score.marks()) {
+          if (mark.drawMs() > 0) {
+            assertIsSeen(score, mark);
+            marks++;
+          }
+          if (mark.is() == Mark.Kind.NUMBER) {
+            Box badge = mark.badge();
+            assertThat(badge).as("%s", mark).isNotNull();
+            assertThat(lines.get(score.pages().get(mark.page()).id()))
+                .flatExtracting(NarrowCamera.TextLine::letters)
+                .noneMatch(badge::overlaps);
+            numbers++;
+          }
+        }
+      }
+    }
+    assertThat(marks).isGreaterThan(20);
+    assertThat(numbers).isGreaterThan(3);
+  }
+
+  /** Each of its boxes from its beginning to its end, at once or one after the other. */
+  private static void assertIsSeen(PlaybackScore score, PlaybackScore.MarkShown mark) {
+    List<Box> views = new ArrayList<>();
+    for (PlaybackScore.CameraKey key : score.narrow()) {
+      boolean during = mark.startMs() <= key.atMs() && key.atMs() < mark.endMs();
+      if (views.isEmpty() || during) {
+        views.add(key.view());
+      } else if (key.atMs() < mark.startMs()) {
+        views.set(0, key.view()); // Where it rests when the mark comes.
+      }
+    }
+    // The whole page, which is seen for a moment when a stop begins, is too small to read.
+    double page = score.pages().get(mark.page()).width();
+    assertThat(views.removeIf(v -> v.width() >= page) && views.isEmpty()).as("%s", mark).isFalse();
+    Box first = mark.boxes().getFirst();
+    assertThat(views).as("begins %s", mark).anyMatch(v -> v.contains(first.x(), first.y()));
+    for (Box box : mark.boxes()) {
+      assertThat(views)
+          .as("ends %s", mark)
+          .anyMatch(v -> v.contains(box.right() - 0.1, box.bottom() - 0.1));
     }
   }
 

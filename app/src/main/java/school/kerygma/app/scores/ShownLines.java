@@ -32,10 +32,7 @@ public class ShownLines {
     Map<UUID, List<NarrowCamera.TextLine>> lines = new HashMap<>();
     for (Leaf leaf : editions.leaves(pages)) {
       lines.put(
-          leaf.id(),
-          Line.of(leaf.page().words()).stream()
-              .map(l -> NarrowCamera.TextLine.of(l.box(), l.text()))
-              .toList());
+          leaf.id(), Line.of(leaf.page().words()).stream().map(NarrowCamera.TextLine::of).toList());
     }
     return lines;
   }

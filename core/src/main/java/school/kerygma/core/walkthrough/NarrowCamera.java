@@ -14,6 +14,8 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.handout.Box;
+import school.kerygma.core.handout.Line;
+import school.kerygma.core.handout.Word;
 import school.kerygma.core.walkthrough.PlaybackScore.CameraKey;
 import school.kerygma.core.walkthrough.PlaybackScore.MarkShown;
 import school.kerygma.core.walkthrough.PlaybackScore.PointerTrack;
@@ -63,11 +65,20 @@ public final class NarrowCamera {
 
   private static final int WORDS_IN_COMMON = 3;
 
-  /** A line of a page's text. */
-  public record TextLine(Box box, Set<String> words) {
+  /**
+   * A line of a page's text.
+   *
+   * @param letters the boxes of its words
+   */
+  public record TextLine(Box box, Set<String> words, List<Box> letters) {
 
     public static TextLine of(Box box, String text) {
-      return new TextLine(box, wordsOf(text));
+      return new TextLine(box, wordsOf(text), List.of(box));
+    }
+
+    public static TextLine of(Line line) {
+      return new TextLine(
+          line.box(), wordsOf(line.text()), line.words().stream().map(Word::box).toList());
     }
   }
 
@@ -333,33 +344,39 @@ public final class NarrowCamera {
    * line after line, and of a line that is wider than the view its beginning and then its end.
    */
   private List<Target> over(MarkShown mark) {
-    Box all = around(mark.boxes());
+    Box all = withBadge(mark);
     Box view = on(mark.page(), all);
     boolean fits =
         all.width() + 2 * AROUND <= view.width() && all.height() + 2 * AROUND <= view.height();
-    List<Target> over = new ArrayList<>();
-    long at = mark.startMs();
+    List<Box> parts = new ArrayList<>();
     for (Box box : fits ? List.of(all) : mark.boxes()) {
       // Lines are not cut, so a view may be smaller than the screen would allow.
       double most = Math.max(1, on(mark.page(), box).width() - 2 * AROUND);
-      over.add(
-          new Target(
-              at,
-              mark.page(),
-              new Box(box.x(), box.y(), Math.min(box.width(), most), box.height()),
-              true));
-      at += REST_MS;
-      if (box.width() > most && at < mark.endMs()) {
-        over.add(
-            new Target(
-                at, mark.page(), new Box(box.right() - most, box.y(), most, box.height()), true));
-        at += REST_MS;
+      parts.add(new Box(box.x(), box.y(), Math.min(box.width(), most), box.height()));
+      if (box.width() > most) {
+        parts.add(new Box(box.right() - most, box.y(), most, box.height()));
       }
-      if (at >= mark.endMs()) {
-        break;
+    }
+    // Where there is little time, they follow one another sooner.
+    long each = Math.clamp((mark.endMs() - mark.startMs()) / parts.size(), MARK_REST_MS, REST_MS);
+    List<Target> over = new ArrayList<>();
+    for (Box part : parts) {
+      long at = mark.startMs() + over.size() * each;
+      if (at < mark.endMs()) {
+        over.add(new Target(at, mark.page(), part, true));
       }
     }
     return over;
+  }
+
+  /** A badge is seen with what it counts, if both have room. */
+  private Box withBadge(MarkShown mark) {
+    Box all = around(mark.boxes());
+    Box both = mark.badge() == null ? all : all.union(mark.badge());
+    Box view = on(mark.page(), both);
+    return both.width() + 2 * AROUND <= view.width() && both.height() + 2 * AROUND <= view.height()
+        ? both
+        : all;
   }
 
   private static Box around(List<Box> boxes) {

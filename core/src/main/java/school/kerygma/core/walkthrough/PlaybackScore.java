@@ -50,7 +50,7 @@ public record PlaybackScore(
     List<Track> tracks,
     List<PictureShown> pictures) {
 
-  public static final String FORMAT = "kerygma-score/7";
+  public static final String FORMAT = "kerygma-score/8";
 
   /** In what is spoken where nobody says another. */
   public static final String ENGLISH = "en";
@@ -350,6 +350,8 @@ public record PlaybackScore(
    * @param number what a number mark says, otherwise 0
    * @param words the words it marks; of a note its lines, a line break between two
    * @param ink the line of an ink mark
+   * @param badge where what a number mark says stands on the page; nothing if it has no place off
+   *     the letters, and in scores made before this was known
    */
   public record MarkShown(
       String kind,
@@ -360,7 +362,8 @@ public record PlaybackScore(
       List<Box> boxes,
       int number,
       String words,
-      List<Ink.Point> ink) {
+      List<Ink.Point> ink,
+      @Nullable Box badge) {
 
     /**
      * A mark as players draw it.
@@ -379,7 +382,8 @@ public record PlaybackScore(
           mark instanceof Mark.Note note
               ? String.join("\n", NoteSlip.lines(note.words()))
               : mark.words(),
-          mark.ink());
+          mark.ink(),
+          null);
     }
 
     /** What holds for it. */
@@ -389,7 +393,12 @@ public record PlaybackScore(
 
     /** This mark with other words. */
     public MarkShown saying(String other) {
-      return new MarkShown(kind, page, startMs, endMs, drawMs, boxes, number, other, ink);
+      return new MarkShown(kind, page, startMs, endMs, drawMs, boxes, number, other, ink, badge);
+    }
+
+    /** This mark with its badge in a place. */
+    MarkShown badgeAt(Box place) {
+      return new MarkShown(kind, page, startMs, endMs, drawMs, boxes, number, words, ink, place);
     }
   }
 }

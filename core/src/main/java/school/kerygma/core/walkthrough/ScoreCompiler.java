@@ -127,7 +127,8 @@ public final class ScoreCompiler {
             compiler.marks.marks(),
             speech.cues(),
             speech.words());
-    return score.narrowed(NarrowCamera.of(score, lines)).pictured(pictures);
+    PlaybackScore counted = score.marked(Badges.placed(score, lines));
+    return counted.narrowed(NarrowCamera.of(counted, lines)).pictured(pictures);
   }
 
   private List<StopPart> stopParts(Map<UUID, Spoken> spoken) {

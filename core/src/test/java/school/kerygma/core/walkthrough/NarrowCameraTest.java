@@ -180,7 +180,8 @@ class NarrowCameraTest {
       double x = line.x() + hand.nextInt((int) (line.width() - width));
       Box box = new Box(x, line.y(), width, line.height());
       long at = 4_000 + 5_500L * i;
-      marks.add(new MarkShown("ring", 0, at, at + 5_400, 250, List.of(box), 0, "", List.of()));
+      marks.add(
+          new MarkShown("ring", 0, at, at + 5_400, 250, List.of(box), 0, "", List.of(), null));
     }
     PlaybackScore score = score(wander(seed), List.of()).marked(marks);
     List<CameraKey> keys = NarrowCamera.of(score, Map.of(PAGE, lines, OTHER, lines));

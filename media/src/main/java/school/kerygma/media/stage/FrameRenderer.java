@@ -96,8 +96,8 @@ public final class FrameRenderer {
         .ifPresent(
             p -> {
               var at = toStage.transform(new Point2D.Double(p.x(), p.y()), null);
-              disc(g, at.getX(), at.getY(), 11, Color.WHITE);
-              disc(g, at.getX(), at.getY(), 9, PLUM);
+              circle(g, at, 8, Color.WHITE);
+              circle(g, at, 4, PLUM);
             });
   }
 
@@ -148,15 +148,29 @@ public final class FrameRenderer {
         }
       }
       case NUMBER -> {
-        Rectangle2D r = onStage(toStage, mark.boxes().getFirst());
-        double x = r.getX() - 28;
-        double y = r.getCenterY();
-        disc(g, x, y, 22 * drawn, PLUM);
+        Box counted = mark.boxes().getFirst();
+        Rectangle2D r = onStage(toStage, counted);
+        Rectangle2D place =
+            onStage(
+                toStage,
+                mark.badge() == null
+                    ? new Box(counted.x() - 14, counted.centerY() - 6.5, 13, 13)
+                    : mark.badge());
+        double radius = place.getWidth() / 2;
+        double x = Math.max(radius, place.getCenterX());
+        if (place.getX() > r.getMaxX() + place.getWidth()
+            || place.getMaxX() + place.getWidth() < r.getX()) {
+          double end = x < r.getX() ? r.getMaxX() : r.getX();
+          g.setStroke(new BasicStroke(2));
+          g.draw(new Line2D.Double(x, r.getMaxY() + 2, x + (end - x) * drawn, r.getMaxY() + 2));
+        }
+        disc(g, x, place.getCenterY(), radius * drawn, PLUM);
         g.setColor(Color.WHITE);
-        g.setFont(new Font(Font.SERIF, Font.BOLD, 1).deriveFont((float) (26 * drawn)));
+        g.setFont(new Font(Font.SERIF, Font.BOLD, 1).deriveFont((float) (1.4 * radius * drawn)));
         String text = "" + mark.number();
         double half = g.getFontMetrics().stringWidth(text) / 2.0;
-        g.drawString(text, (float) (x - half), (float) (y + 9 * drawn));
+        g.drawString(
+            text, (float) (x - half), (float) (place.getCenterY() + 0.49 * radius * drawn));
       }
       case INK -> ink(g, toStage, mark.ink(), drawn);
       case NOTE -> note(g, toStage, mark, drawn);
@@ -231,6 +245,13 @@ public final class FrameRenderer {
         words.substring(0, (int) Math.round(drawn * words.length())),
         (float) r.getX(),
         (float) (r.getY() + r.getHeight() * Mark.FilledIn.BASELINE));
+  }
+
+  /** The pointer: the letters it points at can be read. */
+  private static void circle(Graphics2D g, Point2D at, float width, Color color) {
+    g.setColor(color);
+    g.setStroke(new BasicStroke(width));
+    g.draw(new Ellipse2D.Double(at.getX() - 14, at.getY() - 14, 28, 28));
   }
 
   private static void disc(Graphics2D g, double x, double y, double radius, Color color) {

@@ -57,7 +57,8 @@ class FrameRendererTest {
         List.of(new Box(100, 80, 60, 12)),
         kind.equals("number") ? 3 : 0,
         "",
-        List.of());
+        List.of(),
+        null);
   }
 
   private static int at(BufferedImage image, int x, int y) {
