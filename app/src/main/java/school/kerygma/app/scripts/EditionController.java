@@ -26,8 +26,7 @@ import school.kerygma.app.papers.Editions;
 import school.kerygma.app.papers.Handouts;
 import school.kerygma.app.papers.PageReading;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.annotation.Carry;
-import school.kerygma.core.handout.Box;
+import school.kerygma.core.annotation.MovedFrame;
 import school.kerygma.core.handout.EditionChanges;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.walkthrough.Sight;
@@ -166,38 +165,15 @@ class EditionController {
             Optional<Sight> now =
                 stop.sight()
                     .filter(sight -> ways.containsKey(sight.pageId()))
-                    .flatMap(s -> now(s, ways.get(s.pageId()), all.get(0).pages()));
+                    .flatMap(s -> now(s, ways.get(s.pageId()), all.getFirst().pages()));
             shown.add(new Shown(walkthrough, stop, now));
           }
         });
     return shown;
   }
 
-  /** So many words more in a frame are said nothing of: another stop is made, or this one anew. */
-  private static final int MOST_ADDED = 3;
-
-  /**
-   * Where the words of a frame are seen now, if all of them are still there, and hardly any others
-   * between them.
-   */
   private static Optional<Sight> now(Sight sight, Editions.Way way, List<Page> pages) {
-    return way.carry()
-        .landed(way.page(), List.of(sight.frame()))
-        .filter(Carry.Landed::whole)
-        .map(
-            landed -> {
-              int page = landed.shift().page();
-              Box frame = Box.around(landed.boxes());
-              return new Sight(way.to().get(page), frame.within(pages.get(page).box()));
-            })
-        .filter(
-            now -> {
-              int page = way.to().indexOf(now.pageId());
-              long here =
-                  pages.get(page).words().stream()
-                      .filter(w -> now.frame().contains(w.box().centerX(), w.box().centerY()))
-                      .count();
-              return here - way.carry().wordsIn(way.page(), sight.frame()) <= MOST_ADDED;
-            });
+    return MovedFrame.of(way.carry(), way.page(), sight.frame(), pages)
+        .map(moved -> new Sight(way.to().get(moved.page()), moved.frame()));
   }
 }

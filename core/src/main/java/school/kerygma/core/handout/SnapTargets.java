@@ -34,9 +34,6 @@ public record SnapTargets(
    */
   public record Target(String text, List<Box> boxes) {}
 
-  /** Air around a frame, in points. */
-  private static final double FRAME_MARGIN = 14;
-
   /** A box smaller than this was not meant to be one. */
   private static final double CLICK_POINTS = 6;
 
@@ -91,17 +88,21 @@ public record SnapTargets(
   }
 
   /**
-   * The frame that a hand-drawn box means: the lines it covers by half or more, with a margin,
-   * inside the page; the box itself where there are no words; the whole page if the box is only a
-   * click.
+   * The frame that a hand-drawn box means: the lines it covers by half or more, or else its words,
+   * with air around them and its edges through no letters, inside the page; the box itself where
+   * there are no words; the whole page if the box is only a click.
    */
   public Box frame(Box drawn, Box page) {
     if (drawn.width() < CLICK_POINTS && drawn.height() < CLICK_POINTS) {
       return page;
     }
+    List<Box> letters = words.stream().map(t -> t.boxes().getFirst()).toList();
     List<Box> covered =
         lines.stream().map(t -> t.boxes().getFirst()).filter(line -> covers(drawn, line)).toList();
-    Box frame = covered.isEmpty() ? drawn : Box.around(covered).grownBy(FRAME_MARGIN);
+    if (covered.isEmpty()) {
+      covered = letters.stream().filter(drawn::overlaps).toList();
+    }
+    Box frame = covered.isEmpty() ? drawn : FrameEdges.around(Box.around(covered), letters);
     return frame.within(page);
   }
 

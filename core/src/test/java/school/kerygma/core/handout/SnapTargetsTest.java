@@ -5,7 +5,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class SnapTargetsTest {
 
@@ -58,6 +61,35 @@ class SnapTargetsTest {
     assertThat(frame.contains(50, 200)).isTrue();
     assertThat(frame.y()).isGreaterThan(112);
     assertThat(frame.bottom()).isBetween(212.0, 240.0);
+  }
+
+  /** Lines of 12 points, 14.4 apart (120 %, common practice), in one to three columns. */
+  @ParameterizedTest
+  @ValueSource(ints = {1, 2, 3})
+  void noEdgeOfAFrameGoesThroughLetters(int columns) {
+    Random hand = new Random(columns);
+    Box paper = new Box(0, 0, 612, 792);
+    for (int i = 0; i < 50; i++) {
+      List<List<Word>> lines = new ArrayList<>();
+      for (int column = 0; column < columns; column++) {
+        double top = 72 + hand.nextInt(10);
+        for (int n = 0; n < 40; n++) {
+          lines.add(line(60 + column * 500.0 / columns, top + 14.4 * n, "as it is said"));
+        }
+      }
+      SnapTargets targets = SnapTargets.of(page(lines));
+      Box drawn =
+          new Box(
+              40 + hand.nextInt(300),
+              60 + hand.nextInt(400),
+              80 + hand.nextInt(200),
+              30 + hand.nextInt(200));
+      Box frame = targets.frame(drawn, paper);
+      assertThat(targets.words())
+          .map(w -> w.boxes().getFirst())
+          .filteredOn(frame::overlaps)
+          .allSatisfy(w -> assertThat(frame.union(w)).isEqualTo(frame));
+    }
   }
 
   @Test
