@@ -11,8 +11,10 @@ final class FrameEdges {
   /** Air around a frame, in points, where there is room for it. */
   private static final double AIR = 14;
 
-  /** So often it grows over what it cuts, where columns stand at different heights. */
-  private static final int MOST_GROWN = 8;
+  /**
+   * So often it grows over what it cuts. Columns at different heights may have no gap in common.
+   */
+  private static final int MOST_GROWN = 3;
 
   private FrameEdges() {}
 
@@ -33,7 +35,7 @@ final class FrameEdges {
       }
       whole = whole.union(Box.around(cut));
     }
-    return withAir(whole, words);
+    return withAir(taken, words);
   }
 
   private static boolean cuts(Box frame, Box word) {

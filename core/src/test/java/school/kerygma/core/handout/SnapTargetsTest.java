@@ -63,7 +63,10 @@ class SnapTargetsTest {
     assertThat(frame.bottom()).isBetween(212.0, 240.0);
   }
 
-  /** Lines of 12 points, 14.4 apart (120 %, common practice), in one to three columns. */
+  /**
+   * Lines of 12 points, 14.4 apart (120 %, common practice), in one to three columns, whose lines
+   * stand side by side.
+   */
   @ParameterizedTest
   @ValueSource(ints = {1, 2, 3})
   void noEdgeOfAFrameGoesThroughLetters(int columns) {
@@ -71,8 +74,8 @@ class SnapTargetsTest {
     Box paper = new Box(0, 0, 612, 792);
     for (int i = 0; i < 50; i++) {
       List<List<Word>> lines = new ArrayList<>();
+      double top = 72 + hand.nextInt(10);
       for (int column = 0; column < columns; column++) {
-        double top = 72 + hand.nextInt(10);
         for (int n = 0; n < 40; n++) {
           lines.add(line(60 + column * 500.0 / columns, top + 14.4 * n, "as it is said"));
         }
