@@ -1,6 +1,7 @@
 package school.kerygma.core.plan;
 
 import java.time.LocalDate;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -40,8 +41,9 @@ public record Step(
   /**
    * The tasks that must be ticked before one can be done, in the order of the plan. What comes
    * after it never holds it up, so that two tasks cannot wait for each other; nor does what is
-   * optional, unless it was chosen. What waits for all others waits for those after it too, and for
-   * none that waits so itself.
+   * optional, unless it was chosen. What waits for all others waits for those after it too, so it
+   * holds up nothing that is merely planned after it; it waits for none that waits so itself, and
+   * for none that was chosen to come after such a one.
    *
    * @param list in the order of the plan, with the task itself; whatever comes first on a day
    * @return none if ticks of others do not hold it up
@@ -53,6 +55,7 @@ public record Step(
       case WHEN_THOSE_BEFORE_ARE_TICKED ->
           before(list).stream()
               .filter(Step::required)
+              .filter(s -> !s.opens.waitsForAll())
               .filter(this::sameWeek)
               .map(Step::task)
               .toList();
@@ -72,7 +75,19 @@ public record Step(
   private Stream<Step> others(List<Step> list) {
     return list.stream()
         .filter(s -> !s.task.equals(task) && s.required && !s.ticked)
-        .filter(s -> !s.opens.waitsForAll());
+        .filter(s -> !s.opens.waitsForAll())
+        .filter(s -> !s.comesAfterAll(list, new HashSet<>()));
+  }
+
+  /** Whether it waits, itself or by what it waits for, for one that waits for all. */
+  private boolean comesAfterAll(List<Step> list, Set<UUID> seen) {
+    if (opens.waitsForAll()) {
+      return true;
+    }
+    List<UUID> first = seen.add(task) ? waitsFor(list) : List.of();
+    return list.stream()
+        .filter(s -> first.contains(s.task))
+        .anyMatch(s -> s.comesAfterAll(list, seen));
   }
 
   private List<Step> before(List<Step> list) {

@@ -4,11 +4,16 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Random;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Common practice: what is optional holds nobody up, and what must be done first is named. */
 class StepTest {
@@ -116,6 +121,62 @@ class StepTest {
     assertThat(build.waitsFor(list)).containsExactly(READ, SKETCH);
     of(UUID.randomUUID(), "2026-10-05", true, false, Opens.WITH_ITS_POSTING, "");
     assertThat(build.waitsFor(list)).containsExactly(READ, SKETCH);
+  }
+
+  @Test
+  void whatWaitsForAllOthersDoesNotHoldUpWhatIsPlannedAfterIt() {
+    Step first = of(READ, "2026-09-28", true, false, Opens.WHEN_ALL_OF_ITS_UNIT_ARE_DONE, "");
+    Step sketch = of(SKETCH, "2026-09-29", true, false, Opens.WHEN_THOSE_BEFORE_ARE_TICKED, "");
+    assertThat(first.waitsFor(list)).containsExactly(SKETCH);
+    assertThat(sketch.waitsFor(list)).isEmpty();
+  }
+
+  @Test
+  void whatWasChosenToComeAfterItIsNotWaitedForNorWhatComesAfterThat() {
+    Step first = of(READ, "2026-09-28", true, false, Opens.WHEN_ALL_OTHERS_ARE_DONE, "");
+    Step sketch = add(SKETCH, "2026-09-29", true, false, Opens.WHEN_CHOSEN_ARE_TICKED, READ);
+    Step build = of(BUILD, "2026-09-30", true, false, Opens.WHEN_THOSE_BEFORE_ARE_TICKED, "");
+    of(EXTRA, "2026-10-05", true, false, Opens.WITH_ITS_POSTING, "");
+    assertThat(sketch.waitsFor(list)).containsExactly(READ);
+    assertThat(build.waitsFor(list)).containsExactly(SKETCH);
+    assertThat(first.waitsFor(list)).containsExactly(EXTRA);
+  }
+
+  /** Whatever a teacher says: somebody who does one open task after the other can do them all. */
+  @ParameterizedTest
+  @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8, 9, 10})
+  void noPlanLocksItself(long seed) {
+    Random hand = new Random(seed);
+    for (int plan = 0; plan < 100; plan++) {
+      List<Step> steps = new ArrayList<>();
+      for (int i = 0; i < 8; i++) {
+        Set<UUID> after = new HashSet<>();
+        steps.forEach(s -> hand.doubles(1).filter(d -> d < 0.3).forEach(d -> after.add(s.task())));
+        steps.add(
+            new Step(
+                UUID.randomUUID(),
+                LocalDate.parse("2026-09-21").plusDays(3L * i),
+                hand.nextInt(4) > 0,
+                false,
+                Opens.values()[hand.nextInt(Opens.values().length)],
+                after,
+                "",
+                UNIT));
+      }
+      for (int left = steps.size(); left > 0; left--) {
+        int open =
+            IntStream.range(0, steps.size())
+                .filter(i -> !steps.get(i).ticked() && steps.get(i).waitsFor(steps).isEmpty())
+                .findFirst()
+                .orElse(-1);
+        assertThat(open).as("%s", steps).isNotNegative();
+        Step s = steps.get(open);
+        steps.set(
+            open,
+            new Step(
+                s.task(), s.day(), s.required(), true, s.opens(), s.after(), s.kind(), s.unit()));
+      }
+    }
   }
 
   @Test
