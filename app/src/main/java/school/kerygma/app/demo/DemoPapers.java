@@ -143,6 +143,15 @@ final class DemoPapers {
   }
 
   static byte[] box() {
+    return box("Saw to the line, on the waste side.");
+  }
+
+  /** The same sheet once more, a week later, with another sentence. */
+  static byte[] boxOnceMore() {
+    return box("Saw to the line, on the waste side. It takes two more evenings at home.");
+  }
+
+  private static byte[] box(String dovetail) {
     try (PdfSheet pdf = new PdfSheet()) {
       pdf.heading("A Box That Lasts");
       pdf.line("Grade 8 Woodwork. 30 points.");
@@ -156,7 +165,7 @@ final class DemoPapers {
       pdf.subheading("Box joint");
       pdf.text("An hour longer. Glue alone will hold it.");
       pdf.subheading("Dovetail");
-      pdf.text("The strongest. Saw to the line, on the waste side.");
+      pdf.text("The strongest. " + dovetail);
       return pdf.bytes();
     }
   }

@@ -191,8 +191,11 @@ class DemoSchool implements ApplicationRunner {
     planned.putAll(week.plan(teacher, monday, classes, papers));
     UUID footbridge = makeWalkthrough("footbridge", true);
     UUID box = makeWalkthrough("box", true);
-    makeWalkthrough("night-light", false);
+    UUID nightLight = makeWalkthrough("night-light", false);
+    talks.throwAway(nightLight);
     post(footbridge, box);
+    // One of its stops shows a sheet that has changed since.
+    bringOnceMore("box", "A Box That Lasts.pdf", DemoPapers.boxOnceMore());
     watch(footbridge);
     inClass.live(new DemoClass.Week(monday, teacher, classes, planned, footbridge));
     Files.delete(begun);
@@ -290,6 +293,14 @@ class DemoSchool implements ApplicationRunner {
     Handouts.TakenIn taken = handouts.takeIn(teacher, fileName, new ByteArrayInputStream(content));
     await(taken.work());
     papers.put(name, taken.handout());
+  }
+
+  private void bringOnceMore(String name, String fileName, byte[] content)
+      throws InterruptedException {
+    await(
+        handouts
+            .takeInEdition(teacher, papers.get(name), fileName, new ByteArrayInputStream(content))
+            .work());
   }
 
   private void await(UUID work) throws InterruptedException {

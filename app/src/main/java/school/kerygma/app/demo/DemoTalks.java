@@ -121,6 +121,13 @@ class DemoTalks {
     return handouts.get(papers.get(demo.paper())).shown().get(demo.page() - 1);
   }
 
+  /**
+   * Records a first attempt at a walkthrough and throws it away: it lies among what is put away.
+   */
+  void throwAway(UUID walkthrough) {
+    recorder.recordInVain(walkthrough);
+  }
+
   /** Records the stops that are not recorded yet. */
   void record(UUID walkthrough, DemoScript script, String name, Map<String, UUID> papers) {
     List<StopView> stops = scripts.stopsOf(walkthrough);

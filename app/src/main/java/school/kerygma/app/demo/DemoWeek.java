@@ -23,6 +23,7 @@ import school.kerygma.core.handin.LateRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.plan.Opens;
+import school.kerygma.core.plan.UnitWeeks;
 
 /** Plans the demonstration's week: tasks, sessions, starter lines, weights. */
 @Component
@@ -127,7 +128,11 @@ class DemoWeek {
     rest.add(week.in(1).task("Card model, the joints", 45, second).worth(6, DAILY));
     rest.add(week.in(3).task("Test with weights", 45, first).worth(12, PROJECT));
     rest.add(week.in(3).task("Load table, rows 7 to 12", 30, second).worth(6, PROJECT));
-    rest.add(week.in(5).task("Report in five pages", 45, first).worth(24, PROJECT));
+    rest.add(
+        week.in(5)
+            .task("Report in five pages", 45, first)
+            .worth(24, PROJECT)
+            .afterUnit(new UnitWeeks(week.monday(), week.in(5).monday())));
     for (Map<String, Integer> days :
         List.of(Map.of("8B Woodwork", 0), Map.of("9 Electronics", 1))) {
       boolean wood = days.containsKey("8B Woodwork");
