@@ -122,8 +122,12 @@ final class Chromium implements AutoCloseable {
     return faults;
   }
 
-  /** Reference: axe-core, rules of WCAG 2.2 A and AA. */
+  /**
+   * Reference: axe-core, rules of WCAG 2.2 A and AA. Nothing waits for a script that does not know
+   * of it, and stays hidden for good.
+   */
   static void assertAccessible(Page page) {
+    PlaywrightAssertions.assertThat(page.locator("[x-cloak]")).hasCount(0);
     List<Rule> serious =
         new AxeBuilder(page)
             .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))

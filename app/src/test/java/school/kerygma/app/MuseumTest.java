@@ -26,7 +26,7 @@ class MuseumTest {
   @TempDir private Path directory;
 
   @ParameterizedTest
-  @ValueSource(strings = {"ad5f94e", "673352c"})
+  @ValueSource(strings = {"ad5f94e", "673352c", "cfe93d7"})
   void everyPageOfASchoolThatAnEarlierVersionMadeOpensAndEverythingPlays(String commit)
       throws Exception {
     try (Museum school = Museum.open(commit, directory.resolve(commit), Museum.MADE)) {
