@@ -38,7 +38,7 @@ class BookingTest {
 
   @BeforeAll
   static void open() {
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll

@@ -44,7 +44,7 @@ class ByKeysAloneTest {
 
   @BeforeAll
   static void open() {
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll

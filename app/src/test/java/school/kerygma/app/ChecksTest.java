@@ -40,7 +40,7 @@ class ChecksTest {
 
   @BeforeAll
   static void open() {
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import school.kerygma.app.accounts.People;
 
 /**
@@ -25,8 +26,14 @@ import school.kerygma.app.accounts.People;
  */
 final class Chromium implements AutoCloseable {
 
-  private final Playwright playwright;
-  private final Browser browser;
+  /** A browser with its driver. */
+  private record Started(Playwright playwright, Browser browser) {}
+
+  /** The one without a microphone, for all tests of the process; it ends with the process. */
+  private static @Nullable Started shared;
+
+  private final Started started;
+  private final List<BrowserContext> contexts = new ArrayList<>();
   private final List<String> faults = new ArrayList<>();
 
   /** With a microphone into which the file is spoken, once, from the moment it is opened. */
@@ -38,10 +45,22 @@ final class Chromium implements AutoCloseable {
             "--use-file-for-fake-audio-capture=" + microphone + "%noloop"));
   }
 
+  /** Without a microphone. */
+  Chromium() {
+    if (shared == null || !shared.browser.isConnected()) {
+      shared = start(List.of());
+    }
+    started = shared;
+  }
+
   Chromium(List<String> arguments) {
+    started = start(arguments);
+  }
+
+  private static Started start(List<String> arguments) {
     // A page is given as long as a busy machine may need; one that never gets there still fails.
     PlaywrightAssertions.setDefaultAssertionTimeout(30_000);
-    playwright =
+    Playwright playwright =
         Playwright.create(
             new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
     List<String> all =
@@ -52,13 +71,14 @@ final class Chromium implements AutoCloseable {
                 "--autoplay-policy=no-user-gesture-required",
                 "--force-color-profile=srgb"));
     all.addAll(arguments);
-    browser =
+    return new Started(
+        playwright,
         playwright
             .chromium()
             .launch(
                 new BrowserType.LaunchOptions()
                     .setExecutablePath(Path.of("/usr/bin/chromium"))
-                    .setArgs(all));
+                    .setArgs(all)));
   }
 
   BrowserContext context(int width, int height) {
@@ -68,11 +88,12 @@ final class Chromium implements AutoCloseable {
   /** A window of somebody who lives in another time zone. */
   BrowserContext context(int width, int height, String zone) {
     BrowserContext context =
-        browser.newContext(
+        started.browser.newContext(
             new Browser.NewContextOptions()
                 .setViewportSize(width, height)
                 .setLocale("en-US")
                 .setTimezoneId(zone));
+    contexts.add(context);
     context.setDefaultTimeout(30_000);
     context.onConsoleMessage(
         message -> {
@@ -148,7 +169,11 @@ final class Chromium implements AutoCloseable {
 
   @Override
   public void close() {
-    browser.close();
-    playwright.close();
+    if (started == shared) {
+      contexts.forEach(BrowserContext::close);
+    } else {
+      started.browser.close();
+      started.playwright.close();
+    }
   }
 }

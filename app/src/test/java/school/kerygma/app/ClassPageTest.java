@@ -42,7 +42,7 @@ class ClassPageTest {
   @BeforeAll
   static void open() {
     DemoServer.address();
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll

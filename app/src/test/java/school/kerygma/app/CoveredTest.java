@@ -52,7 +52,7 @@ class CoveredTest {
   @BeforeAll
   static void open() {
     DemoServer.address();
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll

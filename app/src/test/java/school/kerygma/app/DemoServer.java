@@ -11,7 +11,7 @@ import org.springframework.context.ConfigurableApplicationContext;
 
 /**
  * The whole application with the demonstration school on a port of its own, started once for all
- * tests that need it. Its clock starts on Wednesday 2026-09-30, 10:15 in Halifax.
+ * tests of a process that need it. Its clock starts on Wednesday 2026-09-30, 10:15 in Halifax.
  */
 final class DemoServer {
 
@@ -20,7 +20,15 @@ final class DemoServer {
   static final String COLLEAGUE = "henrik.vale@tidewater.example";
   static final String PASSWORD = "footbridge";
 
-  private static final String DATABASE = TestDatabase.fresh();
+  /** Its people and papers are there since ten minutes before. */
+  private static final MadeSchool MADE =
+      MadeSchool.with(
+          "--kerygma.clock.start=2026-09-30T13:05:00Z",
+          "--db-scheduler.polling-interval=200ms",
+          "--kerygma.mail.gather=3s",
+          "--kerygma.mail.evening=");
+
+  private static final String DATABASE = MADE.database();
   private static final Path HOME = home();
   private static final ConfigurableApplicationContext CONTEXT = start();
 
@@ -28,7 +36,9 @@ final class DemoServer {
 
   private static Path home() {
     try {
-      return Files.createTempDirectory("kerygma-home");
+      Path home = Files.createTempDirectory("kerygma-test").resolve("home");
+      MADE.home(home);
+      return home;
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
@@ -42,7 +52,6 @@ final class DemoServer {
               "--server.port=" + port,
               "--kerygma.address=http://127.0.0.1:" + port,
               "--kerygma.home=" + HOME,
-              "--kerygma.demo=true",
               "--kerygma.clock.start=" + START,
               "--db-scheduler.polling-interval=200ms",
               "--kerygma.mail.gather=3s",

@@ -29,7 +29,7 @@ class EveryScreenTest {
   @BeforeAll
   static void open() {
     DemoServer.address();
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
     bridge =
         "/walkthroughs/"
             + TestSchool.id("select id from walkthrough where title = 'The Footbridge Project'");

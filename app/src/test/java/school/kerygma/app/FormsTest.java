@@ -8,7 +8,6 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.time.LocalDate;
-import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -28,7 +27,7 @@ class FormsTest {
   @BeforeAll
   static void open() {
     DemoServer.address();
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll

@@ -7,7 +7,6 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import java.net.http.HttpClient;
 import java.net.http.HttpResponse;
-import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
@@ -30,7 +29,7 @@ class JoiningTest {
 
   @BeforeAll
   static void open() {
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll

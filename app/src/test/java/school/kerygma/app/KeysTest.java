@@ -38,7 +38,7 @@ class KeysTest {
   @BeforeAll
   static void open() {
     DemoServer.address();
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll

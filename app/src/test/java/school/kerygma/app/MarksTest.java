@@ -48,7 +48,7 @@ class MarksTest {
   @BeforeAll
   static void open() {
     DemoServer.address();
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll

@@ -42,7 +42,7 @@ class OneRosterTest {
   @BeforeAll
   static void open() {
     DemoServer.address();
-    chromium = new Chromium(java.util.List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll

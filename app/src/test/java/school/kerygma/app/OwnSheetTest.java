@@ -53,7 +53,7 @@ class OwnSheetTest {
 
   @BeforeAll
   static void open() {
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll

@@ -49,7 +49,7 @@ class PaperTalkTest {
     UUID handout = Papers.bring(school, TestSheets.pdf(directory.resolve("parts.pdf"), SHEET));
     UUID sketches = plan(school, "Draw the sketches", handout);
     plan(school, "Watch the film", handout);
-    try (Chromium chromium = new Chromium(List.of());
+    try (Chromium chromium = new Chromium();
         BrowserContext desk = chromium.context(1280, 800)) {
       Page page = desk.newPage();
       chromium.signIn(page, DemoServer.address(), school.email());

@@ -39,7 +39,6 @@ import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.scripts.Scripts;
 import school.kerygma.app.scripts.StopView;
-import school.kerygma.app.work.Works;
 import school.kerygma.core.handout.Box;
 
 /** What papers say: read, decided about, asked for. */
@@ -52,7 +51,7 @@ class PapersTest {
   @BeforeAll
   static void open() {
     DemoServer.address();
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll
@@ -67,10 +66,7 @@ class PapersTest {
                 school.teacher(),
                 name,
                 Files.newInputStream(TestSheets.pdf(directory.resolve(name), lines)));
-    Works works = DemoServer.bean(Works.class);
-    while (!works.find(taken.work()).orElseThrow().state().isOver()) {
-      Thread.onSpinWait();
-    }
+    Papers.end(taken.work());
     return taken.handout();
   }
 

@@ -32,7 +32,7 @@ class PlanCsvTest {
               .improved(3)
               .due(Optional.of(DueRuleText.read("next-meeting"))));
     }
-    try (Chromium chromium = new Chromium(List.of());
+    try (Chromium chromium = new Chromium();
         BrowserContext desk = chromium.context(1280, 800)) {
       Page page = desk.newPage();
       chromium.signIn(page, DemoServer.address(), school.email());

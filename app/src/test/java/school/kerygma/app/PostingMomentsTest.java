@@ -274,7 +274,7 @@ class PostingMomentsTest {
             task(school, "Early"),
             Map.of(
                 school.section(),
-                new Moments(now.plusSeconds(25), now.plus(Duration.ofDays(2)), Optional.empty()))));
+                new Moments(now.plusSeconds(8), now.plus(Duration.ofDays(2)), Optional.empty()))));
     TestSchool.sql()
         .sql("update scheduled_tasks set execution_time = now() where task_instance like ?")
         .param(postings.ofPosting(posting).getFirst().id() + "%")

@@ -57,7 +57,7 @@ class RepairTest {
   @BeforeAll
   static void open() throws Exception {
     DemoServer.address();
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
     school = TestSchool.in("America/Halifax", 0);
     walkthrough = SaidTest.sample(school);
     desk = chromium.context(1280, 800);

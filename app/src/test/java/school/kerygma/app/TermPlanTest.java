@@ -35,7 +35,6 @@ import school.kerygma.app.planning.TaskSheet;
 import school.kerygma.app.planning.Tasks;
 import school.kerygma.app.problems.Seen;
 import school.kerygma.app.sections.Sections;
-import school.kerygma.app.work.Works;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.time.DueRuleText;
@@ -54,7 +53,7 @@ class TermPlanTest {
   @BeforeAll
   static void open() {
     DemoServer.address();
-    chromium = new Chromium(List.of());
+    chromium = new Chromium();
   }
 
   @AfterAll
@@ -160,10 +159,7 @@ class TermPlanTest {
                         Collections.nCopies(16, "a bridge bends before"),
                         Collections.nCopies(16, "it breaks, and then"),
                         Collections.nCopies(15, "it breaks, and then"))));
-    Works works = DemoServer.bean(Works.class);
-    while (!works.find(paper.work()).orElseThrow().state().isOver()) {
-      Thread.onSpinWait();
-    }
+    Papers.end(paper.work());
     plan(school, TaskSheet.of("Read", 10, on(school, 0)).reading(Set.of(paper.handout()), 0));
     UUID again =
         plan(school, TaskSheet.of("Again", 10, on(school, 2)).reading(Set.of(paper.handout()), 0));

@@ -85,6 +85,12 @@ final class TestDatabase {
     return url;
   }
 
+  /** Writes all that is in a database to a file. */
+  static void dump(String url, Path file) {
+    String name = url.substring(url.lastIndexOf('/') + 1);
+    run("dump", DIRECTORY.toString(), "" + PORT, file.toString(), name);
+  }
+
   private static String url(String database) {
     return "jdbc:postgresql://127.0.0.1:" + PORT + "/" + database;
   }
