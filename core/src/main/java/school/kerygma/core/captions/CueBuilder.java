@@ -204,10 +204,14 @@ public final class CueBuilder {
     List<Cue> merged = new ArrayList<>();
     for (Cue cue : cues) {
       Cue last = merged.isEmpty() ? null : merged.getLast();
-      boolean tooShort =
-          last != null && (last.lengthMs() < SHORTEST_MS || cue.lengthMs() < SHORTEST_MS);
-      if (tooShort && cue.startMs() - last.endMs() < SHORTEST_MS && joined(last, cue) != null) {
-        merged.set(merged.size() - 1, joined(last, cue));
+      Cue both =
+          last != null
+                  && (last.lengthMs() < SHORTEST_MS || cue.lengthMs() < SHORTEST_MS)
+                  && cue.startMs() - last.endMs() < SHORTEST_MS
+              ? joined(last, cue)
+              : null;
+      if (both != null) {
+        merged.set(merged.size() - 1, both);
       } else {
         merged.add(cue);
       }

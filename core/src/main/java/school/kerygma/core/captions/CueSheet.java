@@ -157,7 +157,7 @@ public record CueSheet(List<Cue> cues) {
       long least = neighbor == null ? 0 : meets ? neighbor.startMs() + LEAST_MS : neighbor.endMs();
       long at = between(to, least, cue.endMs() - LEAST_MS, cue.startMs());
       Cue moved = new Cue(at, cue.endMs(), cue.lines());
-      return meets
+      return neighbor != null && meets
           ? with(
               other, number + 1, List.of(new Cue(neighbor.startMs(), at, neighbor.lines()), moved))
           : with(number, number + 1, List.of(moved));
@@ -166,7 +166,7 @@ public record CueSheet(List<Cue> cues) {
     long most = neighbor == null ? endMs : meets ? neighbor.endMs() - LEAST_MS : neighbor.startMs();
     long at = between(to, cue.startMs() + LEAST_MS, most, cue.endMs());
     Cue moved = new Cue(cue.startMs(), at, cue.lines());
-    return meets
+    return neighbor != null && meets
         ? with(number, other + 1, List.of(moved, new Cue(at, neighbor.endMs(), neighbor.lines())))
         : with(number, number + 1, List.of(moved));
   }

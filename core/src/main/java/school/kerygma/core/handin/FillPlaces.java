@@ -103,11 +103,9 @@ public final class FillPlaces {
         double width = (m.end() - m.start()) * letter;
         Box box = new Box(left, word.box().bottom() - height, width, height);
         Place before = blanks.isEmpty() ? null : blanks.getLast();
-        boolean goesOn =
-            before != null
-                && Math.abs(before.box().bottom() - box.bottom()) < 2
-                && box.x() - before.box().right() < letter * 2;
-        if (goesOn) {
+        if (before != null
+            && Math.abs(before.box().bottom() - box.bottom()) < 2
+            && box.x() - before.box().right() < letter * 2) {
           blanks.set(
               blanks.size() - 1, new Place(Kind.BLANK, before.box().union(box), before.label()));
         } else {

@@ -1,6 +1,7 @@
 package school.kerygma.core.plan;
 
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.Map;
 import school.kerygma.core.time.SchoolCalendar;
 
@@ -42,11 +43,11 @@ public record UnitWeeks(LocalDate first, LocalDate last) {
   }
 
   private static LocalDate moved(LocalDate monday, Map<LocalDate, LocalDate> weeks) {
-    LocalDate nearest =
-        weeks.keySet().stream()
-            .min((a, b) -> Long.compare(apart(a, monday), apart(b, monday)))
+    Map.Entry<LocalDate, LocalDate> nearest =
+        weeks.entrySet().stream()
+            .min(Comparator.comparingLong(w -> apart(w.getKey(), monday)))
             .orElseThrow();
-    return weeks.get(nearest).plusDays(monday.toEpochDay() - nearest.toEpochDay());
+    return nearest.getValue().plusDays(monday.toEpochDay() - nearest.getKey().toEpochDay());
   }
 
   private static long apart(LocalDate a, LocalDate b) {

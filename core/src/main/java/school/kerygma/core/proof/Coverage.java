@@ -74,11 +74,9 @@ public record Coverage(List<Line> lines, List<Suggestion> suggestions) {
    */
   public static Coverage of(Matter matter, Map<UUID, Long> lengths) {
     List<Matter.Text> stops = matter.of(Side.SAID);
-    Map<Of, Map<String, Open>> all = new LinkedHashMap<>();
-    for (Of of : Of.values()) {
-      all.put(of, new LinkedHashMap<>());
-    }
-    Map<String, Open> tasks = all.get(Of.TASK);
+    Map<String, Open> tasks = new LinkedHashMap<>();
+    Map<String, Open> parts = new LinkedHashMap<>();
+    Map<String, Open> criteria = new LinkedHashMap<>();
     for (Matter.Task task : matter.tasks()) {
       Open open = new Open(task.title(), points(task));
       stops.stream().filter(s -> s.related().contains(task.id())).forEach(open.by::add);
@@ -91,17 +89,19 @@ public record Coverage(List<Line> lines, List<Suggestion> suggestions) {
           stops.stream()
               .filter(s -> names(s, part.label()) || shows(s, paper) && speaksOf(s, part.title()))
               .forEach(open.by::add);
-          all.get(Of.PART).put(paper.handout() + part.label(), open);
+          parts.put(paper.handout() + part.label(), open);
         }
       }
       for (Matter.Criterion criterion : paper.criteria()) {
         Open open = new Open(criterion.name(), criterion.points());
         stops.stream().filter(s -> speaksOf(s, criterion.name())).forEach(open.by::add);
-        all.get(Of.CRITERION).put(paper.handout() + criterion.name(), open);
+        criteria.put(paper.handout() + criterion.name(), open);
       }
     }
     List<Line> lines = new ArrayList<>();
-    all.forEach((of, open) -> lines.addAll(lines(of, List.copyOf(open.values()), lengths)));
+    lines.addAll(lines(Of.TASK, List.copyOf(tasks.values()), lengths));
+    lines.addAll(lines(Of.PART, List.copyOf(parts.values()), lengths));
+    lines.addAll(lines(Of.CRITERION, List.copyOf(criteria.values()), lengths));
     return new Coverage(lines, suggestions(matter, stops));
   }
 

@@ -171,23 +171,24 @@ public final class ScoreCompiler {
     Map<UUID, Long> told = new HashMap<>(); // How far each recording of the stop was told.
     for (RunningOrder.Segment segment : order.segments()) {
       long start = segment.programStartMs();
-      if (!segment.part().stopId().equals(stop)) {
-        stop = segment.part().stopId();
-        Sight sight = sheet(stop).sight();
+      UUID playing = segment.part().stopId();
+      if (!playing.equals(stop)) {
+        stop = playing;
+        Sight sight = sheet(playing).sight();
         tracks.forEach(t -> t.begins(start, sight));
         told.clear();
       }
       if (!segment.part().soundOnly()) {
         tracks.forEach(t -> t.turnsTo(segment.part().recordingId()));
         for (TraceEvent event : notShown(segment.part(), told)) {
-          if (!begins(start, event, stop)) {
+          if (!begins(start, event, playing)) {
             tracks.forEach(t -> t.happened(start, event));
           }
         }
         tracks.forEach(t -> t.plays(start, segment.part().span().startMs()));
         for (TraceEvent event : trace(segment.part()).within(segment.part().span())) {
           long at = segment.toProgram(event.atMs());
-          if (!begins(at, event, stop)) {
+          if (!begins(at, event, playing)) {
             tracks.forEach(t -> t.happens(at, event));
           }
         }

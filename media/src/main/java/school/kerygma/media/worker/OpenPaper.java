@@ -2,6 +2,7 @@ package school.kerygma.media.worker;
 
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Objects;
 import java.util.UUID;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Page;
@@ -43,17 +44,18 @@ public final class OpenPaper implements AutoCloseable {
    * @throws PageRefused if it cannot be read in time, or takes too much memory
    */
   public Page page(int number) {
-    return on(number, Request.page(Deed.PAGE, number)).page();
+    return Objects.requireNonNull(on(number, Request.page(Deed.PAGE, number)).page());
   }
 
   /** The straight lines of a page. */
   public List<Ruling> rulings(int number) {
-    return on(number, Request.page(Deed.RULINGS, number)).rulings();
+    return Objects.requireNonNull(on(number, Request.page(Deed.RULINGS, number)).rulings());
   }
 
   /** The marks that somebody made on a page with another program, as if on a page with an id. */
   public List<Mark> marks(int number, UUID pageId) {
-    return on(number, new Request(Deed.MARKS, null, number, pageId, 0, null, null, null)).found();
+    Request asked = new Request(Deed.MARKS, null, number, pageId, 0, null, null, null);
+    return Objects.requireNonNull(on(number, asked).found());
   }
 
   /** Draws a page into a file, as JPEG if the paper is one, else as PNG. */
