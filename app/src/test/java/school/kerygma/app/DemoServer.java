@@ -52,6 +52,7 @@ final class DemoServer {
               "--server.port=" + port,
               "--kerygma.address=http://127.0.0.1:" + port,
               "--kerygma.home=" + HOME,
+              "--kerygma.demo=true",
               "--kerygma.clock.start=" + START,
               "--db-scheduler.polling-interval=200ms",
               "--kerygma.mail.gather=3s",

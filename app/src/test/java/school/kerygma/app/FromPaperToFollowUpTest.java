@@ -3,6 +3,7 @@ package school.kerygma.app;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.awaitility.Awaitility.await;
 import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import ch.qos.logback.classic.Logger;
@@ -19,6 +20,7 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -615,6 +617,8 @@ class FromPaperToFollowUpTest {
     teacher.waitForFunction("() => Number(document.querySelector('main').dataset.at) > 2500");
     teacher.keyboard().press("PageDown");
     teacher.waitForURL("**/play*");
+    // On a machine that stands still for a while, one is there before it is put together.
+    await().atMost(Duration.ofMinutes(2)).until(() -> !takes().equals(before));
     List<UUID> after = takes();
     assertThat(after).hasSize(4);
     assertThat(after.get(1)).isNotEqualTo(before.get(1));
