@@ -45,6 +45,13 @@ final class WorkerProcess implements AutoCloseable {
   private static final long FILE_BYTES = 512L << 20;
 
   private static final Duration START = Duration.ofSeconds(60);
+
+  /** Where a process gets no more than this part of a machine, it is not waited for any longer. */
+  private static final int PART_OF_A_MACHINE = 10;
+
+  /** So often it is looked how much it has worked. */
+  private static final Duration LOOK = Duration.ofMillis(200);
+
   private static final int LONGEST_ANSWER = 64 << 20;
 
   private final Process process;
@@ -59,7 +66,7 @@ final class WorkerProcess implements AutoCloseable {
   private boolean well = true;
 
   /**
-   * @param limit how long one answer may take
+   * @param limit how long it may compute for one answer: on a busy machine that takes longer
    * @param cpu how long it may compute in all
    * @param heapMb the most memory of its heap
    */
@@ -100,6 +107,10 @@ final class WorkerProcess implements AutoCloseable {
             new OutputStreamWriter(process.getOutputStream(), StandardCharsets.UTF_8));
     this.out =
         new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8));
+  }
+
+  long pid() {
+    return process.pid();
   }
 
   boolean isAlive() {
@@ -154,16 +165,28 @@ final class WorkerProcess implements AutoCloseable {
   private Answer receive(Duration patience) {
     CompletableFuture<String> line =
         CompletableFuture.supplyAsync(this::readLine, Thread::startVirtualThread);
-    try {
-      return json.readValue(line.get(patience.toMillis(), TimeUnit.MILLISECONDS), Answer.class);
-    } catch (TimeoutException e) {
-      throw died(PageRefused.Reason.TIME);
-    } catch (ExecutionException | JacksonException e) {
-      throw died(PageRefused.Reason.MEMORY);
-    } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw died(PageRefused.Reason.TIME);
+    Duration before = worked();
+    long begun = System.nanoTime();
+    while (true) {
+      try {
+        return json.readValue(line.get(LOOK.toMillis(), TimeUnit.MILLISECONDS), Answer.class);
+      } catch (TimeoutException e) {
+        Duration waited = Duration.ofNanos(System.nanoTime() - begun).dividedBy(PART_OF_A_MACHINE);
+        if (worked().minus(before).compareTo(patience) >= 0 || waited.compareTo(patience) >= 0) {
+          throw died(PageRefused.Reason.TIME);
+        }
+      } catch (ExecutionException | JacksonException e) {
+        throw died(PageRefused.Reason.MEMORY);
+      } catch (InterruptedException e) {
+        Thread.currentThread().interrupt();
+        throw died(PageRefused.Reason.TIME);
+      }
     }
+  }
+
+  /** How long the process has computed so far; nothing if the system does not say. */
+  private Duration worked() {
+    return process.info().totalCpuDuration().orElse(Duration.ZERO);
   }
 
   private Died died(PageRefused.Reason reason) {

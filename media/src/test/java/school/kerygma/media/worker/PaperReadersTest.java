@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
 import javax.imageio.ImageIO;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
@@ -180,6 +181,44 @@ class PaperReadersTest {
       assertThat(drawing.isAlive()).isTrue();
       drawing.interrupt();
     }
+  }
+
+  /** Two processes: one is given no time by the machine, the other computes without end. */
+  @Test
+  void whoIsGivenNoTimeByTheMachineHasNotWorkedTooLong() throws Exception {
+    Path endless =
+        pdf("endless.pdf", "[0.01] 0 d 1 w " + "0 0 m 600 800 l 0 800 l S ".repeat(5_000), "");
+    try (WorkerProcess idle = worker();
+        WorkerProcess busy = worker()) {
+      idle.ask(Request.open(good.toString()));
+      signal("STOP", idle);
+      CompletableFuture<Request.Answer> answer =
+          CompletableFuture.supplyAsync(() -> idle.ask(Request.page(Deed.PAGE, 1)));
+      busy.ask(Request.open(endless.toString()));
+      assertThatThrownBy(
+              () ->
+                  busy.ask(
+                      new Request(
+                          Deed.PICTURE,
+                          null,
+                          1,
+                          null,
+                          900,
+                          directory.resolve("never.png").toString(),
+                          null,
+                          null)))
+          .isInstanceOf(WorkerProcess.Died.class);
+      signal("CONT", idle);
+      assertThat(answer.join().page()).isNotNull();
+    }
+  }
+
+  private static WorkerProcess worker() {
+    return new WorkerProcess(Duration.ofSeconds(2), Duration.ofMinutes(1), 768);
+  }
+
+  private static void signal(String name, WorkerProcess to) throws Exception {
+    assertThat(new ProcessBuilder("kill", "-" + name, "" + to.pid()).start().waitFor()).isZero();
   }
 
   @Test
