@@ -89,10 +89,10 @@ export function aimed(targets, unit, from, by, view) {
   return seen[here < 0 ? 0 : Math.max(0, Math.min(seen.length - 1, here + by))];
 }
 
-/** The number that the next number mark of a page says. */
 /** Whether a mark takes the place of one of the same page that was there before. */
 export const replaces = (mark, before) => KINDS[mark.kind].oneAPage && before.kind === mark.kind;
 
+/** The number that the next number mark of a page says. */
 export const nextNumber = (marks) => Math.min(99, 1 + Math.max(0, ...marks.map((m) => m.number)));
 
 const known = new Map();

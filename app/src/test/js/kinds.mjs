@@ -1,0 +1,2 @@
+/** MarkKindsController serves the real ones. */
+export const KINDS = { ring: {}, light: { oneAPage: true } };
