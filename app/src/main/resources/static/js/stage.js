@@ -138,8 +138,8 @@ const DRAW = {
   },
   number(g, onStage, mark, drawn) {
     const r = onStage(mark.boxes[0], 0);
-    // BadgePlace.java found it; else it stands before what it counts.
-    const place = onStage(mark.badge ?? { x: mark.boxes[0].x - 14, y: mark.boxes[0].y + mark.boxes[0].height / 2 - 6.5, width: 13, height: 13 }, 0);
+    // BadgePlace.java found it; until it has, it stands before what it counts (BadgePlace.before).
+    const place = onStage(mark.badge ?? { x: mark.boxes[0].x - 16, y: mark.boxes[0].y + mark.boxes[0].height / 2 - 6.5, width: 13, height: 13 }, 0);
     const radius = place.width / 2;
     const x = Math.max(radius, place.x + radius); // At the edge of the stage it stays whole.
     const y = place.y + radius;

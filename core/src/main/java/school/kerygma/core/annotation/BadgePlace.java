@@ -18,7 +18,10 @@ public final class BadgePlace {
   private static final double[] SIDES = {13, 11, 9};
 
   /** Between a badge and what it counts, in points. */
-  private static final double GAP = 1;
+  private static final double GAP = 3;
+
+  /** Between a badge and whatever else stands there, in points. */
+  private static final double AIR = 2;
 
   /** So finely a free place is looked for, in points. */
   private static final double STEP = 2;
@@ -46,6 +49,11 @@ public final class BadgePlace {
       Box counted, Collection<Box> words, Collection<Box> badges, Box seen, Box page) {
     BadgePlace place = new BadgePlace(counted, words, badges);
     return place.within(seen.within(page)).or(() -> place.within(page));
+  }
+
+  /** Before what it counts, whatever stands there: where the words of the page are not known. */
+  public static Box before(Box counted) {
+    return new BadgePlace(counted, List.of(), List.of()).left(SIDES[0], 0);
   }
 
   private Optional<Box> within(Box bounds) {
@@ -94,6 +102,6 @@ public final class BadgePlace {
   }
 
   private boolean isFree(Box badge) {
-    return taken.stream().noneMatch(badge::overlaps);
+    return taken.stream().noneMatch(badge.grownBy(AIR)::overlaps);
   }
 }

@@ -31,7 +31,7 @@ class BadgePlaceTest {
   void beforeALineItStandsInTheMargin() {
     List<Box> words = line(72, 100, 12);
     Box badge = place(Box.around(words), words);
-    assertThat(badge.right()).isEqualTo(71);
+    assertThat(badge.right()).isEqualTo(69);
     assertThat(badge.centerY()).isEqualTo(106);
   }
 
@@ -40,7 +40,7 @@ class BadgePlaceTest {
     List<Box> words = new ArrayList<>(line(72, 100, 4));
     List<Box> cell = line(210, 100, 2);
     words.addAll(cell);
-    assertThat(place(Box.around(cell), words).x()).isEqualTo(cell.getLast().right() + 1);
+    assertThat(place(Box.around(cell), words).x()).isEqualTo(cell.getLast().right() + 3);
   }
 
   @Test
@@ -48,8 +48,8 @@ class BadgePlaceTest {
     List<Box> words = line(72, 100, 14);
     words.addAll(line(72, 86, 14));
     words.addAll(line(72, 114, 14));
-    assertThat(place(words.get(2), words).right()).isBetween(68.0, 72.0);
-    assertThat(place(words.get(11), words).x()).isBetween(531.0, 535.0);
+    assertThat(place(words.get(2), words).right()).isBetween(66.0, 70.0);
+    assertThat(place(words.get(11), words).x()).isBetween(533.0, 537.0);
   }
 
   @Test

@@ -16,6 +16,7 @@ import java.awt.geom.Rectangle2D;
 import java.awt.geom.RoundRectangle2D;
 import java.awt.image.BufferedImage;
 import java.util.List;
+import school.kerygma.core.annotation.BadgePlace;
 import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.annotation.NoteSlip;
@@ -151,11 +152,7 @@ public final class FrameRenderer {
         Box counted = mark.boxes().getFirst();
         Rectangle2D r = onStage(toStage, counted);
         Rectangle2D place =
-            onStage(
-                toStage,
-                mark.badge() == null
-                    ? new Box(counted.x() - 14, counted.centerY() - 6.5, 13, 13)
-                    : mark.badge());
+            onStage(toStage, mark.badge() == null ? BadgePlace.before(counted) : mark.badge());
         double radius = place.getWidth() / 2;
         double x = Math.max(radius, place.getCenterX());
         if (place.getX() > r.getMaxX() + place.getWidth()

@@ -87,8 +87,10 @@ class FrameRendererTest {
     assertThat(at(ring, 260, 156)).isEqualTo(PLUM);
     assertThat(at(ring, 260, 172)).isEqualTo(WHITE);
     BufferedImage number = frame(2_000, mark("number"));
-    // By hand: 28 stage units = 11.2 px before 200 px; the disc has 8.8 px.
-    assertThat(at(number, 182, 172)).isEqualTo(PLUM);
+    // By hand: the words begin at 200 px; 3 points (6 px) before them ends a disc of 13 points (26 px).
+    assertThat(at(number, 172, 172)).isEqualTo(PLUM);
+    assertThat(at(number, 192, 172)).isEqualTo(PLUM);
+    assertThat(at(number, 197, 172)).isEqualTo(WHITE);
   }
 
   @Test
