@@ -87,7 +87,7 @@ class FrameRendererTest {
     assertThat(at(ring, 260, 156)).isEqualTo(PLUM);
     assertThat(at(ring, 260, 172)).isEqualTo(WHITE);
     BufferedImage number = frame(2_000, mark("number"));
-    // By hand: the words begin at 200 px; 3 points (6 px) before them ends a disc of 13 points (26 px).
+    // By hand: the words begin at 200 px; 6 px before them (3 points) ends a disc of 26 px.
     assertThat(at(number, 172, 172)).isEqualTo(PLUM);
     assertThat(at(number, 192, 172)).isEqualTo(PLUM);
     assertThat(at(number, 197, 172)).isEqualTo(WHITE);
