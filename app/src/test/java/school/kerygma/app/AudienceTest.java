@@ -6,8 +6,8 @@ import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.audience.Audience;
-import school.kerygma.app.scores.Scores;
+import school.kerygma.app.classroom.audience.Audience;
+import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.core.time.Span;
 
 /** Watched means played: the union of the stretches that beacons report. */

@@ -22,9 +22,9 @@ import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.booking.HelpHours;
-import school.kerygma.app.problems.Problem;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.school.booking.HelpHours;
 
 /** Two cannot have the same time; what is moved or given back is free again for others. */
 class BookingTest {

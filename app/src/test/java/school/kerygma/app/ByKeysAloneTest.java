@@ -16,12 +16,12 @@ import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.booking.HelpHours;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.rollcall.RollCalls;
-import school.kerygma.app.rounds.Rounds;
-import school.kerygma.app.sections.Sections;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.plan.rounds.Rounds;
+import school.kerygma.app.school.booking.HelpHours;
+import school.kerygma.app.school.rollcall.RollCalls;
+import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.round.RoundRule;
 

@@ -18,8 +18,8 @@ import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
-import school.kerygma.app.scores.Scores;
-import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.talk.scores.Scores;
+import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.captions.CaptionFile;
 import school.kerygma.core.captions.Cue;
 

@@ -19,8 +19,8 @@ import java.util.regex.Pattern;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.talk.scripts.Scripts;
 
 /** Questions inside a talk: written, asked while it plays, answered, counted. */
 class ChecksTest {

@@ -18,7 +18,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import school.kerygma.app.accounts.People;
+import school.kerygma.app.ground.accounts.People;
 
 /**
  * Debian's Chromium without a window; every message of a page's console that tells of a fault is

@@ -25,12 +25,12 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.marking.CarriedMarks;
-import school.kerygma.app.marking.Marks;
-import school.kerygma.app.papers.Editions;
-import school.kerygma.app.scores.Scores;
-import school.kerygma.app.sections.Rosters;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.paper.marking.CarriedMarks;
+import school.kerygma.app.paper.marking.Marks;
+import school.kerygma.app.paper.papers.Editions;
+import school.kerygma.app.school.sections.Rosters;
+import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
 

@@ -27,7 +27,7 @@ import org.junit.jupiter.api.Test;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
-import school.kerygma.app.accounts.People;
+import school.kerygma.app.ground.accounts.People;
 
 /** What requests bring, how many there are, and what is asked for twice. */
 class DoorTest {

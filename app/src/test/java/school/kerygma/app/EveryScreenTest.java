@@ -16,9 +16,9 @@ import org.hibernate.stat.Statistics;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
 
 /** What holds of every screen: accessible, no sideways scrolling, no query for each row. */
 class EveryScreenTest {
@@ -191,7 +191,7 @@ class EveryScreenTest {
             .plan(
                 owner,
                 TaskSheet.of("One more " + i, 1, Map.of(section, LocalDate.parse("2026-10-02"))));
-        DemoServer.bean(school.kerygma.app.scripts.Scripts.class).write(owner, "More " + i);
+        DemoServer.bean(school.kerygma.app.talk.scripts.Scripts.class).write(owner, "More " + i);
       }
       Map<String, Long> after = new LinkedHashMap<>();
       lists.forEach(path -> after.put(path, statements(page, path)));

@@ -14,8 +14,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
 
 /** What a form cannot take is said at its field, and everything that was typed is still there. */
 class FormsTest {

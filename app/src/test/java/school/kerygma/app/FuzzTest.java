@@ -25,9 +25,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.method.HandlerMethod;
 import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
 
 /**
  * Every route, with every field in turn filled as nobody would: the fault is never the server's.

@@ -32,14 +32,14 @@ import org.junit.jupiter.api.Test;
 import org.springframework.session.Session;
 import org.springframework.session.SessionRepository;
 import org.springframework.transaction.support.TransactionTemplate;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.audience.Audience;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.problems.Problem;
-import school.kerygma.app.sections.Linking;
-import school.kerygma.app.sections.Rosters;
-import school.kerygma.app.sections.Sections;
+import school.kerygma.app.classroom.audience.Audience;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.school.sections.Linking;
+import school.kerygma.app.school.sections.Rosters;
+import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.time.MeetingPattern;
 
 /** Who is whom, and who may say so. */

@@ -12,7 +12,7 @@ import java.util.List;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.handout.Box;
 
 /**

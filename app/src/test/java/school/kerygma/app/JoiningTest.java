@@ -12,9 +12,9 @@ import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.sections.Rosters;
-import school.kerygma.app.sections.Sections;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.school.sections.Rosters;
+import school.kerygma.app.school.sections.Sections;
 
 /**
  * Who has the code may ask; nobody is in, and nobody is somebody else, before a teacher says so.

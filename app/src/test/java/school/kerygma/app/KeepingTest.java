@@ -19,13 +19,13 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.audience.Audience;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.sections.Sections;
-import school.kerygma.app.store.MediaStore;
-import school.kerygma.app.work.Nightly;
+import school.kerygma.app.classroom.audience.Audience;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.ground.store.MediaStore;
+import school.kerygma.app.ground.work.Nightly;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.time.MeetingPattern;
 
 /** What is put away, erased, given out, and removed at night. */

@@ -17,7 +17,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import school.kerygma.app.scripts.Scripts;
+import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.handout.Box;
 
 /**

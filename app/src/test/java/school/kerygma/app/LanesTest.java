@@ -16,13 +16,13 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.papers.Handouts;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.posting.PostingSheet;
-import school.kerygma.app.posting.Postings;
-import school.kerygma.app.work.Work;
-import school.kerygma.app.work.Works;
+import school.kerygma.app.classroom.posting.PostingSheet;
+import school.kerygma.app.classroom.posting.Postings;
+import school.kerygma.app.ground.work.Work;
+import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.paper.papers.Handouts;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.core.time.Moments;
 
 /** Long work of one kind does not hold what people wait for. */

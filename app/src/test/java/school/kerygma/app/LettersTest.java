@@ -23,11 +23,11 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.springframework.mail.javamail.JavaMailSender;
 import org.springframework.mail.javamail.JavaMailSenderImpl;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.posting.PostingSheet;
-import school.kerygma.app.posting.Postings;
+import school.kerygma.app.classroom.posting.PostingSheet;
+import school.kerygma.app.classroom.posting.Postings;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.core.time.Moments;
 
 /** Who is told of what is up, in how many letters, and who cannot be told. */

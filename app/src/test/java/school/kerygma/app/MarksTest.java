@@ -23,11 +23,11 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.marking.Marks;
-import school.kerygma.app.scores.Scores;
-import school.kerygma.app.scripts.Scripts;
-import school.kerygma.app.sections.Rosters;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.paper.marking.Marks;
+import school.kerygma.app.school.sections.Rosters;
+import school.kerygma.app.talk.scores.Scores;
+import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
@@ -307,7 +307,7 @@ class MarksTest {
         DemoServer.bean(Scripts.class).stopsOf(walkthrough).getFirst().sight().orElseThrow();
     assertThat(sight.pageId()).isEqualTo(after);
     Papers.end(
-        DemoServer.bean(school.kerygma.app.work.Works.class)
+        DemoServer.bean(school.kerygma.app.ground.work.Works.class)
             .latest(walkthrough)
             .orElseThrow()
             .id());

@@ -23,7 +23,7 @@ import java.util.regex.Pattern;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import school.kerygma.app.accounts.People;
+import school.kerygma.app.ground.accounts.People;
 import school.kerygma.media.process.Program;
 
 /**

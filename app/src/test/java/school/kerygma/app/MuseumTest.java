@@ -16,8 +16,8 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import school.kerygma.app.sections.SchoolTime;
-import school.kerygma.app.work.Nightly;
+import school.kerygma.app.ground.work.Nightly;
+import school.kerygma.app.school.sections.SchoolTime;
 import school.kerygma.core.walkthrough.PlaybackScore;
 
 /** What was stored yesterday opens today: for its teacher, its students and their families. */

@@ -29,12 +29,12 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.handin.HandIns;
-import school.kerygma.app.handin.OwnSheets;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.problems.Problem;
+import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.classroom.handin.OwnSheets;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.handout.Box;
 

@@ -9,7 +9,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.awaitility.Awaitility;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.papers.Handouts;
+import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.core.handout.SnapTargets;
 
 /** The pages of students and families as papers, for a tour of the course. */

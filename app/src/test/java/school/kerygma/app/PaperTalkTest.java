@@ -14,11 +14,11 @@ import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.scripts.Scripts;
-import school.kerygma.app.scripts.StopView;
-import school.kerygma.app.sections.Rosters;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.school.sections.Rosters;
+import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopView;
 
 /** From a paper to its walkthrough; and the papers of a section for who stands in. */
 class PaperTalkTest {

@@ -31,14 +31,14 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import school.kerygma.app.margin.Facts;
-import school.kerygma.app.papers.Editions;
-import school.kerygma.app.papers.Handouts;
-import school.kerygma.app.papers.PageView;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.scripts.Scripts;
-import school.kerygma.app.scripts.StopView;
+import school.kerygma.app.paper.margin.Facts;
+import school.kerygma.app.paper.papers.Editions;
+import school.kerygma.app.paper.papers.Handouts;
+import school.kerygma.app.paper.papers.PageView;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.handout.Box;
 
 /** What papers say: read, decided about, asked for. */
@@ -113,7 +113,9 @@ class PapersTest {
   }
 
   private static long opened(Statistics counted) {
-    return counted.getEntityStatistics("school.kerygma.app.papers.Handout$PageText").getLoadCount();
+    return counted
+        .getEntityStatistics("school.kerygma.app.paper.papers.Handout$PageText")
+        .getLoadCount();
   }
 
   /** Today is September 30, 2026; October 8 is a Thursday. */

@@ -16,9 +16,9 @@ import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.DueRuleText;
 

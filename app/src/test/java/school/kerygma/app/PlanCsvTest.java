@@ -12,8 +12,8 @@ import java.util.Optional;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.core.time.DueRuleText;
 
 /** Standard: RFC 4180. Reference library: commons-csv reads it back. */

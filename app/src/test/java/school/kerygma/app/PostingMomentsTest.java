@@ -26,15 +26,15 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 import org.springframework.context.PayloadApplicationEvent;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.posting.DeliveryView;
-import school.kerygma.app.posting.DeliveryWentUp;
-import school.kerygma.app.posting.PostingSheet;
-import school.kerygma.app.posting.Postings;
-import school.kerygma.app.problems.Problem;
-import school.kerygma.app.problems.Seen;
-import school.kerygma.app.sections.Sections;
+import school.kerygma.app.classroom.posting.DeliveryView;
+import school.kerygma.app.classroom.posting.DeliveryWentUp;
+import school.kerygma.app.classroom.posting.PostingSheet;
+import school.kerygma.app.classroom.posting.Postings;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.ground.problems.Seen;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.time.Moments;
 
 /** Postings on the real database: each section's moments, and one message a person. */

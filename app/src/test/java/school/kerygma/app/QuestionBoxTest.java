@@ -18,12 +18,12 @@ import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.questions.Questions;
-import school.kerygma.app.scripts.Scripts;
-import school.kerygma.app.scripts.StopView;
+import school.kerygma.app.classroom.questions.Questions;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopView;
 
 /**
  * What is asked at a second of a talk comes to its teacher, and the answer to where it was asked.

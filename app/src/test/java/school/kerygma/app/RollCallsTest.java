@@ -15,11 +15,11 @@ import java.util.UUID;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.rollcall.RollCalls;
-import school.kerygma.app.rollcall.RollLetters;
-import school.kerygma.app.sections.SectionView;
-import school.kerygma.app.sections.Sections;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.school.rollcall.RollCalls;
+import school.kerygma.app.school.rollcall.RollLetters;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.roll.RollCall.Presence;
 
 /** The roll is called by the clock: today is Wednesday, and it is a quarter past ten. */

@@ -15,7 +15,7 @@ import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.scores.Scores;
+import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.core.captions.SubRip;
 import school.kerygma.core.walkthrough.PlaybackScore;
 

@@ -14,9 +14,9 @@ import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.scripts.Scripts;
-import school.kerygma.app.scripts.StopView;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.handout.Box;
 
 /**

@@ -11,12 +11,12 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.posting.PostingSheet;
-import school.kerygma.app.posting.Postings;
-import school.kerygma.app.sections.Linking;
-import school.kerygma.app.sections.SectionView;
-import school.kerygma.app.sections.Sections;
+import school.kerygma.app.classroom.posting.PostingSheet;
+import school.kerygma.app.classroom.posting.Postings;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.school.sections.Linking;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.Moments;
 

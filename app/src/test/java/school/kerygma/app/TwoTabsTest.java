@@ -18,12 +18,12 @@ import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
-import school.kerygma.app.planning.SessionSheet;
-import school.kerygma.app.planning.Sessions;
-import school.kerygma.app.planning.TaskSheet;
-import school.kerygma.app.planning.Tasks;
-import school.kerygma.app.posting.Postings;
-import school.kerygma.app.sections.Sections;
+import school.kerygma.app.classroom.posting.Postings;
+import school.kerygma.app.plan.planning.SessionSheet;
+import school.kerygma.app.plan.planning.Sessions;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.school.sections.Sections;
 
 /** A form that was opened before somebody else changed the same thing, and forms with files. */
 class TwoTabsTest {

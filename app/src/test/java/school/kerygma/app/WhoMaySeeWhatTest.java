@@ -24,9 +24,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import school.kerygma.app.accounts.People;
-import school.kerygma.app.sections.Linking;
-import school.kerygma.app.sections.Rosters;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.school.sections.Linking;
+import school.kerygma.app.school.sections.Rosters;
 
 /**
  * The table of persons and things, over real requests. The colleague shares 7A with the teacher;

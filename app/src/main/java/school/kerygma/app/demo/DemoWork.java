@@ -21,10 +21,10 @@ import java.util.Set;
 import java.util.UUID;
 import javax.imageio.ImageIO;
 import org.springframework.stereotype.Component;
-import school.kerygma.app.handin.HandIns;
-import school.kerygma.app.handin.SelfChecks;
-import school.kerygma.app.handin.Shape;
-import school.kerygma.app.handin.TeachersWords;
+import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.classroom.handin.SelfChecks;
+import school.kerygma.app.classroom.handin.Shape;
+import school.kerygma.app.classroom.handin.TeachersWords;
 import school.kerygma.core.handin.HandInRule;
 
 /** Hands in what the students of the demonstration have drawn: photos of pencil sketches. */

@@ -3,7 +3,7 @@ package school.kerygma.app.demo;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PostMapping;
-import school.kerygma.app.accounts.SignedIn;
+import school.kerygma.app.ground.accounts.SignedIn;
 
 /** Gives a teacher the sample walkthrough. */
 @Controller

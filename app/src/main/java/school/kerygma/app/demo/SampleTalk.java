@@ -11,12 +11,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
-import school.kerygma.app.papers.Handouts;
-import school.kerygma.app.problems.Problem;
-import school.kerygma.app.scripts.Scripts;
-import school.kerygma.app.work.Lane;
-import school.kerygma.app.work.Work;
-import school.kerygma.app.work.Works;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.ground.work.Lane;
+import school.kerygma.app.ground.work.Work;
+import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.paper.papers.Handouts;
+import school.kerygma.app.talk.scripts.Scripts;
 
 /** Makes a sample walkthrough for a teacher who has none: to be played, opened and taken apart. */
 @Component

@@ -3,6 +3,8 @@
  * use.
  */
 @NullMarked
+@Wing(uses = {"ground", "school", "paper", "plan", "talk", "classroom"})
 package school.kerygma.app.demo;
 
 import org.jspecify.annotations.NullMarked;
+import school.kerygma.app.Wing;

@@ -1,4 +1,4 @@
-package school.kerygma.app.exchange;
+package school.kerygma.app.desk.exchange;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;

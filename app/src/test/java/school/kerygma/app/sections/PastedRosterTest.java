@@ -1,11 +1,11 @@
-package school.kerygma.app.sections;
+package school.kerygma.app.school.sections;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static school.kerygma.app.sections.PastedRoster.Doubt.LAST_FIRST;
-import static school.kerygma.app.sections.PastedRoster.Doubt.NO_ADDRESS;
-import static school.kerygma.app.sections.PastedRoster.Doubt.NO_NAME;
-import static school.kerygma.app.sections.PastedRoster.Doubt.TOO_MUCH;
-import static school.kerygma.app.sections.PastedRoster.Doubt.TWICE;
+import static school.kerygma.app.school.sections.PastedRoster.Doubt.LAST_FIRST;
+import static school.kerygma.app.school.sections.PastedRoster.Doubt.NO_ADDRESS;
+import static school.kerygma.app.school.sections.PastedRoster.Doubt.NO_NAME;
+import static school.kerygma.app.school.sections.PastedRoster.Doubt.TOO_MUCH;
+import static school.kerygma.app.school.sections.PastedRoster.Doubt.TWICE;
 
 import java.util.List;
 import org.junit.jupiter.api.Test;

@@ -1,4 +1,4 @@
-package school.kerygma.app.sections;
+package school.kerygma.app.school.sections;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -10,8 +10,8 @@ import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import school.kerygma.app.problems.Problem;
-import school.kerygma.app.sections.RosterTable.Column;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.school.sections.RosterTable.Column;
 
 /**
  * Standard: RFC 4180. That spreadsheets part by semicolons and write windows-1252: common practice.

@@ -1,4 +1,4 @@
-package school.kerygma.app.store;
+package school.kerygma.app.ground.store;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatCode;

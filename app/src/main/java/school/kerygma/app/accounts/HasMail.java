@@ -1,7 +1,0 @@
-package school.kerygma.app.accounts;
-
-/** Says whether letters can leave the school at all. */
-public interface HasMail {
-
-  boolean hasMail();
-}

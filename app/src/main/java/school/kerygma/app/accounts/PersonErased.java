@@ -1,9 +1,0 @@
-package school.kerygma.app.accounts;
-
-import java.util.UUID;
-
-/**
- * A student or guardian is erased. Every module removes what it keeps about them, in the
- * transaction around the publishing; afterwards they are gone.
- */
-public record PersonErased(UUID person) {}

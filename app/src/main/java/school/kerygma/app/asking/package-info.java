@@ -1,5 +1,0 @@
-/** Asks all that a teacher has brought in and said for some words. */
-@NullMarked
-package school.kerygma.app.asking;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,0 @@
-/** What students really watched and ticked, and what follows from it. */
-@NullMarked
-package school.kerygma.app.audience;
-
-import org.jspecify.annotations.NullMarked;

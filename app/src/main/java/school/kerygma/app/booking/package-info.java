@@ -1,5 +1,0 @@
-/** Times to book: help hours, who has which of their times, and what calendars are told of it. */
-@NullMarked
-package school.kerygma.app.booking;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,0 @@
-/** Questions inside a talk, and what students have answered. */
-@NullMarked
-package school.kerygma.app.checks;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,255 @@
+package school.kerygma.app.classroom.checks;
+
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.PersonErased;
+import school.kerygma.app.ground.accounts.PersonMerged;
+import school.kerygma.app.ground.accounts.Remembers;
+import school.kerygma.app.ground.accounts.Sight;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.talk.scripts.WalkthroughCopied;
+import school.kerygma.core.check.CheckQuestion;
+import school.kerygma.core.check.CheckText;
+import school.kerygma.core.check.Judge;
+
+/** Writes questions down, and judges and keeps what is answered. */
+@Service
+@Transactional
+public class Checks implements Remembers {
+
+  private static final int LONGEST = 4000;
+  private static final int LONGEST_ANSWER = 500;
+
+  /** A question with its stop. */
+  record Question(UUID id, UUID stop, CheckQuestion question) {}
+
+  /**
+   * Where a student stands with a question.
+   *
+   * @param tries that were made
+   * @param right whether the last of them was right
+   */
+  record State(int tries, boolean right) {
+
+    static final State NONE = new State(0, false);
+
+    /** Whether nothing is asked any more. */
+    boolean isOver(CheckQuestion question) {
+      return right || tries >= question.setting().tries();
+    }
+  }
+
+  /** What a student has tried last, and how often. */
+  record Answer(UUID question, UUID student, int tries, boolean right, String last) {}
+
+  private final Asked.Repository asked;
+  private final Asked.TryRepository tries;
+  private final Clock clock;
+
+  Checks(Asked.Repository asked, Asked.TryRepository tries, Clock clock) {
+    this.asked = asked;
+    this.tries = tries;
+    this.clock = clock;
+  }
+
+  /** The questions of stops, in the order of the stops as they are given. */
+  @Transactional(readOnly = true)
+  public List<Question> of(Collection<UUID> stops) {
+    return asked(stops).stream()
+        .filter(a -> !a.isGone())
+        .map(a -> new Question(a.id(), a.stopId(), a.question()))
+        .toList();
+  }
+
+  private List<Asked> asked(Collection<UUID> stops) {
+    return stops.isEmpty() ? List.of() : asked.ofStops(stops);
+  }
+
+  @Transactional(readOnly = true)
+  public Question get(UUID question) {
+    return asked
+        .findById(question)
+        .filter(a -> !a.isGone())
+        .map(a -> new Question(a.id(), a.stopId(), a.question()))
+        .orElseThrow(Problem::notFound);
+  }
+
+  /** The questions of a stop in writing. */
+  @Transactional(readOnly = true)
+  public String written(UUID stop) {
+    return of(List.of(stop)).stream()
+        .map(q -> CheckText.write(q.question()))
+        .collect(Collectors.joining("\n\n"));
+  }
+
+  /**
+   * Writes the questions of a stop. A question keeps its answers as long as it asks the same, or
+   * stands where it stood.
+   *
+   * @return what cannot be read: then nothing is kept
+   */
+  public List<CheckText.Wrong> write(UUID stop, String text) {
+    CheckText.Read read = CheckText.of(text);
+    if (!read.wrong().isEmpty()) {
+      return read.wrong();
+    }
+    List<String> bodies = read.questions().stream().map(CheckText::write).toList();
+    if (bodies.stream().anyMatch(b -> b.length() > LONGEST) || bodies.size() > CheckQuestion.MOST) {
+      throw Problem.refused("checks-too-long");
+    }
+    List<Asked> before = new ArrayList<>(asked(List.of(stop)));
+    Set<UUID> kept = new HashSet<>();
+    for (int i = 0; i < bodies.size(); i++) {
+      CheckQuestion now = read.questions().get(i);
+      int place = i;
+      Optional<Asked> same =
+          first(before, kept, a -> a.question().prompt().equals(now.prompt()))
+              .or(() -> first(before, kept, a -> !a.isGone() && place == before.indexOf(a)));
+      if (same.isPresent()) {
+        kept.add(same.get().id());
+        same.get().become(i, bodies.get(i));
+      } else {
+        kept.add(asked.save(new Asked(stop, i, bodies.get(i))).id());
+      }
+    }
+    before.stream().filter(a -> !kept.contains(a.id())).forEach(Asked::leave);
+    return List.of();
+  }
+
+  private static Optional<Asked> first(List<Asked> all, Set<UUID> kept, Predicate<Asked> which) {
+    return all.stream().filter(a -> !kept.contains(a.id())).filter(which).findFirst();
+  }
+
+  /** Where a student stands with questions. */
+  @Transactional(readOnly = true)
+  public Map<UUID, State> states(Collection<UUID> questions, UUID student) {
+    Map<UUID, State> states = new HashMap<>();
+    if (!questions.isEmpty()) {
+      tries
+          .of(questions, student)
+          .forEach(t -> states.put(t.key().questionId(), new State(t.key().number(), t.isRight())));
+    }
+    return states;
+  }
+
+  /**
+   * Judges an answer of a student, and keeps it. What cannot be judged costs no try; what is over
+   * is not judged again.
+   *
+   * @param lines of the page that is shown, for a place on it
+   */
+  Judge.Judged answer(Question question, UUID student, List<String> answer, List<String> lines) {
+    State before = states(List.of(question.id()), student).getOrDefault(question.id(), State.NONE);
+    if (before.isOver(question.question())) {
+      throw Problem.conflict("check-over");
+    }
+    Judge.Judged judged = judge(question, answer, lines);
+    if (judged.verdict() != Judge.Verdict.UNREADABLE) {
+      String kept = String.join(" ", answer);
+      int made =
+          tries.keep(
+              question.id(),
+              student,
+              before.tries() + 1,
+              kept.substring(0, Math.min(LONGEST_ANSWER, kept.length())),
+              judged.verdict().name(),
+              clock.instant());
+      if (made == 0) {
+        throw Problem.conflict("check-over");
+      }
+    }
+    return judged;
+  }
+
+  static Judge.Judged judge(Question question, List<String> answer, List<String> lines) {
+    if (answer.size() > CheckQuestion.MOST * 2
+        || answer.stream().anyMatch(a -> a == null || a.length() > LONGEST_ANSWER)) {
+      throw Problem.unreadable();
+    }
+    return Judge.of(question.id(), question.question().asks(), answer, lines);
+  }
+
+  /** What students have answered to questions: of each the last try. */
+  @Transactional(readOnly = true)
+  public List<Answer> answers(Collection<UUID> questions) {
+    Map<List<UUID>, Answer> last = new HashMap<>();
+    if (!questions.isEmpty()) {
+      tries
+          .of(questions)
+          .forEach(
+              t ->
+                  last.put(
+                      List.of(t.key().questionId(), t.key().studentId()),
+                      new Answer(
+                          t.key().questionId(),
+                          t.key().studentId(),
+                          t.key().number(),
+                          t.isRight(),
+                          t.answer())));
+    }
+    return List.copyOf(last.values());
+  }
+
+  /** A copied walkthrough asks the same; nobody has answered it yet. */
+  @EventListener
+  void on(WalkthroughCopied copied) {
+    for (Question question : of(copied.stops().keySet())) {
+      UUID stop = copied.stops().get(question.stop());
+      int position = of(List.of(stop)).size();
+      asked.saveAndFlush(new Asked(stop, position, CheckText.write(question.question())));
+    }
+  }
+
+  @EventListener
+  void on(PersonErased erased) {
+    tries.forget(erased.person());
+  }
+
+  @EventListener
+  void on(PersonMerged merged) {
+    tries.rename(merged.from(), merged.to());
+    tries.forget(merged.from());
+  }
+
+  @Override
+  public String heading() {
+    return "answers";
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public List<?> about(UUID person, Sight sight) {
+    Map<UUID, UUID> talks = new HashMap<>();
+    tries.walkthroughs(person).forEach(r -> talks.put((UUID) r[0], (UUID) r[1]));
+    return tries.ofStudent(person).stream()
+        .filter(t -> sight.sees(Gate.Kind.WALKTHROUGH, talks.get(t.key().questionId())))
+        .map(
+            t ->
+                Map.of(
+                    "question",
+                    t.key().questionId().toString(),
+                    "try",
+                    t.key().number(),
+                    "answer",
+                    t.answer(),
+                    "right",
+                    t.isRight(),
+                    "at",
+                    t.triedAt().toString()))
+        .toList();
+  }
+}

@@ -1,0 +1,252 @@
+package school.kerygma.app.classroom.messages;
+
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceException;
+import com.github.kagkarlsson.scheduler.task.TaskInstanceId;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.classroom.audience.Audience;
+import school.kerygma.app.classroom.posting.DeliveryChanged;
+import school.kerygma.app.classroom.posting.DeliveryView;
+import school.kerygma.app.classroom.posting.DeliveryWentUp;
+import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.Letter;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.ground.accounts.PersonErased;
+import school.kerygma.app.ground.accounts.PersonMerged;
+import school.kerygma.app.ground.accounts.Remembers;
+import school.kerygma.app.ground.accounts.Sight;
+import school.kerygma.app.ground.work.Nightly;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.app.school.sections.Sections;
+
+/**
+ * Writes the messages when a delivery goes up, in the same transaction: one for every student and
+ * one for every guardian, whatever is tried again. They leave on their own, together with others to
+ * the same person: those of students a little later, those of families in the evening.
+ */
+@Component
+class Messages implements Remembers {
+
+  private final Message.Repository messages;
+  private final Letters letters;
+  private final Sections sections;
+  private final Audience audience;
+  private final People people;
+  private final MailWishes wishes;
+  private final MailServer server;
+  private final ObjectProvider<SchedulerClient> scheduler;
+  private final Duration gather;
+  private final Optional<LocalTime> evening;
+  private final Clock clock;
+
+  Messages(
+      Message.Repository messages,
+      Letters letters,
+      Sections sections,
+      Audience audience,
+      People people,
+      MailWishes wishes,
+      MailServer server,
+      ObjectProvider<SchedulerClient> scheduler,
+      @Value("${kerygma.mail.gather}") Duration gather,
+      @Value("${kerygma.mail.evening}") String evening,
+      Clock clock) {
+    this.messages = messages;
+    this.letters = letters;
+    this.sections = sections;
+    this.audience = audience;
+    this.people = people;
+    this.wishes = wishes;
+    this.server = server;
+    this.scheduler = scheduler;
+    this.gather = gather;
+    this.evening =
+        evening.isBlank() ? Optional.empty() : Optional.of(LocalTime.parse(evening.strip()));
+    this.clock = clock;
+  }
+
+  @EventListener
+  void on(DeliveryWentUp event) {
+    DeliveryView delivery = event.delivery();
+    SectionView section = sections.get(delivery.section());
+    Instant soon = clock.instant().plus(gather);
+    Instant toFamilies =
+        evening.map(time -> section.calendar().nextAt(clock.instant(), time)).orElse(soon);
+    Set<UUID> weekly = wishes.weekly();
+    Set<UUID> none = wishes.none();
+    List<Letters.Piece> pieces = letters.about(delivery, section, section.students());
+    Set<UUID> to = new HashSet<>();
+    pieces.forEach(p -> to.add(p.to()));
+    Map<UUID, People.Contact> contacts = people.contacts(to);
+    for (Letters.Piece piece : pieces) {
+      if (!messages.existsByDeliveryIdAndToId(delivery.id(), piece.to())
+          && !none.contains(piece.to())) {
+        keep(
+            new Message(
+                delivery.id(),
+                0,
+                piece.to(),
+                piece.subject(),
+                piece.body(),
+                clock.instant(),
+                piece.student()
+                    ? soon
+                    : weekly.contains(piece.to())
+                        ? MailWishes.sunday(section.calendar(), clock.instant())
+                        : toFamilies),
+            contacts.get(piece.to()));
+      }
+    }
+  }
+
+  /** Who has been told already is told once more; who has not yet, of how it is now. */
+  @EventListener
+  void on(DeliveryChanged event) {
+    DeliveryView delivery = event.delivery();
+    SectionView section = sections.get(delivery.section());
+    Map<UUID, List<Message>> told = new HashMap<>();
+    messages
+        .about(delivery.id())
+        .forEach(m -> told.computeIfAbsent(m.toId(), added -> new ArrayList<>()).add(m));
+    Instant soon = clock.instant().plus(gather);
+    Map<UUID, People.Contact> contacts = people.contacts(told.keySet());
+    String changes = letters.changes(delivery, section);
+    for (Letters.Piece before :
+        letters.about(delivery, section, concerned(event, section.students()))) {
+      Letters.Piece piece = letters.changed(before, delivery, section, changes);
+      List<Message> own = told.getOrDefault(piece.to(), List.of());
+      boolean waits = own.stream().anyMatch(m -> m.state() == Message.State.WAITING);
+      if (!own.isEmpty() && !waits) {
+        keep(
+            new Message(
+                delivery.id(),
+                own.size(),
+                piece.to(),
+                piece.subject(),
+                piece.body(),
+                clock.instant(),
+                soon),
+            contacts.get(piece.to()));
+      }
+    }
+  }
+
+  /** Who has done all that is another need not know. */
+  private Set<UUID> concerned(DeliveryChanged event, Set<UUID> students) {
+    if (event.tasks().isEmpty()) {
+      return students;
+    }
+    Map<UUID, Map<UUID, Instant>> ticks = audience.ticks(students, event.tasks());
+    Set<UUID> open = new HashSet<>(students);
+    open.removeIf(s -> ticks.getOrDefault(s, Map.of()).keySet().containsAll(event.tasks()));
+    return open;
+  }
+
+  private void keep(Message written, People.Contact to) {
+    if (to.email().isEmpty()) {
+      written.end(Message.State.NO_ADDRESS);
+    } else if (!server.hasMail()) {
+      written.end(Message.State.NO_SERVER);
+    }
+    Message message = messages.save(written);
+    if (message.state() == Message.State.WAITING) {
+      Instant at = message.sendAfter();
+      scheduler
+          .getObject()
+          .scheduleIfNotExists(
+              Sending.TASK
+                  .instance(message.toId() + "@" + message.id())
+                  .scheduledTo(Instant.now().plus(Duration.between(clock.instant(), at))));
+    }
+  }
+
+  /**
+   * The scheduler lives by the machine's clock: after a start with another clock all is set anew.
+   */
+  @EventListener(ApplicationReadyEvent.class)
+  void setAnew() {
+    for (Message message : messages.allWaiting()) {
+      try {
+        setAnew(message);
+      } catch (TaskInstanceException running) {
+        continue; // It goes just now, or nothing waits for it any more.
+      }
+    }
+  }
+
+  private void setAnew(Message message) {
+    scheduler
+        .getObject()
+        .reschedule(
+            TaskInstanceId.of(Sending.TASK.getTaskName(), message.toId() + "@" + message.id()),
+            Instant.now().plus(Duration.between(clock.instant(), message.sendAfter())));
+  }
+
+  /** A letter that is about no posting leaves at once. */
+  @EventListener
+  void on(Letter letter) {
+    Instant now = clock.instant();
+    keep(
+        new Message(null, 0, letter.to(), letter.subject(), letter.body(), now, now),
+        people.contacts(Set.of(letter.to())).get(letter.to()));
+  }
+
+  @EventListener
+  void on(PersonErased erased) {
+    messages.forget(erased.person());
+  }
+
+  @EventListener
+  @Transactional
+  void on(Nightly night) {
+    messages.forgetOld(night.now());
+  }
+
+  @Override
+  public String heading() {
+    return "letters";
+  }
+
+  @Override
+  public List<?> about(UUID person, Sight sight) {
+    return messages.to(person).stream()
+        .filter(
+            m ->
+                sight.isWhole()
+                    || m.deliveryId() != null && sight.sees(Gate.Kind.DELIVERY, m.deliveryId()))
+        .map(
+            m ->
+                Map.of(
+                    "at",
+                    m.createdAt().toString(),
+                    "subject",
+                    m.subject(),
+                    // Links to cards open the page of whoever reads the copy.
+                    "body",
+                    m.body().replaceAll("https?://\\S+", "(link)")))
+        .toList();
+  }
+
+  /** What was written to one of two is not told to the other: they have their own. */
+  @EventListener
+  void on(PersonMerged merged) {
+    messages.forget(merged.from());
+  }
+}

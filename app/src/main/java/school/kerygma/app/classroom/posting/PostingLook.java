@@ -1,0 +1,164 @@
+package school.kerygma.app.classroom.posting;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.MessageSource;
+import org.springframework.stereotype.Component;
+import org.springframework.util.MultiValueMap;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.plan.planning.TaskView;
+import school.kerygma.app.school.frame.Wording;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.core.time.Moments;
+
+/** Says what a posting would mean, while its form is still being filled in. */
+@Component
+class PostingLook {
+
+  /**
+   * What the words of one section mean.
+   *
+   * @param field whose words are not understood, with {@code problem}
+   */
+  record Row(
+      String goesUp,
+      String due,
+      String closes,
+      List<String> doubts,
+      @Nullable String field,
+      @Nullable String problem) {}
+
+  /**
+   * What the form means.
+   *
+   * @param deed what the button would do; empty if nothing can be posted so
+   * @param letters what would be written to one student and one family
+   */
+  record Look(Map<UUID, Row> rows, String deed, List<Telling.Letter> letters) {}
+
+  private final MessageSource messages;
+  private final Telling telling;
+  private final Clock clock;
+  private final Wording show = new Wording();
+
+  PostingLook(MessageSource messages, Telling telling, Clock clock) {
+    this.messages = messages;
+    this.telling = telling;
+    this.clock = clock;
+  }
+
+  /**
+   * Reads the form.
+   *
+   * @param offered the sections of the form
+   * @param chosen those that are ticked
+   * @param tasks what goes up in a section
+   */
+  Look of(
+      MultiValueMap<String, String> form,
+      @Nullable UUID walkthrough,
+      UUID owner,
+      List<SectionView> offered,
+      Set<UUID> chosen,
+      Function<SectionView, List<TaskView>> tasks) {
+    Instant now = clock.instant();
+    PostingForm read = new PostingForm(form, now);
+    Map<UUID, Row> rows = new HashMap<>();
+    Map<SectionView, Moments> posted = new LinkedHashMap<>();
+    boolean understood = true;
+    for (SectionView section : offered) {
+      try {
+        Moments moments = read.of(section, tasks.apply(section));
+        rows.put(section.id(), row(section, moments, now));
+        if (chosen.contains(section.id())) {
+          posted.put(section, moments);
+        }
+      } catch (Problem problem) {
+        understood &= !chosen.contains(section.id());
+        rows.put(
+            section.id(),
+            new Row(
+                "",
+                "",
+                "",
+                List.of(),
+                problem.field().orElse(null),
+                messages.getMessage(problem.key(), problem.details(), Locale.US)));
+      }
+    }
+    List<Telling.Letter> letters =
+        posted.entrySet().stream()
+            .findFirst()
+            .map(e -> letters(form, walkthrough, owner, e.getKey(), e.getValue(), tasks))
+            .orElse(List.of());
+    return new Look(rows, understood && !posted.isEmpty() ? deed(posted, now) : "", letters);
+  }
+
+  private Row row(SectionView section, Moments moments, Instant now) {
+    return new Row(
+        full(moments.goesUpAt(), section),
+        full(moments.dueAt(), section),
+        moments.closesAt().map(c -> full(c, section)).orElseGet(() -> text("post.never")),
+        moments.doubts(section.calendar(), now).stream().map(d -> text("doubt." + d)).toList(),
+        null,
+        null);
+  }
+
+  private String full(Instant at, SectionView section) {
+    LocalDate date = section.calendar().dateOf(at);
+    return show.fullDay(date) + ", " + show.time(at, section.zone());
+  }
+
+  private String deed(Map<SectionView, Moments> posted, Instant now) {
+    List<String> names = posted.keySet().stream().map(SectionView::name).toList();
+    Set<String> moments = new HashSet<>();
+    posted.forEach((s, m) -> moments.add(PostingForm.words(m.goesUpAt(), s, now)));
+    return moments.size() == 1
+        ? text("post.deed", show.list(names), moments.iterator().next())
+        : text("post.deed-own", show.list(names));
+  }
+
+  private List<Telling.Letter> letters(
+      MultiValueMap<String, String> form,
+      @Nullable UUID walkthrough,
+      UUID owner,
+      SectionView section,
+      Moments moments,
+      Function<SectionView, List<TaskView>> tasks) {
+    Set<UUID> ids = new HashSet<>();
+    tasks.apply(section).forEach(t -> ids.add(t.id()));
+    UUID none = new UUID(0, 0);
+    DeliveryView planned =
+        new DeliveryView(
+            none,
+            none,
+            owner,
+            section.id(),
+            Optional.ofNullable(walkthrough),
+            ids,
+            moments,
+            Moments.State.SCHEDULED,
+            Optional.ofNullable(form.getFirst("toStudents")).orElse(""),
+            Optional.ofNullable(form.getFirst("toFamilies")).orElse(""),
+            false,
+            false);
+    return new ArrayList<>(telling.letters(planned, section));
+  }
+
+  private String text(String key, Object... details) {
+    return messages.getMessage(key, details, Locale.US);
+  }
+}

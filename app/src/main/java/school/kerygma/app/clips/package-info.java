@@ -1,5 +1,0 @@
-/** Short films and sounds that a teacher plays inside a take. */
-@NullMarked
-package school.kerygma.app.clips;
-
-import org.jspecify.annotations.NullMarked;

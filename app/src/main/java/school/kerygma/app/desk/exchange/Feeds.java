@@ -1,0 +1,286 @@
+package school.kerygma.app.desk.exchange;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.context.MessageSource;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.classroom.posting.DeliveryView;
+import school.kerygma.app.classroom.posting.Postings;
+import school.kerygma.app.classroom.posting.Standing;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.plan.planning.SessionView;
+import school.kerygma.app.plan.planning.Sessions;
+import school.kerygma.app.plan.planning.TaskView;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.plan.rounds.Rounds;
+import school.kerygma.app.school.booking.HelpHours;
+import school.kerygma.app.school.frame.Wording;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.plan.ChoiceBoard;
+import school.kerygma.core.round.RoundRule;
+
+/** Calendar feeds: the posted tasks of sections when they are due, and their sessions. */
+@Service
+@Transactional
+class Feeds {
+
+  private final FeedEntry.Repository entries;
+  private final Postings postings;
+  private final Tasks tasks;
+  private final Sessions sessions;
+  private final Sections sections;
+  private final People people;
+  private final Rounds rounds;
+  private final MessageSource words;
+  private final Clock clock;
+
+  Feeds(
+      FeedEntry.Repository entries,
+      Postings postings,
+      Tasks tasks,
+      Sessions sessions,
+      Sections sections,
+      People people,
+      Rounds rounds,
+      MessageSource words,
+      Clock clock) {
+    this.entries = entries;
+    this.postings = postings;
+    this.tasks = tasks;
+    this.sessions = sessions;
+    this.sections = sections;
+    this.people = people;
+    this.rounds = rounds;
+    this.words = words;
+    this.clock = clock;
+  }
+
+  /**
+   * The feed of some sections, and of what somebody has booked, as an iCalendar file.
+   *
+   * @param whose the names of a family's children by section, where there are several
+   */
+  @Transactional(readOnly = true)
+  byte[] of(
+      String name, List<SectionView> of, Map<UUID, String> whose, List<HelpHours.Told> booked) {
+    Map<UUID, SectionView> byId = new HashMap<>();
+    of.forEach(section -> byId.put(section.id(), section));
+    List<FeedWriter.Line> lines = new ArrayList<>();
+    if (!byId.isEmpty()) {
+      entries
+          .ofSections(byId.keySet())
+          .forEach(e -> lines.add(line(e, byId.get(e.sectionId()), whose)));
+    }
+    Map<UUID, People.Contact> students =
+        people.contacts(booked.stream().map(t -> t.booking().student()).toList());
+    booked.forEach(t -> lines.add(line(t, students.get(t.booking().student()).name())));
+    return FeedWriter.write(name, lines);
+  }
+
+  /** What one has by heart of a calendar entry: whose it is, of what, and whether it is due. */
+  private FeedWriter.Line line(FeedEntry e, SectionView section, Map<UUID, String> whose) {
+    String child = whose.getOrDefault(section.id(), "");
+    String summary = (child.isEmpty() ? "" : child + ", ") + section.name() + ": ";
+    boolean meeting = e.uid().startsWith("session-");
+    return new FeedWriter.Line(
+        e.uid(),
+        section.zone(),
+        summary
+            + (meeting
+                ? e.summary()
+                : words.getMessage("feed.due", new Object[] {e.summary()}, Locale.US)),
+        e.about(),
+        e.place(),
+        e.startsAt(),
+        e.endsAt(),
+        e.sequence(),
+        e.changedAt(),
+        e.cancelled());
+  }
+
+  private static FeedWriter.Line line(HelpHours.Told told, String student) {
+    return new FeedWriter.Line(
+        "time-" + told.booking().id() + "@kerygma",
+        told.hour().zone(),
+        told.hour().title() + ": " + student,
+        "",
+        told.hour().place(),
+        told.time().starts(),
+        told.time().ends(),
+        told.booking().changes(),
+        told.booking().changedAt(),
+        told.cancelled());
+  }
+
+  /** Lets one at a time note what calendars are told of a section. */
+  void hold(UUID id) {
+    entries.hold(id);
+  }
+
+  /** Notes what calendars have to be told of a section that is {@link #hold held}. */
+  void note(UUID id) {
+    SectionView section = sections.get(id);
+    List<DeliveryView> deliveries = postings.ofSections(Set.of(id));
+    Set<UUID> ids = new HashSet<>();
+    deliveries.forEach(d -> ids.addAll(d.tasks()));
+    Map<UUID, TaskView> known =
+        tasks.among(ids).stream().collect(Collectors.toMap(TaskView::id, t -> t));
+    note(section, Standing.of(deliveries, clock.instant()), known);
+  }
+
+  /** What calendars should be told of one thing. */
+  private record Told(
+      String uid,
+      String summary,
+      String about,
+      String place,
+      Instant starts,
+      Instant ends,
+      boolean cancelled) {
+
+    static Told of(FeedEntry e) {
+      return new Told(
+          e.uid(), e.summary(), e.about(), e.place(), e.startsAt(), e.endsAt(), e.cancelled());
+    }
+  }
+
+  /** Notes what has changed since calendars were last told; mostly that is nothing. */
+  private void note(SectionView section, Standing standing, Map<UUID, TaskView> known) {
+    List<Told> now = told(section, standing, known);
+    Set<String> uids = now.stream().map(Told::uid).collect(Collectors.toSet());
+    List<FeedEntry> before = entries.ofSections(Set.of(section.id()));
+    Set<Told> same = before.stream().map(Told::of).collect(Collectors.toSet());
+    List<Told> changed = now.stream().filter(t -> !same.contains(t)).toList();
+    boolean gone = before.stream().anyMatch(e -> !e.cancelled() && !uids.contains(e.uid()));
+    if (changed.isEmpty() && !gone) {
+      return;
+    }
+    Instant moment = clock.instant();
+    for (Told t : changed) {
+      entries.note(
+          t.uid(),
+          section.id(),
+          t.summary(),
+          t.about(),
+          t.place(),
+          t.starts(),
+          t.ends(),
+          t.cancelled(),
+          moment);
+    }
+    if (gone) {
+      uids.add(""); // "not in ()" is no SQL.
+      entries.cancelAllBut(section.id(), uids, moment);
+    }
+  }
+
+  private List<Told> told(SectionView section, Standing standing, Map<UUID, TaskView> known) {
+    List<Told> all = new ArrayList<>();
+    Map<UUID, Rounds.Round> shared =
+        rounds.of(known.keySet()).stream().collect(Collectors.toMap(Rounds.Round::task, r -> r));
+    for (TaskView posted : known.values()) {
+      TaskView task = posted.in(section.id());
+      standing
+          .seen(task.id(), section.id())
+          .flatMap(d -> standing.due(task, section, Optional.of(d)))
+          .ifPresent(
+              told -> {
+                Instant due = told.at();
+                all.add(
+                    new Told(
+                        "task-" + task.id() + "-" + section.id() + "@kerygma",
+                        task.title(),
+                        about(task, section, told, standing),
+                        task.sheet().place(),
+                        due,
+                        due,
+                        false));
+                all.addAll(parts(task, section, due));
+                Optional.ofNullable(shared.get(task.id()))
+                    .filter(r -> r.rule().daysBefore() > 0)
+                    .ifPresent(r -> all.add(firstAnswer(task, section, r.rule(), due)));
+              });
+    }
+    for (SessionView session : sessions.ofSection(section.id())) {
+      all.add(
+          new Told(
+              "session-" + session.id() + "@kerygma",
+              session.sheet().title(),
+              "",
+              session.sheet().place(),
+              at(section, session.sheet().day(), session.sheet().starts()),
+              at(section, session.sheet().day(), session.sheet().ends()),
+              session.cancelled()));
+    }
+    return all;
+  }
+
+  /** What the page says of it besides: how, until when it may be improved, when it closes. */
+  private String about(TaskView task, SectionView section, Standing.Due due, Standing standing) {
+    List<String> lines = new ArrayList<>();
+    if (!task.sheet().detail().isEmpty()) {
+      lines.add(task.sheet().detail());
+    }
+    due.improve().ifPresent(at -> lines.add(moment("mail.improve", at, section)));
+    standing
+        .seen(task.id(), section.id())
+        .flatMap(d -> d.moments().closesAt())
+        .ifPresent(at -> lines.add(moment("mail.closes", at, section)));
+    return String.join("\n", lines);
+  }
+
+  private String moment(String key, Instant at, SectionView section) {
+    return words.getMessage(
+        key, new Object[] {new Wording().moment(at, section.zone())}, Locale.US);
+  }
+
+  private Told firstAnswer(TaskView task, SectionView section, RoundRule rule, Instant whole) {
+    Instant due = rule.answerDue(whole, section.calendar());
+    return new Told(
+        "round-" + task.id() + "-" + section.id() + "@kerygma",
+        words.getMessage("feed.first-answer", new Object[] {task.title()}, Locale.US),
+        "",
+        task.sheet().place(),
+        due,
+        due,
+        false);
+  }
+
+  /** Parts that are due before the whole. */
+  private static List<Told> parts(TaskView task, SectionView section, Instant whole) {
+    return task.sheet().board().filter(ChoiceBoard::isStaggered).stream()
+        .flatMap(b -> b.ways().stream())
+        .filter(w -> w.daysBefore() > 0)
+        .map(
+            w -> {
+              Instant due = w.due(whole, section.zone());
+              return new Told(
+                  "part-" + w.id() + "-" + section.id() + "@kerygma",
+                  task.title() + ": " + w.text(),
+                  "",
+                  task.sheet().place(),
+                  due,
+                  due,
+                  false);
+            })
+        .toList();
+  }
+
+  private static Instant at(SectionView section, LocalDate day, LocalTime time) {
+    return section.calendar().at(day, time);
+  }
+}

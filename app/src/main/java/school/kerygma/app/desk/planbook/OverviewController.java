@@ -1,0 +1,213 @@
+package school.kerygma.app.desk.planbook;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import school.kerygma.app.classroom.audience.Audience;
+import school.kerygma.app.classroom.posting.DeliveryView;
+import school.kerygma.app.classroom.posting.PostedTitles;
+import school.kerygma.app.classroom.posting.Postings;
+import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.school.sections.Linking;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.app.school.sections.Sections;
+import school.kerygma.app.talk.scripts.OutdatedStops;
+import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.time.Moments;
+import school.kerygma.core.walkthrough.Sight;
+
+/**
+ * Walkthroughs and class pages as lists: where each stands, what comes next, what is missing, and
+ * who has followed.
+ */
+@Controller
+class OverviewController {
+
+  /** Of one section: what is posted there, and who has followed it. */
+  record Stand(SectionView section, DeliveryView delivery, Audience.Share share) {
+
+    public boolean was() {
+      return delivery.wasSeen();
+    }
+  }
+
+  /**
+   * A walkthrough.
+   *
+   * @param page what its first stop shows
+   * @param unchecked how many stops have words that are not checked
+   * @param isBeingMade whether it is being put together just now
+   * @param older which of its stops show an older edition of a paper
+   */
+  record Talk(
+      Scripts.Head head,
+      Optional<UUID> page,
+      List<Stand> stands,
+      long unchecked,
+      boolean isBeingMade,
+      List<String> older) {
+
+    /** What is to be done next. */
+    public String next() {
+      return isBeingMade ? "" : !head.complete() ? "record" : stands.isEmpty() ? "post" : "";
+    }
+  }
+
+  /**
+   * A class page.
+   *
+   * @param roster whether the teacher may see who is in it
+   * @param meets when the section meets next, if that is known
+   * @param newest what went up last
+   * @param goesUp what goes up next
+   */
+  record Place(
+      SectionView section,
+      boolean roster,
+      Optional<LocalDate> meets,
+      Optional<Stand> newest,
+      Optional<DeliveryView> goesUp) {}
+
+  private final Scripts scripts;
+  private final OutdatedStops outdated;
+  private final Sections sections;
+  private final Postings postings;
+  private final PostedTitles titles;
+  private final Audience audience;
+  private final Linking linking;
+  private final Works works;
+  private final Gate gate;
+  private final Clock clock;
+
+  OverviewController(
+      Scripts scripts,
+      OutdatedStops outdated,
+      Sections sections,
+      Postings postings,
+      PostedTitles titles,
+      Audience audience,
+      Linking linking,
+      Works works,
+      Gate gate,
+      Clock clock) {
+    this.scripts = scripts;
+    this.outdated = outdated;
+    this.sections = sections;
+    this.postings = postings;
+    this.titles = titles;
+    this.audience = audience;
+    this.linking = linking;
+    this.works = works;
+    this.gate = gate;
+    this.clock = clock;
+  }
+
+  @GetMapping("/walkthroughs")
+  String walkthroughs(@AuthenticationPrincipal SignedIn me, Model model) {
+    List<SectionView> own = sections.ofTeacher(me.id());
+    List<Scripts.Head> heads = scripts.ofTeacher(me.id());
+    List<Stand> stands =
+        stands(postings.ofWalkthroughs(heads.stream().map(Scripts.Head::id).toList()), own);
+    Map<UUID, List<StopView>> stops =
+        scripts.stopsOfTeacher(me.id()).entrySet().stream()
+            .collect(Collectors.toMap(e -> e.getKey().id(), Map.Entry::getValue));
+    Map<UUID, Works.View> making = works.latestOf(heads.stream().map(Scripts.Head::id).toList());
+    Set<UUID> older =
+        outdated.among(stops.values().stream().flatMap(List::stream).toList()).stream()
+            .map(StopView::id)
+            .collect(Collectors.toSet());
+    List<Talk> talks = new ArrayList<>();
+    for (Scripts.Head head : heads) {
+      List<StopView> all = stops.getOrDefault(head.id(), List.of());
+      talks.add(
+          new Talk(
+              head,
+              all.stream().flatMap(s -> s.sight().stream()).map(Sight::pageId).findFirst(),
+              own.stream().flatMap(s -> latest(stands, s, head.id()).stream()).toList(),
+              all.stream().filter(StopView::unchecked).count(),
+              making.containsKey(head.id()) && !making.get(head.id()).state().isOver(),
+              all.stream().filter(s -> older.contains(s.id())).map(s -> "" + s.number()).toList()));
+    }
+    model.addAttribute("talks", talks);
+    return "planbook/walkthroughs";
+  }
+
+  @GetMapping("/sections")
+  String classPages(@AuthenticationPrincipal SignedIn me, Model model) {
+    List<SectionView> own = sections.ofTeacher(me.id());
+    Instant now = clock.instant();
+    List<Stand> stands =
+        stands(postings.ofSections(own.stream().map(SectionView::id).toList()), own);
+    List<Place> places =
+        own.stream()
+            .map(
+                s ->
+                    new Place(
+                        s,
+                        gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s.id()),
+                        meets(s, now),
+                        latest(stands, s, null).filter(Stand::was),
+                        stands.stream()
+                            .filter(t -> t.section().equals(s))
+                            .map(Stand::delivery)
+                            .filter(d -> d.state() == Moments.State.SCHEDULED)
+                            .min(Comparator.comparing(d -> d.moments().goesUpAt()))))
+            .toList();
+    model.addAttribute("places", places.stream().filter(p -> !p.section().isOver(now)).toList());
+    model.addAttribute("over", places.stream().filter(p -> p.section().isOver(now)).toList());
+    model.addAttribute("asked", linking.askedOf(me.id()));
+    model.addAttribute("called", titles.of(stands.stream().map(Stand::delivery).toList()));
+    return "planbook/sections";
+  }
+
+  private static Optional<LocalDate> meets(SectionView section, Instant now) {
+    LocalDate today = section.calendar().dateOf(now);
+    return today.isBefore(section.calendar().end())
+        ? section.meets().between(today, section.calendar().end(), section.calendar()).stream()
+            .findFirst()
+        : Optional.empty();
+  }
+
+  /** What is posted in some sections, without what was withdrawn. */
+  private List<Stand> stands(Collection<DeliveryView> all, List<SectionView> own) {
+    Map<UUID, SectionView> byId = own.stream().collect(Collectors.toMap(SectionView::id, s -> s));
+    List<DeliveryView> here =
+        all.stream()
+            .filter(d -> byId.containsKey(d.section()) && d.hasAnything())
+            .filter(d -> d.state() != Moments.State.WITHDRAWN)
+            .toList();
+    Map<UUID, Audience.Share> shares = audience.shares(here, own);
+    return here.stream().map(d -> new Stand(byId.get(d.section()), d, shares.get(d.id()))).toList();
+  }
+
+  /** What stands in a section: what is seen, the newest first, before what is to come. */
+  private static Optional<Stand> latest(
+      List<Stand> all, SectionView section, @Nullable UUID walkthrough) {
+    return all.stream()
+        .filter(s -> s.section().equals(section))
+        .filter(
+            s ->
+                walkthrough == null
+                    || s.delivery().walkthrough().filter(walkthrough::equals).isPresent())
+        .max(
+            Comparator.comparing(Stand::was).thenComparing(s -> s.delivery().moments().goesUpAt()));
+  }
+}

@@ -1,0 +1,233 @@
+package school.kerygma.app.desk.planbook;
+
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.util.MultiValueMap;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.core.handin.HandInRule;
+import school.kerygma.core.plan.ChoiceBoard;
+import school.kerygma.core.plan.Opens;
+import school.kerygma.core.plan.UnitWeeks;
+import school.kerygma.core.time.DueRule;
+import school.kerygma.core.time.DueRuleText;
+import school.kerygma.core.time.PlanDate;
+
+/** Reads the form of a task. Fields of one section end in a hyphen and its id. */
+record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
+
+  /**
+   * The task as the form says it.
+   *
+   * @param before the task so far: its ways keep their ids
+   * @throws Problem that says which field cannot be read
+   */
+  TaskSheet read(Optional<TaskSheet> before) {
+    Map<UUID, LocalDate> days = new HashMap<>();
+    Map<UUID, TaskSheet.Difference> differs = new HashMap<>();
+    for (UUID section : sections()) {
+      days.put(section, day("day-" + section));
+      differs.put(
+          section,
+          new TaskSheet.Difference(
+              text("detail-" + section),
+              number("minutes-" + section, "minutes"),
+              number("points-" + section, "points"),
+              rule("-" + section),
+              text("place-" + section),
+              ids("handout-" + section)));
+    }
+    Integer minutes = number("minutes", "minutes");
+    Integer answers = number("answers", "answers");
+    Integer improve = number("improve", "improve");
+    return new TaskSheet(
+        text("title"),
+        text("detail"),
+        minutes == null ? 0 : minutes,
+        answers == null ? 0 : answers,
+        number("points", "points"),
+        text("kind"),
+        "true".equals(form.getFirst("required")),
+        opens(),
+        after(),
+        unit(),
+        text("word"),
+        rule(""),
+        improve == null ? 0 : improve,
+        text("place"),
+        handIn(),
+        board(before.flatMap(TaskSheet::board)),
+        ids("handout"),
+        ids("key"),
+        days,
+        differs);
+  }
+
+  /** The version of the task that the form was opened with; 0 for a new one. */
+  int version() {
+    Integer sent = number("version", "unreadable");
+    return sent == null ? 0 : sent;
+  }
+
+  /** The sections that are ticked on the form. */
+  Set<UUID> sections() {
+    return ids("section");
+  }
+
+  /** The stop that is chosen to explain the task. */
+  Optional<UUID> stop() {
+    return text("stop").isEmpty() ? Optional.empty() : Optional.of(id(text("stop")));
+  }
+
+  private String text(String field) {
+    String sent = form.getFirst(field);
+    return sent == null ? "" : sent.strip();
+  }
+
+  private Set<UUID> ids(String field) {
+    return form.getOrDefault(field, List.of()).stream()
+        .map(TaskForm::id)
+        .collect(Collectors.toSet());
+  }
+
+  private static UUID id(String sent) {
+    try {
+      return UUID.fromString(sent);
+    } catch (IllegalArgumentException e) {
+      throw Problem.refused("unreadable");
+    }
+  }
+
+  private LocalDate day(String field) {
+    try {
+      return PlanDate.day(text(field));
+    } catch (DateTimeException e) {
+      throw Problem.refused("moment").at(field);
+    }
+  }
+
+  private @Nullable Integer number(String field, String problem) {
+    try {
+      return text(field).isEmpty() ? null : Integer.valueOf(text(field));
+    } catch (NumberFormatException e) {
+      throw Problem.refused(problem).at(field);
+    }
+  }
+
+  private Opens opens() {
+    try {
+      return text("opens").isEmpty() ? Opens.WITH_ITS_POSTING : Opens.valueOf(text("opens"));
+    } catch (IllegalArgumentException e) {
+      throw Problem.refused("unreadable");
+    }
+  }
+
+  /** The tasks that are chosen to come before it. */
+  private Set<UUID> after() {
+    if (opens() == Opens.WHEN_CHOSEN_ARE_TICKED && ids("after").isEmpty()) {
+      throw Problem.refused("after");
+    }
+    return ids("after");
+  }
+
+  /** The weeks of its unit, if it waits for those. */
+  private Optional<UnitWeeks> unit() {
+    if (opens() != Opens.WHEN_ALL_OF_ITS_UNIT_ARE_DONE) {
+      return Optional.empty();
+    }
+    try {
+      return Optional.of(
+          new UnitWeeks(LocalDate.parse(text("unitFirst")), LocalDate.parse(text("unitLast"))));
+    } catch (DateTimeException | IllegalArgumentException e) {
+      throw Problem.refused("unit").at("unitFirst");
+    }
+  }
+
+  /** What is handed in: the ticked kinds; none if no kind is. */
+  private Optional<HandInRule> handIn() {
+    Set<HandInRule.Kind> kinds = EnumSet.noneOf(HandInRule.Kind.class);
+    Integer words = number("handInWords", "hand-in");
+    Integer together = number("handInTogether", "hand-in");
+    Integer seconds = number("handInSeconds", "hand-in");
+    try {
+      form.getOrDefault("handIn", List.of()).forEach(k -> kinds.add(HandInRule.Kind.valueOf(k)));
+      return kinds.isEmpty()
+          ? Optional.empty()
+          : Optional.of(
+              new HandInRule(
+                  kinds,
+                  words == null ? 0 : words,
+                  together == null ? 1 : together,
+                  seconds == null ? 0 : seconds));
+    } catch (IllegalArgumentException | NullPointerException e) {
+      throw Problem.refused("hand-in");
+    }
+  }
+
+  private Optional<ChoiceBoard> board(Optional<ChoiceBoard> before) {
+    List<String> ways = text("ways").lines().map(String::strip).filter(w -> !w.isEmpty()).toList();
+    if (ways.isEmpty()) {
+      return Optional.empty();
+    }
+    Integer pick = number("pick", "board");
+    try {
+      ChoiceBoard board =
+          ChoiceBoard.of(
+              pick == null ? 1 : pick, ways, before.map(ChoiceBoard::ways).orElse(List.of()));
+      return Optional.of(board.explained(explained(board)));
+    } catch (IllegalArgumentException e) {
+      throw Problem.refused("board");
+    }
+  }
+
+  /** The stops that are chosen to explain ways, each by the place of its line. */
+  private Map<UUID, UUID> explained(ChoiceBoard board) {
+    Map<UUID, UUID> stops = new HashMap<>();
+    for (int i = 0; i < board.ways().size(); i++) {
+      String stop = text("way-" + (i + 1));
+      if (!stop.isEmpty()) {
+        stops.put(board.ways().get(i).id(), id(stop));
+      }
+    }
+    return stops;
+  }
+
+  /** The stops that are chosen for ways. */
+  Set<UUID> stopsOfWays() {
+    return form.keySet().stream()
+        .filter(k -> k.matches("way-[1-9]"))
+        .map(this::text)
+        .filter(s -> !s.isEmpty())
+        .map(TaskForm::id)
+        .collect(Collectors.toSet());
+  }
+
+  /** The rule that is chosen, with the time, weekday or count beside it. */
+  private Optional<DueRule> rule(String of) {
+    String chosen = text("due" + of);
+    String time = text("dueTime" + of);
+    try {
+      String written =
+          switch (chosen) {
+            case "day" -> "day " + time;
+            case "week" -> "week " + text("dueWeekday" + of) + " " + time;
+            case "meeting" -> "meeting " + text("dueMeeting" + of);
+            case "at" -> "at " + PlanDate.moment(text("dueAt" + of)).atZone(zone).toInstant();
+            default -> chosen;
+          };
+      return written.isEmpty() ? Optional.empty() : Optional.of(DueRuleText.read(written));
+    } catch (IllegalArgumentException | DateTimeException e) {
+      throw Problem.refused("due-rule").at("due" + of);
+    }
+  }
+}

@@ -1,0 +1,481 @@
+package school.kerygma.app.desk.proofing;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.classroom.posting.DeliveryView;
+import school.kerygma.app.classroom.posting.Postings;
+import school.kerygma.app.classroom.posting.Standing;
+import school.kerygma.app.desk.planbook.DayLoads;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.paper.margin.Facts;
+import school.kerygma.app.paper.margin.KnownPapers;
+import school.kerygma.app.paper.papers.Handouts;
+import school.kerygma.app.paper.papers.PageView;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.TaskView;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.app.school.sections.Sections;
+import school.kerygma.app.talk.lectern.Jottings;
+import school.kerygma.app.talk.scores.Scores;
+import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.dates.DatePhrases;
+import school.kerygma.core.plan.Opens;
+import school.kerygma.core.proof.Fact;
+import school.kerygma.core.proof.Matter;
+import school.kerygma.core.proof.Outline;
+import school.kerygma.core.rubric.Rubric;
+import school.kerygma.core.time.Moments;
+
+/** Gathers what is said, written and posted of a walkthrough. */
+@Component
+@Transactional(readOnly = true)
+class Matters {
+
+  /** Talks of which it is known what was left out. */
+  private static final int KNOWN = 500;
+
+  private final Scripts scripts;
+  private final Scores scores;
+  private final Jottings jottings;
+  private final Handouts handouts;
+  private final KnownPapers papers;
+  private final Tasks tasks;
+  private final Postings postings;
+  private final Sections sections;
+  private final DayLoads loads;
+  private final SpokenFacts spoken;
+  private final SaidDecisions decisions;
+  private final Clock clock;
+
+  Matters(
+      Scripts scripts,
+      Scores scores,
+      Jottings jottings,
+      Handouts handouts,
+      KnownPapers papers,
+      Tasks tasks,
+      Postings postings,
+      Sections sections,
+      DayLoads loads,
+      SpokenFacts spoken,
+      SaidDecisions decisions,
+      Clock clock) {
+    this.scripts = scripts;
+    this.scores = scores;
+    this.jottings = jottings;
+    this.handouts = handouts;
+    this.papers = papers;
+    this.tasks = tasks;
+    this.postings = postings;
+    this.sections = sections;
+    this.loads = loads;
+    this.spoken = spoken;
+    this.decisions = decisions;
+    this.clock = clock;
+  }
+
+  /** What belongs to a walkthrough; without a section there is nothing to compare with. */
+  Matter of(UUID walkthrough) {
+    UUID owner = scripts.ownerOf(walkthrough).orElseThrow(Problem::notFound);
+    List<StopView> stops = scripts.stopsOf(walkthrough);
+    Set<UUID> put = new HashSet<>();
+    stops.forEach(s -> put.addAll(s.tasks()));
+    List<DeliveryView> own =
+        postings.ofWalkthroughs(Set.of(walkthrough)).stream()
+            .filter(d -> d.state() != Moments.State.WITHDRAWN)
+            .toList();
+    own.forEach(d -> put.addAll(d.tasks()));
+    List<TaskView> of = tasks.among(put);
+    List<SectionView> all = sections.ofTeacher(owner);
+    List<SectionView> meant = meant(all, of, own);
+    if (meant.isEmpty()) {
+      return new Matter(List.of(), List.of(), List.of(), List.of(), List.of(), Set.of());
+    }
+    List<DatePhrases.Reference> references = meant.stream().map(s -> reference(s, own)).toList();
+    List<String> names = during(all).stream().map(SectionView::name).toList();
+    List<SpokenFacts.Context> contexts = spoken.contexts(references, names);
+    Papers seen = papers(stops, of);
+    List<Matter.Text> texts = new ArrayList<>();
+    Map<UUID, Set<String>> unsaid = unsaid(walkthrough, stops);
+    Map<UUID, Map<String, Boolean>> decided =
+        decisions.of(stops.stream().map(StopView::id).toList());
+    for (StopView stop : stops) {
+      String words = said(stop, unsaid.getOrDefault(stop.id(), Set.of()));
+      texts.add(
+          new Matter.Text(
+              Matter.Side.SAID,
+              stop.id(),
+              stop.number(),
+              stop.title(),
+              stop.tasks(),
+              stop.sight().flatMap(s -> seen.shown(s.pageId())),
+              words,
+              SaidDecisions.taken(
+                  spoken.of(words, contexts), decided.getOrDefault(stop.id(), Map.of()))));
+    }
+    texts.addAll(seen.texts(meant.size()));
+    texts.addAll(posted(of, own, contexts));
+    return new Matter(
+        texts,
+        seen.papers(),
+        tasks(of, meant),
+        meant.stream()
+            .map(
+                s ->
+                    new Matter.Section(
+                        s.id(),
+                        s.name(),
+                        s.calendar(),
+                        own.stream().anyMatch(d -> d.section().equals(s.id())),
+                        s.minutes()))
+            .toList(),
+        jottings.open(Set.of(walkthrough)).stream()
+            .map(
+                j ->
+                    new Matter.Jotted(
+                        j.id(),
+                        j.stop(),
+                        stops.stream()
+                            .filter(s -> s.id().equals(j.stop()))
+                            .mapToInt(StopView::number)
+                            .findFirst()
+                            .orElse(1),
+                        j.words()))
+            .toList(),
+        handouts.titlesOfTeacher(owner).entrySet().stream()
+            .filter(h -> !seen.has(h.getKey()))
+            .filter(h -> of.stream().noneMatch(t -> t.sheet().keys().contains(h.getKey())))
+            .map(Map.Entry::getValue)
+            .collect(Collectors.toSet()));
+  }
+
+  private List<SectionView> during(List<SectionView> all) {
+    return all.isEmpty()
+        ? all
+        : SectionView.during(all.getFirst().calendar().dateOf(clock.instant()), all);
+  }
+
+  /**
+   * The sections to which it is posted or whose tasks it explains; without any, all of the term.
+   */
+  private List<SectionView> meant(
+      List<SectionView> all, List<TaskView> of, List<DeliveryView> own) {
+    Set<UUID> ids = own.stream().map(DeliveryView::section).collect(Collectors.toSet());
+    of.forEach(t -> ids.addAll(t.sheet().days().keySet()));
+    List<SectionView> meant = all.stream().filter(s -> ids.contains(s.id())).toList();
+    return meant.isEmpty() ? during(all) : meant;
+  }
+
+  /** Words are taken as on the day on which they go up. */
+  private DatePhrases.Reference reference(SectionView section, List<DeliveryView> own) {
+    Instant heard =
+        own.stream()
+            .filter(d -> d.section().equals(section.id()))
+            .map(d -> d.moments().goesUpAt())
+            .findFirst()
+            .orElseGet(clock::instant);
+    return new DatePhrases.Reference(
+        section.calendar().dateOf(heard), section.calendar(), section.meets());
+  }
+
+  /** Sentences of scripts that nobody said when they were recorded, by stop. */
+  private Map<UUID, Set<String>> unsaid(UUID walkthrough, List<StopView> stops) {
+    return scores
+        .current(walkthrough)
+        .map(
+            score ->
+                leftOut.get(
+                    new Heard(score.id(), stops.stream().map(StopView::script).toList()),
+                    heard -> leftOut(heard.score())))
+        .orElse(Map.of());
+  }
+
+  /** What was heard, and what was to be said: the one compared with the other. */
+  private record Heard(UUID score, List<String> scripts) {}
+
+  private final Cache<Heard, Map<UUID, Set<String>>> leftOut =
+      Caffeine.newBuilder().maximumSize(KNOWN).build();
+
+  private Map<UUID, Set<String>> leftOut(UUID score) {
+    Map<UUID, Set<String>> unsaid = new HashMap<>();
+    scores.stops(score).forEach(s -> unsaid.put(s.id(), Set.copyOf(s.spoken().leftOut())));
+    return unsaid;
+  }
+
+  /** Its script, with blanks for what was not said, so that all places stay. */
+  private static String said(StopView stop, Set<String> unsaid) {
+    String words = stop.script();
+    for (String sentence : unsaid) {
+      int at = words.indexOf(sentence);
+      if (at >= 0) {
+        words =
+            words.substring(0, at)
+                + " ".repeat(sentence.length())
+                + words.substring(at + sentence.length());
+      }
+    }
+    return words;
+  }
+
+  private List<Matter.Text> posted(
+      List<TaskView> of, List<DeliveryView> own, List<SpokenFacts.Context> contexts) {
+    List<Matter.Text> texts = new ArrayList<>();
+    for (TaskView task : of) {
+      Set<String> lines = new LinkedHashSet<>();
+      lines.add(task.title() + ". " + task.sheet().detail());
+      lines.add(task.sheet().place());
+      task.sheet().differs().values().stream()
+          .flatMap(d -> Stream.of(d.detail(), d.place()))
+          .filter(d -> d != null)
+          .forEach(lines::add);
+      lines.remove("");
+      for (String line : lines) {
+        texts.add(
+            new Matter.Text(
+                Matter.Side.POSTED,
+                task.id(),
+                1,
+                task.title(),
+                Set.of(task.id()),
+                Optional.empty(),
+                line,
+                spoken.of(line, contexts)));
+      }
+    }
+    Set<UUID> put = new HashSet<>();
+    own.forEach(d -> put.addAll(d.tasks()));
+    own.stream()
+        .flatMap(d -> Stream.of(d.toStudents(), d.toFamilies()))
+        .filter(l -> !l.isBlank())
+        .distinct()
+        .forEach(
+            line ->
+                texts.add(
+                    new Matter.Text(
+                        Matter.Side.POSTED,
+                        own.getFirst().posting(),
+                        0,
+                        "",
+                        put,
+                        Optional.empty(),
+                        line,
+                        spoken.of(line, contexts))));
+    return texts;
+  }
+
+  private List<Matter.Task> tasks(List<TaskView> of, List<SectionView> meant) {
+    List<DeliveryView> deliveries =
+        postings.ofSections(meant.stream().map(SectionView::id).toList());
+    Standing standing = Standing.of(deliveries, clock.instant());
+    if (of.isEmpty()) {
+      return List.of();
+    }
+    DayLoads.Asked asked = loads.of(meant, meant.getFirst().calendar().dateOf(clock.instant()));
+    List<Matter.Task> all = new ArrayList<>();
+    for (TaskView task : of) {
+      TaskSheet sheet = task.sheet();
+      all.add(
+          new Matter.Task(
+              task.id(),
+              task.title(),
+              sheet.required(),
+              sheet.opens() == Opens.WHEN_THOSE_BEFORE_ARE_TICKED
+                  || sheet.opens() == Opens.WHEN_CHOSEN_ARE_TICKED
+                  || sheet.opens().waitsForAll(),
+              sheet.board().map(b -> b.ways().size()).orElse(0),
+              sheet.board().map(b -> b.pick()).orElse(0),
+              meant.stream().map(s -> doing(task, s, standing, asked)).toList()));
+    }
+    return all;
+  }
+
+  private static Optional<Matter.Doing> doing(
+      TaskView task, SectionView section, Standing standing, DayLoads.Asked asked) {
+    LocalDate day = task.sheet().days().get(section.id());
+    Optional<DeliveryView> delivery = standing.delivery(task.id(), section.id());
+    if (day == null && delivery.isEmpty()) {
+      return Optional.empty();
+    }
+    TaskSheet sheet = task.sheet().in(section.id());
+    Optional<Standing.Due> due = standing.due(task, section, delivery);
+    return Optional.of(
+        new Matter.Doing(
+            sheet.minutes(),
+            Optional.ofNullable(sheet.points()).map(BigDecimal::valueOf),
+            due.map(Standing.Due::at),
+            delivery.map(d -> d.moments().goesUpAt()),
+            delivery.flatMap(d -> d.moments().closesAt()),
+            due.map(Standing.Due::doubts).orElse(List.of()),
+            day == null ? 0 : asked.on(section.id(), day),
+            asked.worths().share(section.id(), task.sheet()).stream()
+                .mapToObj(share -> BigDecimal.valueOf(share * 100))
+                .findFirst(),
+            due.flatMap(Standing.Due::improve),
+            sheet.place(),
+            sheet.handIn().isPresent()));
+  }
+
+  /** Papers that are shown, read or attached, with all they say. */
+  private record Papers(Map<UUID, Matter.Shown> pages, List<Paper> all) {
+
+    Optional<Matter.Shown> shown(UUID page) {
+      return Optional.ofNullable(pages.get(page));
+    }
+
+    boolean has(UUID handout) {
+      return all.stream().anyMatch(p -> p.paper().handout().equals(handout));
+    }
+
+    List<Matter.Paper> papers() {
+      return all.stream().map(Paper::paper).toList();
+    }
+
+    /** Every page, as every section takes it. */
+    List<Matter.Text> texts(int sections) {
+      List<Matter.Text> texts = new ArrayList<>();
+      for (Paper paper : all) {
+        for (int i = 0; i < paper.pages().size(); i++) {
+          Page page = paper.pages().get(i);
+          List<List<Matter.Told>> told = new ArrayList<>();
+          for (int s = 0; s < sections; s++) {
+            told.add(page.told());
+          }
+          Matter.Shown itself = paper.paper().pages().get(i);
+          texts.add(
+              new Matter.Text(
+                  Matter.Side.WRITTEN,
+                  itself.page(),
+                  i + 1,
+                  paper.paper().title(),
+                  paper.paper().related(),
+                  Optional.of(itself),
+                  page.words(),
+                  told));
+        }
+      }
+      return texts;
+    }
+  }
+
+  private record Paper(Matter.Paper paper, List<Page> pages) {}
+
+  private record Page(String words, List<Matter.Told> told) {}
+
+  private Papers papers(List<StopView> stops, List<TaskView> of) {
+    Set<UUID> seen = new LinkedHashSet<>();
+    stops.forEach(s -> s.sight().ifPresent(sight -> seen.add(sight.pageId())));
+    Map<UUID, PageView> views = handouts.pages(seen);
+    Map<UUID, Set<UUID>> related = new HashMap<>();
+    Set<UUID> order = new LinkedHashSet<>();
+    for (StopView stop : stops) {
+      stop.sight()
+          .map(s -> views.get(s.pageId()))
+          .ifPresent(
+              page -> {
+                order.add(page.handout());
+                related.computeIfAbsent(page.handout(), h -> new HashSet<>()).addAll(stop.tasks());
+              });
+    }
+    for (TaskView task : of) {
+      for (UUID handout : task.sheet().allHandouts()) {
+        order.add(handout);
+        related.computeIfAbsent(handout, h -> new HashSet<>()).add(task.id());
+      }
+    }
+    Map<UUID, Matter.Shown> pages = new HashMap<>();
+    views.forEach((id, v) -> pages.put(id, new Matter.Shown(v.handout(), id, v.called())));
+    List<Paper> all = new ArrayList<>();
+    for (UUID handout : order) {
+      handouts
+          .find(handout)
+          .filter(v -> !v.shown().isEmpty()) // Else it is put away, or still being read.
+          .ifPresent(v -> all.add(paper(v, related.getOrDefault(handout, Set.of()), pages)));
+    }
+    return new Papers(pages, all);
+  }
+
+  private Paper paper(Handouts.View view, Set<UUID> related, Map<UUID, Matter.Shown> shown) {
+    UUID handout = view.id();
+    List<Matter.Shown> pages =
+        view.shown().stream().map(p -> new Matter.Shown(handout, p.id(), p.called())).toList();
+    pages.forEach(p -> shown.put(p.page(), p));
+    KnownPapers.Paper known = papers.of(handout, view.shown().stream().map(PageView::id).toList());
+    Facts.Said said = known.said();
+    Optional<Rubric> rubric = known.tables().stream().flatMap(t -> t.rubric().stream()).findFirst();
+    List<Page> texts = new ArrayList<>();
+    for (int i = 0; i < pages.size(); i++) {
+      texts.add(
+          new Page(
+              known.texts().get(i),
+              said.pages().get(i).notes().stream()
+                  .filter(n -> !n.dismissed())
+                  .map(Matters::told)
+                  .toList()));
+    }
+    return new Paper(
+        new Matter.Paper(
+            handout,
+            view.title(),
+            related,
+            said.outline(),
+            rubric.flatMap(Rubric::sum),
+            worths(said.outline(), rubric),
+            pages,
+            rubric.stream()
+                .flatMap(r -> r.readings().stream().limit(1))
+                .flatMap(r -> r.shares().stream())
+                .map(s -> new Matter.Criterion(s.name(), s.points()))
+                .toList()),
+        texts);
+  }
+
+  private static Matter.Told told(Facts.Note note) {
+    return new Matter.Told(
+        note.fact(),
+        note.value(),
+        note.open() && note.fact().doubts().stream().anyMatch(Fact::isOfReading));
+  }
+
+  private static Set<BigDecimal> worths(Outline outline, Optional<Rubric> rubric) {
+    Set<BigDecimal> worths = new TreeSet<>();
+    for (Outline.Part part : outline.parts()) {
+      part.points().ifPresent(worths::add);
+      part.steps().forEach(s -> s.points().ifPresent(worths::add));
+    }
+    rubric.ifPresent(
+        r -> {
+          r.readings()
+              .forEach(reading -> reading.shares().forEach(s -> s.points().ifPresent(worths::add)));
+          r.levels()
+              .forEach(
+                  l ->
+                      l.points()
+                          .ifPresent(
+                              p -> {
+                                worths.add(p.low());
+                                worths.add(p.high());
+                              }));
+        });
+    return worths;
+  }
+}

@@ -1,5 +1,0 @@
-/** What stands around every page: the band, the term ribbon, and the page for problems. */
-@NullMarked
-package school.kerygma.app.frame;
-
-import org.jspecify.annotations.NullMarked;

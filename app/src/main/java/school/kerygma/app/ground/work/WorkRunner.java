@@ -1,0 +1,159 @@
+package school.kerygma.app.ground.work;
+
+import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
+import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.UUID;
+import javax.sql.DataSource;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.ground.problems.Problem;
+
+/** Runs long work, lane by lane, outside any transaction of its own. */
+@Component
+class WorkRunner implements SmartLifecycle {
+
+  private static final TaskDescriptor<Void> TASK = TaskDescriptor.of("work");
+  private static final Logger LOG = LoggerFactory.getLogger(WorkRunner.class);
+
+  private final ObjectProvider<Work> kinds;
+  private final WorkItem.Repository items;
+  private final TransactionTemplate inTransaction;
+  private final DataSource data;
+  private final Duration polling;
+  private final Duration heartbeat;
+  private final int missedHeartbeats;
+  private final Map<Lane, SchedulerClient> clients = new EnumMap<>(Lane.class);
+  private final Map<Lane, Scheduler> schedulers = new EnumMap<>(Lane.class);
+  private volatile boolean running;
+
+  WorkRunner(
+      ObjectProvider<Work> kinds,
+      WorkItem.Repository items,
+      TransactionTemplate inTransaction,
+      DataSource data,
+      @Value("${db-scheduler.polling-interval}") Duration polling,
+      @Value("${db-scheduler.heartbeat-interval}") Duration heartbeat,
+      @Value("${db-scheduler.missed-heartbeats-limit}") int missedHeartbeats) {
+    this.kinds = kinds;
+    this.items = items;
+    this.inTransaction = inTransaction;
+    // Work is scheduled in the caller's transaction, and not at all if that is rolled back.
+    this.data = new TransactionAwareDataSourceProxy(data);
+    this.polling = polling;
+    this.heartbeat = heartbeat;
+    this.missedHeartbeats = missedHeartbeats;
+    for (Lane lane : Lane.values()) {
+      clients.put(
+          lane, SchedulerClient.Builder.create(this.data, task()).tableName(lane.table()).build());
+    }
+  }
+
+  private OneTimeTask<Void> task() {
+    return Tasks.oneTime(TASK)
+        .execute((instance, context) -> run(UUID.fromString(instance.getId())));
+  }
+
+  @Override
+  public void start() {
+    for (Lane lane : Lane.values()) {
+      Scheduler scheduler =
+          Scheduler.create(data, task())
+              .tableName(lane.table())
+              .threads(lane.workers())
+              .pollingInterval(polling)
+              .heartbeatInterval(heartbeat)
+              .missedHeartbeatsLimit(missedHeartbeats)
+              .shutdownMaxWait(Duration.ofSeconds(5))
+              .build();
+      scheduler.start();
+      schedulers.put(lane, scheduler);
+    }
+    running = true;
+  }
+
+  @Override
+  public void stop() {
+    schedulers.values().forEach(Scheduler::stop);
+    schedulers.clear();
+    running = false;
+  }
+
+  @Override
+  public boolean isRunning() {
+    return running;
+  }
+
+  private Work work(String kind) {
+    return kinds.stream().filter(k -> k.kind().equals(kind)).findFirst().orElseThrow();
+  }
+
+  /** Has work done once the transaction around this call is committed. */
+  void schedule(WorkItem item) {
+    clients
+        .get(work(item.kind()).lane(item.subjectId()))
+        .scheduleIfNotExists(TASK.instance(item.id().toString()).scheduledTo(Instant.now()));
+  }
+
+  /** Undoes what work that was cancelled while it waited had begun with. */
+  void clear(WorkItem item) {
+    work(item.kind()).clear(item.subjectId());
+  }
+
+  private void run(UUID id) {
+    WorkItem item = items.findById(id).orElse(null);
+    if (item == null || item.state().isOver()) {
+      return;
+    }
+    Work work = work(item.kind());
+    if (become(id, Work.State.RUNNING, null, null) == 0) {
+      return; // Cancelled at this very moment; who cancelled has cleared it.
+    }
+    Work.Progress progress =
+        new Work.Progress(
+            (total, done) ->
+                inTransaction.executeWithoutResult(t -> items.progress(id, done, total)),
+            () -> items.stateOf(id) == Work.State.CANCELLED);
+    try {
+      work.run(item.subjectId(), progress);
+      if (become(id, Work.State.DONE, null, null) == 0) {
+        work.clear(
+            item.subjectId()); // Cancelled too late to be stopped: it is not wanted all the same.
+      }
+    } catch (Work.Cancelled e) {
+      work.clear(item.subjectId());
+    } catch (Problem e) {
+      work.clear(item.subjectId());
+      become(
+          id,
+          Work.State.FAILED,
+          e.key(),
+          e.details().length == 0 ? null : String.valueOf(e.details()[0]));
+    } catch (RuntimeException | StackOverflowError e) {
+      LOG.error("Work {} on {} failed", item.kind(), item.subjectId(), e);
+      work.clear(item.subjectId());
+      become(id, Work.State.FAILED, "problem.work", null);
+    }
+  }
+
+  private int become(
+      UUID id,
+      Work.State state,
+      @org.jspecify.annotations.Nullable String problem,
+      @org.jspecify.annotations.Nullable String detail) {
+    Integer changed = inTransaction.execute(t -> items.become(id, state, problem, detail));
+    return changed == null ? 0 : changed;
+  }
+}

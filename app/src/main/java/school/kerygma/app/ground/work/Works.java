@@ -1,0 +1,136 @@
+package school.kerygma.app.ground.work;
+
+import java.time.Clock;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.core.access.Access.Circle;
+
+/** Starts long work, tells how far it is, and cancels it. */
+@Service
+@Transactional
+public class Works implements Gate.CircleSource {
+
+  /**
+   * How far a piece of work is.
+   *
+   * @param percent 0 to 100
+   * @param problem key of the words that say what went wrong, or empty
+   * @param detail what those words name, or empty
+   */
+  public record View(
+      UUID id, UUID subject, Work.State state, int percent, String problem, String detail) {}
+
+  private final WorkItem.Repository items;
+  private final ObjectProvider<WorkRunner> runner;
+  private final Clock clock;
+
+  Works(WorkItem.Repository items, ObjectProvider<WorkRunner> runner, Clock clock) {
+    this.items = items;
+    this.runner = runner;
+    this.clock = clock;
+  }
+
+  /**
+   * Work that failed.
+   *
+   * @param label what it was about
+   * @param problem key of the words that say what went wrong
+   * @param detail what those words name, or empty
+   */
+  public record Failed(UUID id, String label, String problem, String detail) {}
+
+  /** Starts work once the transaction around this call is committed. */
+  public UUID start(String kind, UUID subject, UUID owner) {
+    return start(kind, subject, owner, "");
+  }
+
+  /**
+   * Starts work once the transaction around this call is committed.
+   *
+   * @param label what it is about, to name it if it fails; up to 255 characters
+   */
+  public UUID start(String kind, UUID subject, UUID owner, String label) {
+    WorkItem item = items.save(new WorkItem(kind, subject, owner, label, clock.instant()));
+    runner.getObject().schedule(item);
+    return item.id();
+  }
+
+  @Transactional(readOnly = true)
+  public Optional<View> find(UUID id) {
+    return items.findById(id).map(Works::view);
+  }
+
+  /** The newest work on a subject. */
+  @Transactional(readOnly = true)
+  public Optional<View> latest(UUID subject) {
+    return items.latest(subject).map(Works::view);
+  }
+
+  @Transactional(readOnly = true)
+  public Map<UUID, View> latestOf(Collection<UUID> subjects) {
+    return subjects.isEmpty()
+        ? Map.of()
+        : items.latestOf(List.copyOf(subjects)).stream()
+            .map(Works::view)
+            .collect(Collectors.toMap(View::subject, v -> v, (a, b) -> a));
+  }
+
+  /** What failed of a person's work and was not put away, the newest first. */
+  @Transactional(readOnly = true)
+  public List<Failed> failed(UUID owner, String kind) {
+    return items.failed(owner, kind).stream()
+        .map(w -> new Failed(w.id(), w.label(), view(w).problem(), view(w).detail()))
+        .toList();
+  }
+
+  /** Says no more that something failed. */
+  public void putAway(UUID id) {
+    items.findById(id).orElseThrow(Problem::notFound).putAway();
+  }
+
+  /** Cancels work: what waits is cleared at once, what runs stops at its next step. */
+  @Transactional(propagation = Propagation.NOT_SUPPORTED)
+  public void cancel(UUID id) {
+    if (items.cancelWaiting(id) == 1) {
+      items.findById(id).ifPresent(runner.getObject()::clear);
+    } else {
+      items.cancelRunning(id);
+    }
+  }
+
+  private static View view(WorkItem w) {
+    int percent = w.total() == 0 ? 0 : Math.min(100, 100 * w.done() / w.total());
+    String problem = w.problem() == null ? "" : w.problem();
+    return new View(
+        w.id(),
+        w.subjectId(),
+        w.state(),
+        w.state() == Work.State.DONE ? 100 : percent,
+        problem,
+        w.problemDetail() == null ? "" : w.problemDetail());
+  }
+
+  @Override
+  public List<Gate.Kind> kinds() {
+    return List.of(Gate.Kind.WORK);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public Circle circle(Gate.Kind kind, UUID id) {
+    return items
+        .findById(id)
+        .map(w -> Circle.ofTeachers(java.util.Set.of(w.ownerId())))
+        .orElse(Circle.NOBODY);
+  }
+}

@@ -1,7 +1,0 @@
-/**
- * What students hand in: put together, sent, kept version by version, and shown to their teachers.
- */
-@NullMarked
-package school.kerygma.app.handin;
-
-import org.jspecify.annotations.NullMarked;

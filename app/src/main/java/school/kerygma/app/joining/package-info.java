@@ -1,5 +1,0 @@
-/** Joining: the code of a section, who asks to be let in with it, and the teacher's yes. */
-@NullMarked
-package school.kerygma.app.joining;
-
-import org.jspecify.annotations.NullMarked;

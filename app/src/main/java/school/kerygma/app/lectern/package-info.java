@@ -1,5 +1,0 @@
-/** The lectern: recordings, taken in piece by piece, and the takes that are cut from them. */
-@NullMarked
-package school.kerygma.app.lectern;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,0 @@
-/** What papers say: facts in the margin, parts, tables and rubrics, words that are explained. */
-@NullMarked
-package school.kerygma.app.margin;
-
-import org.jspecify.annotations.NullMarked;

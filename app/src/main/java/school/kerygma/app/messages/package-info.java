@@ -1,5 +1,0 @@
-/** Messages to students and families when something goes up. */
-@NullMarked
-package school.kerygma.app.messages;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,6 +1,0 @@
-package school.kerygma.app.papers;
-
-import java.util.UUID;
-
-/** A page is about to be removed: what is kept of it elsewhere goes now. */
-public record PageGone(UUID page) {}

@@ -1,0 +1,520 @@
+package school.kerygma.app.plan.rounds;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.PersonMerged;
+import school.kerygma.app.ground.accounts.Remembers;
+import school.kerygma.app.ground.accounts.Sight;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.plan.planning.TasksCopied;
+import school.kerygma.app.school.sections.SectionTouched;
+import school.kerygma.core.handin.Blank;
+import school.kerygma.core.round.RoundRule;
+
+/**
+ * Keeps rounds. A student reads what others wrote only once their own is sent, and only of their
+ * own section; what is hidden is read by its writer and the teachers alone.
+ */
+@Service
+@Transactional
+public class Rounds implements Remembers {
+
+  static final int LONGEST = 10_000;
+  private static final int LONGEST_QUESTION = 500;
+
+  /** More replies than this from one student to one answer are no talk any more. */
+  private static final int MOST_REPLIES = 20;
+
+  /** A round of a task. */
+  public record Round(UUID task, String question, RoundRule rule) {}
+
+  /** A recording of somebody. */
+  public record Voice(UUID id, long lengthMs) {
+
+    public int seconds() {
+      return RoundRule.Length.spoken(lengthMs).seconds();
+    }
+  }
+
+  /**
+   * A reply as it is kept.
+   *
+   * @param words what is written, or what the recording says in words, if its speaker wrote that
+   */
+  public record Reply(
+      UUID id, UUID student, String words, Optional<Voice> voice, Instant sentAt, boolean hidden) {
+
+    public RoundRule.Length length() {
+      return Rounds.length(words, voice);
+    }
+  }
+
+  /** An answer with its replies, as it is kept. */
+  public record Answer(
+      UUID id,
+      UUID student,
+      String words,
+      Optional<Voice> voice,
+      Instant sentAt,
+      Instant changedAt,
+      boolean hidden,
+      boolean heldUp,
+      List<Reply> replies) {
+
+    public boolean changed() {
+      return changedAt.isAfter(sentAt);
+    }
+
+    public RoundRule.Length length() {
+      return Rounds.length(words, voice);
+    }
+  }
+
+  private final JdbcClient sql;
+  private final Tasks tasks;
+  private final ApplicationEventPublisher events;
+  private final Clock clock;
+
+  Rounds(JdbcClient sql, Tasks tasks, ApplicationEventPublisher events, Clock clock) {
+    this.sql = sql;
+    this.tasks = tasks;
+    this.events = events;
+    this.clock = clock;
+  }
+
+  @Transactional(readOnly = true)
+  public Optional<Round> of(UUID task) {
+    return of(Set.of(task)).stream().findFirst();
+  }
+
+  /** The rounds of those of some tasks that have one. */
+  @Transactional(readOnly = true)
+  public List<Round> of(Collection<UUID> tasks) {
+    if (tasks.isEmpty()) {
+      return List.of();
+    }
+    return sql.sql(
+            "select task_id, question, manner, words, seconds, replies, reply_words, reply_seconds, names, days_before"
+                + " from round where task_id in (:tasks)")
+        .param("tasks", tasks)
+        .query(
+            (row, n) ->
+                new Round(
+                    row.getObject(1, UUID.class),
+                    row.getString(2),
+                    new RoundRule(
+                        RoundRule.Manner.valueOf(row.getString(3)),
+                        new RoundRule.Least(row.getInt(4), row.getInt(5)),
+                        row.getInt(6),
+                        new RoundRule.Least(row.getInt(7), row.getInt(8)),
+                        row.getBoolean(9),
+                        row.getInt(10))))
+        .list();
+  }
+
+  /** Which of some tasks have a round. */
+  @Transactional(readOnly = true)
+  public Set<UUID> among(Collection<UUID> tasks) {
+    return of(tasks).stream().map(Round::task).collect(Collectors.toSet());
+  }
+
+  /** In which rounds a student's own answer is there, of some tasks. */
+  @Transactional(readOnly = true)
+  public Set<UUID> answered(UUID student, Collection<UUID> tasks) {
+    return tasks.isEmpty()
+        ? Set.of()
+        : new HashSet<>(
+            sql.sql(
+                    "select task_id from round_answer where student_id = :student and task_id in (:tasks)")
+                .param("student", student)
+                .param("tasks", tasks)
+                .query(UUID.class)
+                .list());
+  }
+
+  /** Sets what a round asks. Names that were promised to be left out are not shown afterwards. */
+  public void set(UUID task, String question, RoundRule rule) {
+    String asked = question.strip();
+    if (asked.isEmpty() || asked.length() > LONGEST_QUESTION) {
+      throw Problem.refused("round-question").at("question");
+    }
+    boolean shown =
+        rule.names()
+            && of(task).filter(r -> !r.rule().names()).isPresent()
+            && sql.sql("select count(*) from round_answer where task_id = ?")
+                    .param(task)
+                    .query(Integer.class)
+                    .single()
+                > 0;
+    if (shown) {
+      throw Problem.conflict("round-names").at("names");
+    }
+    sql.sql(
+            "insert into round (task_id, question, manner, words, seconds, replies, reply_words, reply_seconds, names,"
+                + " days_before) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict (task_id) do update set"
+                + " question = excluded.question, manner = excluded.manner, words = excluded.words,"
+                + " seconds = excluded.seconds, replies = excluded.replies, reply_words = excluded.reply_words,"
+                + " reply_seconds = excluded.reply_seconds, names = excluded.names, days_before = excluded.days_before")
+        .params(
+            task,
+            asked,
+            rule.manner().name(),
+            rule.answer().words(),
+            rule.answer().seconds(),
+            rule.replies(),
+            rule.reply().words(),
+            rule.reply().seconds(),
+            rule.names(),
+            rule.daysBefore())
+        .update();
+    touch(task);
+  }
+
+  /** Calendars are told when the first answer is due. */
+  private void touch(UUID task) {
+    events.publishEvent(new SectionTouched(tasks.get(task).sheet().days().keySet()));
+  }
+
+  /**
+   * Takes the round off a task.
+   *
+   * @throws Problem if somebody has answered
+   */
+  public void end(UUID task) {
+    int gone =
+        sql.sql(
+                "delete from round where task_id = ? and not exists (select 1 from round_answer where task_id = ?)")
+            .params(task, task)
+            .update();
+    if (gone == 0 && of(task).isPresent()) {
+      throw Problem.conflict("round-answered");
+    }
+    touch(task);
+  }
+
+  /**
+   * All answers of a section: those that are held up first, then in the order in which they came.
+   */
+  @Transactional(readOnly = true)
+  public List<Answer> answers(UUID task, UUID section) {
+    Map<UUID, List<Reply>> replies = new HashMap<>();
+    sql.sql(
+            "select r.answer_id, r.id, r.student_id, r.words, r.sent_at, r.hidden, v.id, v.length_ms from round_reply r"
+                + " join round_answer a on a.id = r.answer_id left join round_voice v on v.id = r.voice_id"
+                + " where a.task_id = ? and a.section_id = ? order by r.sent_at, r.id")
+        .params(task, section)
+        .query(
+            (row, n) ->
+                replies
+                    .computeIfAbsent(row.getObject(1, UUID.class), added -> new ArrayList<>())
+                    .add(
+                        new Reply(
+                            row.getObject(2, UUID.class),
+                            row.getObject(3, UUID.class),
+                            row.getString(4),
+                            voice(row, 7),
+                            row.getObject(5, OffsetDateTime.class).toInstant(),
+                            row.getBoolean(6))))
+        .list();
+    return sql
+        .sql(
+            "select a.id, a.student_id, a.words, a.sent_at, a.changed_at, a.hidden, a.held_up, v.id, v.length_ms"
+                + " from round_answer a left join round_voice v on v.id = a.voice_id"
+                + " where a.task_id = ? and a.section_id = ? order by a.sent_at, a.id")
+        .params(task, section)
+        .query(
+            (row, n) ->
+                new Answer(
+                    row.getObject(1, UUID.class),
+                    row.getObject(2, UUID.class),
+                    row.getString(3),
+                    voice(row, 8),
+                    row.getObject(4, OffsetDateTime.class).toInstant(),
+                    row.getObject(5, OffsetDateTime.class).toInstant(),
+                    row.getBoolean(6),
+                    row.getBoolean(7),
+                    replies.getOrDefault(row.getObject(1, UUID.class), List.of())))
+        .list()
+        .stream()
+        .sorted(Comparator.comparing(a -> !a.heldUp()))
+        .toList();
+  }
+
+  private static Optional<Voice> voice(ResultSet row, int column) throws SQLException {
+    UUID id = row.getObject(column, UUID.class);
+    return id == null ? Optional.empty() : Optional.of(new Voice(id, row.getLong(column + 1)));
+  }
+
+  private static RoundRule.Length length(String words, Optional<Voice> voice) {
+    return voice
+        .map(v -> RoundRule.Length.spoken(v.lengthMs()))
+        .orElseGet(() -> RoundRule.Length.written(Blank.words(words)));
+  }
+
+  /** How far a student is. */
+  public static RoundRule.Progress progress(RoundRule rule, UUID student, List<Answer> all) {
+    List<RoundRule.Reply> replies = new ArrayList<>();
+    for (Answer a : all) {
+      for (Reply r : a.replies()) {
+        if (r.student().equals(student)) {
+          replies.add(new RoundRule.Reply(a.student(), r.length(), r.hidden()));
+        }
+      }
+    }
+    return rule.of(student, own(student, all), replies);
+  }
+
+  /** A student's own answer as far as the rule looks at it. */
+  public static Optional<RoundRule.Answer> own(UUID student, List<Answer> all) {
+    return all.stream()
+        .filter(a -> a.student().equals(student))
+        .findFirst()
+        .map(a -> new RoundRule.Answer(a.length(), a.hidden()));
+  }
+
+  /**
+   * Sends a student's own answer in words, or puts it right.
+   *
+   * @throws Problem if it is empty, too long, or shorter than asked, or words are not asked for
+   */
+  public void answer(Round round, UUID section, UUID student, String words) {
+    String said = said(round, words, round.rule().answer());
+    answer(round, section, student, new Said(said, null, clock.instant()));
+  }
+
+  /** What is sent last is the answer: words in place of a recording, or a recording of words. */
+  private void answer(Round round, UUID section, UUID student, Said said) {
+    sql.sql(
+            "insert into round_answer (id, task_id, section_id, student_id, words, voice_id, sent_at, changed_at, hidden,"
+                + " held_up) values (?, ?, ?, ?, ?, ?, ?, ?, false, false) on conflict (task_id, student_id) do update"
+                + " set words = excluded.words, voice_id = excluded.voice_id, changed_at = excluded.changed_at where"
+                + " (round_answer.words, round_answer.voice_id) is distinct from (excluded.words, excluded.voice_id)")
+        .params(
+            UUID.randomUUID(),
+            round.task(),
+            section,
+            student,
+            said.words(),
+            said.voice(),
+            said.moment(),
+            said.moment())
+        .update();
+    tick(round, section, student);
+  }
+
+  private static String said(Round round, String words, RoundRule.Least least) {
+    if (!round.rule().manner().writes()) {
+      throw Problem.refused("round-spoken");
+    }
+    String said = words.strip();
+    int count = Blank.words(said);
+    if (count == 0) {
+      throw Problem.refused("round-empty").at("words");
+    }
+    if (said.length() > LONGEST) {
+      throw Problem.refused("round-long").at("words");
+    }
+    if (!RoundRule.Length.written(count).reaches(least)) {
+      throw Problem.refused("round-short", count, least.words()).at("words");
+    }
+    return said;
+  }
+
+  /**
+   * Replies in words to an answer of the same section; the same once more is the same reply.
+   *
+   * @throws Problem if one's own answer is not sent yet, or the other is not there for them
+   */
+  public void reply(Round round, UUID section, UUID student, UUID answer, String words) {
+    // One after the other, so that the same from two tabs is seen.
+    sql.sql("select 1 from round_answer where id = ? for update")
+        .param(answer)
+        .query(Integer.class)
+        .optional();
+    Answer to = replied(round, section, student, answer);
+    String said = said(round, words, least(round, to, student));
+    if (to.replies().stream()
+        .noneMatch(
+            r -> r.student().equals(student) && r.voice().isEmpty() && r.words().equals(said))) {
+      reply(round, section, student, answer, new Said(said, null, clock.instant()));
+    }
+  }
+
+  private void reply(Round round, UUID section, UUID student, UUID answer, Said said) {
+    sql.sql(
+            "insert into round_reply (id, answer_id, student_id, words, voice_id, sent_at, hidden) values"
+                + " (?, ?, ?, ?, ?, ?, false)")
+        .params(UUID.randomUUID(), answer, student, said.words(), said.voice(), said.moment())
+        .update();
+    tick(round, section, student);
+  }
+
+  /** To oneself one may reply in one word. */
+  static RoundRule.Least least(Round round, Answer to, UUID student) {
+    return to.student().equals(student) ? new RoundRule.Least(0, 0) : round.rule().reply();
+  }
+
+  /**
+   * The answer to which a student wants to reply.
+   *
+   * @throws Problem if one's own answer is not sent yet, the other is not there for them, or there
+   *     were too many replies
+   */
+  Answer replied(Round round, UUID section, UUID student, UUID answer) {
+    List<Answer> all = answers(round.task(), section);
+    if (!RoundRule.opensOthers(own(student, all))) {
+      throw Problem.conflict("round-first");
+    }
+    Answer to =
+        all.stream()
+            .filter(a -> a.id().equals(answer) && (!a.hidden() || a.student().equals(student)))
+            .findFirst()
+            .orElseThrow(Problem::notFound);
+    if (to.replies().stream().filter(r -> r.student().equals(student)).count() >= MOST_REPLIES) {
+      throw Problem.conflict("round-many");
+    }
+    return to;
+  }
+
+  /** Sends what somebody has recorded: from now on the others hear it. */
+  void speak(RoundVoices.Recorded voice) {
+    Said said = new Said(voice.words(), voice.id(), voice.begun());
+    Round round = of(voice.task()).orElseThrow(Problem::notFound);
+    if (voice.to().isPresent()) {
+      reply(round, voice.section(), voice.student(), voice.to().get(), said);
+    } else {
+      answer(round, voice.section(), voice.student(), said);
+    }
+  }
+
+  /**
+   * What is sent.
+   *
+   * @param voice its recording, if it was spoken
+   * @param at when its sending began
+   */
+  private record Said(String words, @Nullable UUID voice, Instant at) {
+
+    OffsetDateTime moment() {
+      return at.atOffset(ZoneOffset.UTC);
+    }
+  }
+
+  private void tick(Round round, UUID section, UUID student) {
+    boolean done = progress(round.rule(), student, answers(round.task(), section)).done();
+    events.publishEvent(new RoundStands(student, round.task(), done));
+  }
+
+  /** What a teacher does with an answer. */
+  public enum Deed {
+    HIDE,
+    SHOW,
+    HOLD_UP,
+    PUT_DOWN
+  }
+
+  /** Hides an answer or shows it again, holds it up for all or puts it down. */
+  void treat(Round round, UUID section, UUID answer, Deed deed) {
+    Answer of =
+        answers(round.task(), section).stream()
+            .filter(a -> a.id().equals(answer))
+            .findFirst()
+            .orElseThrow(Problem::notFound);
+    boolean hidden = deed == Deed.HIDE || (deed == Deed.SHOW ? false : of.hidden());
+    boolean heldUp = deed == Deed.HOLD_UP || (deed == Deed.PUT_DOWN ? false : of.heldUp());
+    sql.sql("update round_answer set hidden = ?, held_up = ? where id = ?")
+        .params(hidden, heldUp && !hidden, answer)
+        .update();
+    tick(round, section, of.student());
+  }
+
+  /** Hides a reply or shows it again. */
+  void hideReply(Round round, UUID section, UUID reply, boolean hidden) {
+    for (Answer a : answers(round.task(), section)) {
+      for (Reply r : a.replies()) {
+        if (r.id().equals(reply)) {
+          sql.sql("update round_reply set hidden = ? where id = ?").params(hidden, reply).update();
+          tick(round, section, r.student());
+          return;
+        }
+      }
+    }
+    throw Problem.notFound();
+  }
+
+  /** A round is asked again where its task is planned again; nobody has answered it there. */
+  @EventListener
+  void on(TasksCopied copied) {
+    of(copied.now().keySet()).forEach(r -> set(copied.now().get(r.task()), r.question(), r.rule()));
+  }
+
+  @EventListener
+  void on(PersonMerged merged) {
+    sql.sql(
+            "delete from round_answer a where student_id = ? and exists (select 1 from round_answer o where o.task_id = a.task_id and o.student_id = ?)")
+        .params(merged.from(), merged.to())
+        .update();
+    for (String table : List.of("round_answer", "round_reply", "round_voice")) {
+      sql.sql("update " + table + " set student_id = ? where student_id = ?")
+          .params(merged.to(), merged.from())
+          .update();
+    }
+  }
+
+  @Override
+  public String heading() {
+    return "rounds";
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public List<?> about(UUID person, Sight sight) {
+    return sql
+        .sql(
+            "select x.sent_at, x.words, x.what, coalesce(v.length_ms, 0), x.section_id from (select sent_at, words, 'answer' what, voice_id, section_id"
+                + " from round_answer where student_id = ? union all select r.sent_at, r.words, 'reply', r.voice_id, a.section_id"
+                + " from round_reply r join round_answer a on a.id = r.answer_id where r.student_id = ?) x left join round_voice v on v.id = x.voice_id order by 1")
+        .params(person, person)
+        .query(
+            (row, n) ->
+                Map.entry(
+                    row.getObject(5, UUID.class),
+                    Map.of(
+                        "at",
+                        row.getString(1),
+                        "words",
+                        row.getString(2),
+                        "what",
+                        row.getString(3),
+                        "spokenMs",
+                        row.getLong(4))))
+        .list()
+        .stream()
+        .filter(e -> sight.sees(Gate.Kind.ROSTER, e.getKey()))
+        .map(Map.Entry::getValue)
+        .toList();
+  }
+}

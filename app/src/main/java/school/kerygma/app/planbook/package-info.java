@@ -1,5 +1,0 @@
-/** The teacher's home: one week of all sections. */
-@NullMarked
-package school.kerygma.app.planbook;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,0 @@
-/** Tasks and the days on which sections do them. */
-@NullMarked
-package school.kerygma.app.planning;
-
-import org.jspecify.annotations.NullMarked;

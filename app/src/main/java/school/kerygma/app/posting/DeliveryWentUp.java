@@ -1,4 +1,0 @@
-package school.kerygma.app.posting;
-
-/** A delivery can be seen from now on. Published once, in the transaction that records it. */
-public record DeliveryWentUp(DeliveryView delivery) {}

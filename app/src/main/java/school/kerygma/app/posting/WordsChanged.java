@@ -1,4 +1,0 @@
-package school.kerygma.app.posting;
-
-/** What goes with a delivery is another: tasks may be new. */
-record WordsChanged(DeliveryView delivery) {}

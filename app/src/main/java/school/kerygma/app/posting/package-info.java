@@ -1,5 +1,0 @@
-/** Puts walkthroughs and tasks up for sections, each with its own moments. */
-@NullMarked
-package school.kerygma.app.posting;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,0 @@
-/** What went wrong, said in one sentence to the person before the screen. */
-@NullMarked
-package school.kerygma.app.problems;
-
-import org.jspecify.annotations.NullMarked;

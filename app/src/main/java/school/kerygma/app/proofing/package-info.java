@@ -1,5 +1,0 @@
-/** The proof: what is said, written and posted, side by side, and what was left of it. */
-@NullMarked
-package school.kerygma.app.proofing;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,5 +1,0 @@
-/** Repairs: cuts, takes, stops divided and joined, tidying up; each deed can be undone. */
-@NullMarked
-package school.kerygma.app.repair;
-
-import org.jspecify.annotations.NullMarked;

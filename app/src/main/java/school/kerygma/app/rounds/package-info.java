@@ -1,5 +1,0 @@
-/** Rounds: everybody's own answer, the replies, and what the teacher hides and holds up. */
-@NullMarked
-package school.kerygma.app.rounds;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,209 @@
+package school.kerygma.app.school.rollcall;
+
+import java.time.Clock;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.roll.RollCall.Presence;
+import school.kerygma.core.time.SchoolCalendar;
+
+/** The roll call: answered by students, looked through and set right by teachers. */
+@Controller
+class RollCallController {
+
+  /**
+   * A student's row.
+   *
+   * @param cells of the week, in the order of its days
+   * @param absent days of the term
+   * @param excused days of the term
+   * @param of days of the term on which the roll was called and closed
+   */
+  record Row(
+      UUID student, String name, List<RollCalls.Cell> cells, long absent, long excused, long of) {}
+
+  private final RollCalls calls;
+  private final Sections sections;
+  private final People people;
+  private final Gate gate;
+  private final Clock clock;
+
+  RollCallController(RollCalls calls, Sections sections, People people, Gate gate, Clock clock) {
+    this.calls = calls;
+    this.sections = sections;
+    this.people = people;
+    this.gate = gate;
+    this.clock = clock;
+  }
+
+  @PostMapping("/class/sections/{id}/here")
+  String here(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String words,
+      @RequestParam(defaultValue = "false") boolean practice) {
+    SectionView section = sits(me, id);
+    if (practice) {
+      return "redirect:/class?practiced&section=" + id;
+    }
+    calls.answer(section, me.id(), words);
+    return "redirect:/class?section=" + id;
+  }
+
+  private SectionView sits(SignedIn me, UUID id) {
+    if (!sections.anySits(Set.of(me.id()), Set.of(id))) {
+      throw Problem.notFound();
+    }
+    return sections.get(id);
+  }
+
+  @GetMapping("/sections/{id}/roll")
+  String week(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(required = false) @Nullable LocalDate week,
+      Model model) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
+    SectionView section = sections.get(id);
+    SchoolCalendar calendar = section.calendar();
+    LocalDate today = calendar.dateOf(clock.instant());
+    LocalDate last = calendar.end().isBefore(today) ? calendar.end() : today;
+    LocalDate shown =
+        Optional.ofNullable(week)
+            .filter(w -> !w.isBefore(calendar.firstMonday()) && !w.isAfter(calendar.end()))
+            .orElse(last);
+    LocalDate monday = SchoolCalendar.mondayOf(shown);
+    Optional<RollCalls.Setting> setting = calls.of(id);
+    model.addAttribute("section", section);
+    model.addAttribute("setting", setting.orElse(null));
+    model.addAttribute("hears", sections.hears(id));
+    model.addAttribute("monday", monday);
+    if (setting.isPresent()) {
+      List<LocalDate> days = calls.days(section, setting.get(), monday, monday.plusDays(6));
+      model.addAttribute("days", days);
+      model.addAttribute("rows", rows(section, monday, last));
+      model.addAttribute("presences", List.of(Presence.HERE, Presence.ABSENT, Presence.EXCUSED));
+    }
+    return "rollcall/week";
+  }
+
+  private List<Row> rows(SectionView section, LocalDate monday, LocalDate last) {
+    Map<UUID, People.Contact> names = people.contacts(section.students());
+    Map<UUID, List<RollCalls.Cell>> term =
+        calls.between(section, names.keySet(), section.calendar().firstMonday(), last);
+    List<Row> rows = new ArrayList<>();
+    term.forEach(
+        (student, cells) ->
+            rows.add(
+                new Row(
+                    student,
+                    names.get(student).name(),
+                    cells.stream()
+                        .filter(
+                            c -> !c.day().isBefore(monday) && c.day().isBefore(monday.plusDays(7)))
+                        .toList(),
+                    cells.stream().filter(c -> c.presence() == Presence.ABSENT).count(),
+                    cells.stream().filter(c -> c.presence() == Presence.EXCUSED).count(),
+                    cells.stream().filter(c -> c.presence() != Presence.WAITS).count())));
+    rows.sort(Comparator.comparing(Row::name));
+    return rows;
+  }
+
+  /** When it is, and what is asked. */
+  @PostMapping("/sections/{id}/roll")
+  String set(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String opens,
+      @RequestParam(defaultValue = "") String closes,
+      @RequestParam(defaultValue = "") String question,
+      @RequestParam(defaultValue = "false") boolean end) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
+    if (end) {
+      calls.end(id);
+    } else {
+      calls.set(sections.get(id), time(opens, "opens"), time(closes, "closes"), question);
+    }
+    return "redirect:/sections/" + id + "/roll";
+  }
+
+  private static LocalTime time(String text, String field) {
+    try {
+      return LocalTime.parse(text);
+    } catch (DateTimeException e) {
+      throw Problem.refused("roll-times").at(field);
+    }
+  }
+
+  /** Sets a week right: fields are named by student and day. */
+  @PostMapping("/sections/{id}/roll/week")
+  String setRight(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(required = false) @Nullable LocalDate week,
+      @RequestParam MultiValueMap<String, String> form) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
+    Set<UUID> students = sections.get(id).students();
+    form.forEach(
+        (name, values) -> {
+          if (name.startsWith("at ")) {
+            String[] parts = name.split(" ");
+            UUID student = uuid(parts.length == 3 ? parts[1] : "");
+            if (!students.contains(student)) {
+              throw Problem.notFound();
+            }
+            calls.setRight(id, day(parts[2]), student, me.id(), presence(values.getFirst()));
+          }
+        });
+    return "redirect:/sections/" + id + "/roll" + (week == null ? "" : "?week=" + week);
+  }
+
+  private static UUID uuid(String text) {
+    try {
+      return UUID.fromString(text);
+    } catch (IllegalArgumentException e) {
+      throw Problem.unreadable();
+    }
+  }
+
+  private static LocalDate day(String text) {
+    try {
+      return LocalDate.parse(text);
+    } catch (DateTimeException e) {
+      throw Problem.unreadable();
+    }
+  }
+
+  private static Optional<Presence> presence(@Nullable String text) {
+    try {
+      return text == null || text.isEmpty()
+          ? Optional.empty()
+          : Optional.of(Presence.valueOf(text)).filter(p -> p != Presence.WAITS);
+    } catch (IllegalArgumentException e) {
+      throw Problem.unreadable();
+    }
+  }
+}

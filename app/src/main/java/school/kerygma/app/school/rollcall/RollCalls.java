@@ -1,0 +1,332 @@
+package school.kerygma.app.school.rollcall;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.OffsetDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.PersonErased;
+import school.kerygma.app.ground.accounts.PersonMerged;
+import school.kerygma.app.ground.accounts.Remembers;
+import school.kerygma.app.ground.accounts.Sight;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.school.frame.Wording;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.core.roll.RollCall;
+import school.kerygma.core.roll.RollCall.Presence;
+import school.kerygma.core.roll.RollCall.State;
+
+/** Keeps roll calls. */
+@Service
+@Transactional
+public class RollCalls implements Remembers {
+
+  static final int LONGEST = 300;
+
+  /**
+   * A section's roll call.
+   *
+   * @param question that is asked; may be empty
+   * @param begins the first day that counts
+   */
+  public record Setting(RollCall call, String question, LocalDate begins) {}
+
+  /**
+   * A student's roll call of today.
+   *
+   * @param answered when it was answered
+   */
+  public record Today(
+      UUID section,
+      String question,
+      LocalTime opens,
+      LocalTime closes,
+      State state,
+      Presence presence,
+      Optional<Instant> answered) {}
+
+  /**
+   * What is known of a student on a day.
+   *
+   * @param set whether a teacher has set it
+   */
+  public record Cell(
+      LocalDate day, Presence presence, Optional<Instant> answered, String words, boolean set) {}
+
+  private record Answer(Instant at, String words) {}
+
+  private record Key(UUID student, LocalDate day) {}
+
+  private final JdbcClient sql;
+  private final Clock clock;
+
+  RollCalls(JdbcClient sql, Clock clock) {
+    this.sql = sql;
+    this.clock = clock;
+  }
+
+  @Transactional(readOnly = true)
+  public Optional<Setting> of(UUID section) {
+    return sql.sql("select opens, closes, question, begins from roll_call where section_id = ?")
+        .param(section)
+        .query(
+            (row, n) ->
+                new Setting(
+                    new RollCall(
+                        row.getObject(1, LocalTime.class), row.getObject(2, LocalTime.class)),
+                    row.getString(3),
+                    row.getObject(4, LocalDate.class)))
+        .optional();
+  }
+
+  /** Sets or changes a section's roll call; it counts from today on. */
+  public void set(SectionView section, LocalTime opens, LocalTime closes, String question) {
+    if (closes.isBefore(opens)) {
+      throw Problem.refused("roll-times").at("closes");
+    }
+    if (question.length() > 200) {
+      throw Problem.refused("roll-question").at("question");
+    }
+    sql.sql(
+            "insert into roll_call (section_id, opens, closes, question, begins) values (?, ?, ?, ?, ?)"
+                + " on conflict (section_id) do update set opens = excluded.opens, closes = excluded.closes,"
+                + " question = excluded.question")
+        .params(
+            section.id(),
+            opens,
+            closes,
+            question.strip(),
+            section.calendar().dateOf(clock.instant()))
+        .update();
+  }
+
+  /** There is none any more; what was answered stays. */
+  void end(UUID section) {
+    sql.sql("delete from roll_call where section_id = ?").param(section).update();
+  }
+
+  /** The roll call that a student has today in a section. */
+  @Transactional(readOnly = true)
+  public Optional<Today> today(SectionView section, UUID student) {
+    Instant now = clock.instant();
+    LocalDate day = section.calendar().dateOf(now);
+    return of(section.id())
+        .flatMap(
+            s -> {
+              State state = s.call().at(now, day, section.meets(), section.calendar());
+              if (state == State.NONE) {
+                return Optional.empty();
+              }
+              Cell cell =
+                  cell(
+                      section,
+                      s,
+                      day,
+                      student,
+                      answers(section.id(), day, day),
+                      sets(section.id(), day, day));
+              return Optional.of(
+                  new Today(
+                      section.id(),
+                      s.question(),
+                      s.call().opens(),
+                      s.call().closes(),
+                      state,
+                      cell.presence(),
+                      cell.answered()));
+            });
+  }
+
+  /** A student is here. Twice pressed is once. */
+  public void answer(SectionView section, UUID student, String words) {
+    Instant now = clock.instant();
+    LocalDate day = section.calendar().dateOf(now);
+    Setting setting = of(section.id()).orElseThrow(Problem::notFound);
+    State state = setting.call().at(now, day, section.meets(), section.calendar());
+    if (state != State.OPEN) {
+      throw Problem.conflict(
+          state == State.CLOSED ? "roll-closed" : "roll-early",
+          new Wording()
+              .time(state == State.CLOSED ? setting.call().closes() : setting.call().opens()));
+    }
+    String said = words.strip();
+    if (said.length() > LONGEST) {
+      throw Problem.refused("roll-words").at("words");
+    }
+    sql.sql(
+            "insert into roll_answer (section_id, day, student_id, words, answered_at) values (?, ?, ?, ?, ?)"
+                + " on conflict do nothing")
+        .params(section.id(), day, student, said, at(now))
+        .update();
+  }
+
+  private static OffsetDateTime at(Instant moment) {
+    return moment.atOffset(ZoneOffset.UTC);
+  }
+
+  /**
+   * Sets right what counts for a student on a day.
+   *
+   * @param presence nothing: as it was answered
+   */
+  void setRight(
+      UUID section, LocalDate day, UUID student, UUID teacher, Optional<Presence> presence) {
+    sql.sql("delete from roll_set where section_id = ? and day = ? and student_id = ?")
+        .params(section, day, student)
+        .update();
+    presence.ifPresent(
+        p ->
+            sql.sql(
+                    "insert into roll_set (section_id, day, student_id, presence, set_by, set_at) values (?, ?, ?, ?, ?, ?)")
+                .params(section, day, student, p.name(), teacher, at(clock.instant()))
+                .update());
+  }
+
+  /** What is known of students on the days of a roll call between two days, up to today. */
+  @Transactional(readOnly = true)
+  public Map<UUID, List<Cell>> between(
+      SectionView section, Collection<UUID> students, LocalDate first, LocalDate last) {
+    Map<UUID, List<Cell>> cells = new HashMap<>();
+    students.forEach(s -> cells.put(s, new ArrayList<>()));
+    Optional<Setting> setting = of(section.id());
+    if (setting.isEmpty()) {
+      return cells;
+    }
+    LocalDate today = section.calendar().dateOf(clock.instant());
+    Map<Key, Answer> answers = answers(section.id(), first, last);
+    Map<Key, Presence> sets = sets(section.id(), first, last);
+    for (LocalDate day : days(section, setting.get(), first, last)) {
+      if (!day.isAfter(today)) {
+        for (UUID student : students) {
+          cells.get(student).add(cell(section, setting.get(), day, student, answers, sets));
+        }
+      }
+    }
+    return cells;
+  }
+
+  /** The days between two days on which the section has its roll call. */
+  List<LocalDate> days(SectionView section, Setting setting, LocalDate first, LocalDate last) {
+    List<LocalDate> days = new ArrayList<>();
+    for (LocalDate day = first; !day.isAfter(last); day = day.plusDays(1)) {
+      State state = setting.call().at(clock.instant(), day, section.meets(), section.calendar());
+      if (state != State.NONE && !day.isBefore(setting.begins())) {
+        days.add(day);
+      }
+    }
+    return days;
+  }
+
+  private Cell cell(
+      SectionView section,
+      Setting setting,
+      LocalDate day,
+      UUID student,
+      Map<Key, Answer> answers,
+      Map<Key, Presence> sets) {
+    Key key = new Key(student, day);
+    Optional<Answer> answer = Optional.ofNullable(answers.get(key));
+    Optional<Presence> set = Optional.ofNullable(sets.get(key));
+    State state = setting.call().at(clock.instant(), day, section.meets(), section.calendar());
+    return new Cell(
+        day,
+        RollCall.presence(state, answer.isPresent(), set),
+        answer.map(Answer::at),
+        answer.map(Answer::words).orElse(""),
+        set.isPresent());
+  }
+
+  private Map<Key, Answer> answers(UUID section, LocalDate first, LocalDate last) {
+    Map<Key, Answer> answers = new HashMap<>();
+    sql.sql(
+            "select student_id, day, answered_at, words from roll_answer where section_id = ? and day between ? and ?")
+        .params(section, first, last)
+        .query(
+            (row, n) ->
+                answers.put(
+                    new Key(row.getObject(1, UUID.class), row.getObject(2, LocalDate.class)),
+                    new Answer(
+                        row.getObject(3, OffsetDateTime.class).toInstant(), row.getString(4))))
+        .list();
+    return answers;
+  }
+
+  private Map<Key, Presence> sets(UUID section, LocalDate first, LocalDate last) {
+    Map<Key, Presence> sets = new HashMap<>();
+    sql.sql(
+            "select student_id, day, presence from roll_set where section_id = ? and day between ? and ?")
+        .params(section, first, last)
+        .query(
+            (row, n) ->
+                sets.put(
+                    new Key(row.getObject(1, UUID.class), row.getObject(2, LocalDate.class)),
+                    Presence.valueOf(row.getString(3))))
+        .list();
+    return sets;
+  }
+
+  @EventListener
+  void on(PersonErased erased) {
+    for (String table : List.of("roll_answer", "roll_set")) {
+      sql.sql("delete from " + table + " where student_id = ?").param(erased.person()).update();
+    }
+  }
+
+  @EventListener
+  void on(PersonMerged merged) {
+    for (String table : List.of("roll_answer", "roll_set")) {
+      sql.sql(
+              "update "
+                  + table
+                  + " r set student_id = ? where student_id = ? and not exists (select 1 from "
+                  + table
+                  + " o where o.section_id = r.section_id and o.day = r.day and o.student_id = ?)")
+          .params(merged.to(), merged.from(), merged.to())
+          .update();
+      sql.sql("delete from " + table + " where student_id = ?").param(merged.from()).update();
+    }
+  }
+
+  @Override
+  public String heading() {
+    return "roll calls";
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public List<?> about(UUID person, Sight sight) {
+    return sql
+        .sql(
+            "select day, answered_at, words, section_id from roll_answer where student_id = ? order by day")
+        .param(person)
+        .query(
+            (row, n) ->
+                Map.entry(
+                    row.getObject(4, UUID.class),
+                    Map.of(
+                        "day",
+                        row.getString(1),
+                        "at",
+                        row.getString(2),
+                        "words",
+                        row.getString(3))))
+        .list()
+        .stream()
+        .filter(e -> sight.sees(Gate.Kind.ROSTER, e.getKey()))
+        .map(Map.Entry::getValue)
+        .toList();
+  }
+}

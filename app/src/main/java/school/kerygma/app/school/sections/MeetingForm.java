@@ -1,0 +1,118 @@
+package school.kerygma.app.school.sections;
+
+import java.time.DateTimeException;
+import java.time.LocalTime;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+import org.springframework.util.MultiValueMap;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.core.time.Meeting;
+import school.kerygma.core.time.MeetingPattern;
+
+/**
+ * The week grid on which meeting times are set: a column for each weekday, or for each day of a
+ * rotation. Fields of a day end in a hyphen and its number.
+ */
+record MeetingForm(MultiValueMap<String, String> form) {
+
+  private static final int WEEK = 7;
+
+  /**
+   * A column of the grid.
+   *
+   * @param number from 1: Monday, or the first day of the rotation
+   * @param from empty if the hours are not known
+   */
+  record Column(int number, boolean meets, String from, String until, Meeting.Kind kind) {}
+
+  /** The columns for a pattern, as many as a week or a rotation has at most. */
+  static List<Column> columns(MeetingPattern pattern) {
+    List<Column> columns = new ArrayList<>();
+    for (int i = 1; i <= MeetingPattern.MAX_ROTATION; i++) {
+      Optional<Meeting> meeting = Optional.ofNullable(pattern.days().get(i));
+      Optional<Meeting.Hours> hours = meeting.flatMap(Meeting::hours);
+      columns.add(
+          new Column(
+              i,
+              meeting.isPresent(),
+              hours.map(h -> h.start().toString()).orElse(""),
+              hours.map(h -> h.end().toString()).orElse(""),
+              meeting.map(Meeting::kind).orElse(Meeting.Kind.ROOM)));
+    }
+    return columns;
+  }
+
+  /**
+   * The pattern that is set.
+   *
+   * @throws Problem that names the field that cannot be taken
+   */
+  MeetingPattern read() {
+    int rotation = rotation();
+    int last = rotation == 0 ? WEEK : rotation;
+    Map<Integer, Meeting> days = new TreeMap<>();
+    for (int i = 1; i <= last; i++) {
+      if (form.containsKey("meet-" + i)) {
+        days.put(i, new Meeting(kind(i), hours(i)));
+      }
+    }
+    if (days.isEmpty()) {
+      throw Problem.refused("no-meeting").at("meet-1");
+    }
+    return new MeetingPattern(rotation, days);
+  }
+
+  private int rotation() {
+    if (!"rotation".equals(form.getFirst("by"))) {
+      return 0;
+    }
+    String sent = text("rotation");
+    if (!sent.matches("\\d{1,2}")
+        || Integer.parseInt(sent) < 2
+        || Integer.parseInt(sent) > MeetingPattern.MAX_ROTATION) {
+      throw Problem.refused("rotation").at("rotation");
+    }
+    return Integer.parseInt(sent);
+  }
+
+  private Meeting.Kind kind(int day) {
+    String sent = text("how-" + day);
+    try {
+      return sent.isEmpty() ? Meeting.Kind.ROOM : Meeting.Kind.valueOf(sent);
+    } catch (IllegalArgumentException e) {
+      throw Problem.unreadable();
+    }
+  }
+
+  private Optional<Meeting.Hours> hours(int day) {
+    Optional<LocalTime> from = time("from-" + day);
+    Optional<LocalTime> until = time("until-" + day);
+    if (from.isEmpty() && until.isEmpty()) {
+      return Optional.empty();
+    }
+    if (from.isEmpty() || until.isEmpty()) {
+      throw Problem.refused("field").at((from.isEmpty() ? "from-" : "until-") + day);
+    }
+    if (!until.get().isAfter(from.get())) {
+      throw Problem.refused("session-ends").at("until-" + day);
+    }
+    return Optional.of(new Meeting.Hours(from.get(), until.get()));
+  }
+
+  private Optional<LocalTime> time(String field) {
+    try {
+      return text(field).isEmpty() ? Optional.empty() : Optional.of(LocalTime.parse(text(field)));
+    } catch (DateTimeException e) {
+      throw Problem.refused("field").at(field);
+    }
+  }
+
+  private String text(String field) {
+    @Nullable String sent = form.getFirst(field);
+    return sent == null ? "" : sent.strip();
+  }
+}

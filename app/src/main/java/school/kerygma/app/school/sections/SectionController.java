@@ -1,0 +1,267 @@
+package school.kerygma.app.school.sections;
+
+import java.io.IOException;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.core.access.Access.Deed;
+
+/** One section: who is in it. */
+@Controller
+class SectionController {
+
+  private static final int MAX_FILE = 512 * 1024;
+  private static final int MOST_ROWS = 400;
+
+  /** Who has left, and the last day. */
+  record Left(UUID id, String name, LocalDate lastDay) {}
+
+  private final Sections sections;
+  private final Rosters rosters;
+  private final People people;
+  private final Gate gate;
+
+  SectionController(Sections sections, Rosters rosters, People people, Gate gate) {
+    this.sections = sections;
+    this.rosters = rosters;
+    this.people = people;
+    this.gate = gate;
+  }
+
+  private void check(SignedIn me, UUID section) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, section);
+  }
+
+  private static String back(UUID section) {
+    return "redirect:/sections/" + section;
+  }
+
+  @GetMapping("/sections/{id}")
+  String section(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+    check(me, id);
+    SectionView section = sections.get(id);
+    model.addAttribute("section", section);
+    model.addAttribute(
+        "students",
+        people.contacts(section.students()).values().stream()
+            .sorted(Comparator.comparing(People.Contact::name))
+            .toList());
+    model.addAttribute("guardians", guardians(section));
+    model.addAttribute("left", left(id));
+    model.addAttribute(
+        "others",
+        sections.ofTeacher(me.id()).stream()
+            .filter(s -> !s.id().equals(id) && gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s.id()))
+            .toList());
+    return "sections/section";
+  }
+
+  /** The guardians of each student, by name. */
+  private Map<UUID, List<People.Contact>> guardians(SectionView section) {
+    Map<UUID, Set<UUID>> guarded = people.studentsByGuardian(section.students());
+    Map<UUID, People.Contact> contacts = people.contacts(guarded.keySet());
+    Map<UUID, List<People.Contact>> byStudent = new HashMap<>();
+    guarded.forEach(
+        (guardian, children) ->
+            children.forEach(
+                c ->
+                    byStudent
+                        .computeIfAbsent(c, added -> new ArrayList<>())
+                        .add(contacts.get(guardian))));
+    byStudent.values().forEach(all -> all.sort(Comparator.comparing(People.Contact::name)));
+    return byStudent;
+  }
+
+  private List<Left> left(UUID id) {
+    Map<UUID, LocalDate> left = rosters.left(id);
+    Map<UUID, People.Contact> known = people.contacts(left.keySet());
+    return left.entrySet().stream()
+        .filter(e -> known.containsKey(e.getKey()))
+        .map(e -> new Left(e.getKey(), known.get(e.getKey()).name(), e.getValue()))
+        .sorted(Comparator.comparing(Left::name))
+        .toList();
+  }
+
+  @PostMapping("/sections/{id}/roster")
+  String roster(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam String lines,
+      Model model,
+      RedirectAttributes flash) {
+    check(me, id);
+    PastedRoster pasted = PastedRoster.read(lines);
+    if (pasted.isInDoubt()) {
+      model.addAttribute("section", sections.get(id));
+      model.addAttribute("rows", pasted.rows());
+      return "sections/pasted";
+    }
+    told(rosters.add(me.id(), id, lines(pasted)), flash);
+    return back(id);
+  }
+
+  private static List<RosterLine> lines(PastedRoster pasted) {
+    return pasted.rows().stream()
+        .map(r -> RosterLine.of(r.name(), r.email(), r.guardian(), r.guardianEmail(), r.name()))
+        .toList();
+  }
+
+  /** The rows of a pasted roster as they were put right; rows without a name are left out. */
+  @PostMapping("/sections/{id}/roster/rows")
+  String rows(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam MultiValueMap<String, String> form,
+      RedirectAttributes flash) {
+    check(me, id);
+    List<RosterLine> read = new ArrayList<>();
+    for (int i = 0; i < MOST_ROWS && form.containsKey("name-" + i); i++) {
+      String name = text(form, "name-" + i);
+      if (name.isEmpty()) {
+        continue;
+      }
+      for (String address : List.of("email-" + i, "guardianEmail-" + i)) {
+        if (!RosterLine.isAddressOrNothing(text(form, address))) {
+          throw Problem.refused("email").at(address);
+        }
+      }
+      if (name.contains("@") || name.length() > RosterLine.LONGEST_NAME) {
+        throw Problem.refused("name").at("name-" + i);
+      }
+      read.add(
+          RosterLine.of(
+              name,
+              text(form, "email-" + i),
+              text(form, "guardian-" + i),
+              text(form, "guardianEmail-" + i),
+              name));
+    }
+    told(rosters.add(me.id(), id, read), flash);
+    return back(id);
+  }
+
+  private static String text(MultiValueMap<String, String> form, String field) {
+    @Nullable String sent = form.getFirst(field);
+    return sent == null ? "" : sent.strip();
+  }
+
+  /** Puts right a student of the section, or a guardian of one. */
+  @PostMapping("/sections/{id}/persons/{person}")
+  String correct(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @PathVariable UUID person,
+      @RequestParam String name,
+      @RequestParam(defaultValue = "") String email) {
+    check(me, id);
+    SectionView section = sections.get(id);
+    boolean here =
+        section.students().contains(person)
+            || people.studentsByGuardian(section.students()).containsKey(person);
+    if (!here) {
+      throw Problem.notFound();
+    }
+    people.correct(person, name, email);
+    return back(id);
+  }
+
+  @PostMapping("/sections/{id}/students/{student}/guardians")
+  String addGuardian(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @PathVariable UUID student,
+      @RequestParam String name,
+      @RequestParam(defaultValue = "") String email) {
+    check(me, id);
+    if (!sections.get(id).students().contains(student)) {
+      throw Problem.notFound();
+    }
+    rosters.addGuardian(me.id(), id, student, name, email);
+    return back(id);
+  }
+
+  /** Seats a student again who had left. */
+  @PostMapping("/sections/{id}/left/{student}")
+  String seatAgain(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID student) {
+    check(me, id);
+    if (!rosters.left(id).containsKey(student)) {
+      throw Problem.notFound();
+    }
+    rosters.seat(id, student);
+    return back(id);
+  }
+
+  private static void told(Rosters.Added added, RedirectAttributes flash) {
+    flash.addFlashAttribute("added", added.students());
+    flash.addFlashAttribute("already", added.already());
+  }
+
+  /** Shows a CSV file, and asks which column holds what; nothing is added yet. */
+  @PostMapping("/sections/{id}/roster/file")
+  String look(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam MultipartFile file,
+      Model model)
+      throws IOException {
+    check(me, id);
+    if (file.getSize() > MAX_FILE) {
+      throw Problem.refused("roster-table");
+    }
+    model.addAttribute("section", sections.get(id));
+    model.addAttribute("table", RosterTable.read(file.getBytes()));
+    model.addAttribute("columns", RosterTable.Column.values());
+    return "sections/columns";
+  }
+
+  @PostMapping("/sections/{id}/roster/columns")
+  String bringIn(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam String table,
+      @RequestParam List<RosterTable.Column> column,
+      @RequestParam(defaultValue = "false") boolean head,
+      RedirectAttributes flash) {
+    check(me, id);
+    told(rosters.add(me.id(), id, RosterTable.parse(table).lines(column, head)), flash);
+    return back(id);
+  }
+
+  @PostMapping("/sections/{id}/students/{student}")
+  String moveStudent(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @PathVariable UUID student,
+      @RequestParam(required = false) @Nullable UUID to,
+      @RequestParam(defaultValue = "false") boolean leave) {
+    check(me, id);
+    if (leave) {
+      rosters.remove(id, student);
+    } else if (to != null) {
+      check(me, to);
+      rosters.move(id, to, student);
+    }
+    return back(id);
+  }
+}

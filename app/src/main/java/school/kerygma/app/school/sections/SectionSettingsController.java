@@ -1,0 +1,203 @@
+package school.kerygma.app.school.sections;
+
+import java.time.Clock;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.handin.LateRule;
+import school.kerygma.core.plan.Grading;
+
+/** How a section is set up: its meetings, what its grade is made of, and who teaches it. */
+@Controller
+class SectionSettingsController {
+
+  private static final int KIND_ROWS = 4;
+
+  /** Who stands in, and until when. */
+  record Substitute(UUID id, String name, LocalDate lastDay) {}
+
+  private final Sections sections;
+  private final Rosters rosters;
+  private final Linking linking;
+  private final People people;
+  private final Gate gate;
+  private final Clock clock;
+
+  SectionSettingsController(
+      Sections sections, Rosters rosters, Linking linking, People people, Gate gate, Clock clock) {
+    this.sections = sections;
+    this.rosters = rosters;
+    this.linking = linking;
+    this.people = people;
+    this.gate = gate;
+    this.clock = clock;
+  }
+
+  private void check(SignedIn me, UUID section) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, section);
+  }
+
+  private static String back(UUID section) {
+    return "redirect:/sections/" + section + "/settings";
+  }
+
+  @GetMapping("/sections/{id}/settings")
+  String settings(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+    check(me, id);
+    SectionView section = sections.get(id);
+    model.addAttribute("section", section);
+    model.addAttribute(
+        "teachers",
+        people.contacts(section.teachers()).values().stream()
+            .sorted(Comparator.comparing(People.Contact::name))
+            .toList());
+    model.addAttribute("meetings", MeetingForm.columns(section.meets()));
+    model.addAttribute("weekdays", List.of(DayOfWeek.values()));
+    model.addAttribute("waitingFor", linking.waitingFor(id));
+    model.addAttribute("substitutes", substitutes(id));
+    model.addAttribute("kindRows", kindRows(section.grading()));
+    model.addAttribute("today", section.calendar().dateOf(clock.instant()));
+    return "sections/settings";
+  }
+
+  private List<Substitute> substitutes(UUID id) {
+    Map<UUID, LocalDate> last = rosters.substitutes(id);
+    Map<UUID, People.Contact> known = people.contacts(last.keySet());
+    return last.entrySet().stream()
+        .filter(e -> known.containsKey(e.getKey()))
+        .map(e -> new Substitute(e.getKey(), known.get(e.getKey()).name(), e.getValue()))
+        .sorted(Comparator.comparing(Substitute::name))
+        .toList();
+  }
+
+  /** The kinds of points, and empty rows for more. */
+  private static List<Optional<Grading.Kind>> kindRows(Grading grading) {
+    int rows = Math.min(Grading.MAX_KINDS, Math.max(KIND_ROWS, grading.kinds().size() + 1));
+    return IntStream.range(0, rows)
+        .mapToObj(i -> grading.kinds().stream().skip(i).findFirst())
+        .toList();
+  }
+
+  @PostMapping("/sections/{id}/settings")
+  String change(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String seen,
+      @RequestParam String name,
+      @RequestParam int minutes,
+      @RequestParam MultiValueMap<String, String> form) {
+    check(me, id);
+    sections.change(id, seen, name, new MeetingForm(form).read(), minutes);
+    return back(id);
+  }
+
+  /** What the grade is made of: a row for each kind of points; rows without a name do not count. */
+  @PostMapping("/sections/{id}/grading")
+  String grade(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String seen,
+      @RequestParam(required = false) @Nullable Integer grade,
+      @RequestParam List<String> kind,
+      @RequestParam List<String> weight,
+      @RequestParam List<String> scale,
+      @RequestParam(defaultValue = "") List<String> late,
+      @RequestParam(defaultValue = "") List<String> lateMost) {
+    check(me, id);
+    List<Grading.Kind> kinds = new ArrayList<>();
+    try {
+      for (int i = 0; i < kind.size(); i++) {
+        if (!kind.get(i).isBlank()) {
+          kinds.add(
+              new Grading.Kind(
+                  kind.get(i),
+                  number(weight, i),
+                  number(scale, i),
+                  new LateRule(number(late, i), number(lateMost, i))));
+        }
+      }
+      sections.grade(id, seen, new Grading(kinds), Optional.ofNullable(grade));
+    } catch (IllegalArgumentException e) {
+      throw Problem.refused("grading");
+    }
+    return back(id);
+  }
+
+  private static int number(List<String> sent, int at) {
+    String text = at < sent.size() ? sent.get(at).strip() : "";
+    return text.isEmpty() ? 0 : Integer.parseInt(text);
+  }
+
+  // ---- who teaches
+
+  @PostMapping("/sections/{id}/teachers")
+  String share(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam String email,
+      RedirectAttributes flash) {
+    check(me, id);
+    invite(me, rosters.share(me.id(), id, email), email, flash);
+    return back(id);
+  }
+
+  /** Whoever has no account yet gets a link to make one. */
+  private void invite(SignedIn me, UUID teacher, String email, RedirectAttributes flash) {
+    people
+        .invitation(teacher, me.id())
+        .ifPresent(
+            link -> {
+              flash.addFlashAttribute("invited", email);
+              flash.addFlashAttribute("invitation", link);
+            });
+  }
+
+  @PostMapping("/sections/{id}/teachers/{person}/end")
+  String endTeaching(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID person) {
+    check(me, id);
+    rosters.endTeaching(id, person);
+    return me.id().equals(person) ? "redirect:/sections" : back(id);
+  }
+
+  @PostMapping("/sections/{id}/substitutes")
+  String standIn(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam String email,
+      @RequestParam LocalDate lastDay,
+      RedirectAttributes flash) {
+    check(me, id);
+    invite(me, rosters.standIn(me.id(), id, email, lastDay), email, flash);
+    return back(id);
+  }
+
+  @PostMapping("/sections/{id}/substitutes/{person}/end")
+  String endStandIn(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID person) {
+    check(me, id);
+    rosters.endStandIn(id, person);
+    return back(id);
+  }
+}

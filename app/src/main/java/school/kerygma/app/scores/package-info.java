@@ -1,5 +1,0 @@
-/** Scores: what is played of a walkthrough, compiled in the background, with its sound. */
-@NullMarked
-package school.kerygma.app.scores;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,6 +1,0 @@
-package school.kerygma.app.scripts;
-
-import java.util.UUID;
-
-/** The title, the stops or the words of a walkthrough have changed. */
-public record ScriptChanged(UUID walkthrough) {}

@@ -1,6 +1,0 @@
-package school.kerygma.app.scripts;
-
-import java.util.UUID;
-
-/** A walkthrough is about to be removed for good: what is kept of it elsewhere goes now. */
-public record WalkthroughGone(UUID walkthrough) {}

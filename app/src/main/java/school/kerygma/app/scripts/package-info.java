@@ -1,5 +1,0 @@
-/** Walkthroughs and their scripts: stops, what each shows and what is said there. */
-@NullMarked
-package school.kerygma.app.scripts;
-
-import org.jspecify.annotations.NullMarked;

@@ -1,7 +1,0 @@
-package school.kerygma.app.sections;
-
-import java.util.Collection;
-import java.util.UUID;
-
-/** What some sections do, when, or how their school keeps time has changed. */
-public record SectionTouched(Collection<UUID> sections) {}

@@ -1,0 +1,34 @@
+package school.kerygma.app.talk.scripts;
+
+import java.util.UUID;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.work.Nightly;
+import school.kerygma.app.ground.work.Shelf;
+
+/** Removes walkthroughs that were put away long ago. */
+@Component
+class ScriptKeeper {
+
+  private final Walkthrough.Repository walkthroughs;
+  private final ApplicationEventPublisher events;
+  private final Shelf shelf;
+
+  ScriptKeeper(Walkthrough.Repository walkthroughs, ApplicationEventPublisher events, Shelf shelf) {
+    this.walkthroughs = walkthroughs;
+    this.events = events;
+    this.shelf = shelf;
+  }
+
+  @EventListener
+  @Transactional
+  void on(Nightly night) {
+    for (UUID walkthrough : shelf.before(Shelf.Of.WALKTHROUGH, night.emptied())) {
+      events.publishEvent(new WalkthroughGone(walkthrough));
+      walkthroughs.deletePostings(walkthrough);
+      walkthroughs.deleteWhole(walkthrough);
+    }
+  }
+}

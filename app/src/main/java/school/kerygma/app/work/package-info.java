@@ -1,7 +1,0 @@
-/**
- * Long work in the background, with progress, cancelled on demand, taken up again after a restart.
- */
-@NullMarked
-package school.kerygma.app.work;
-
-import org.jspecify.annotations.NullMarked;
