@@ -15,7 +15,7 @@ import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.KerygmaApplication;
-import school.kerygma.app.accounts.People;
+import school.kerygma.app.ground.accounts.People;
 import school.kerygma.media.process.Ffmpeg;
 
 /** The application with the demonstration school, in this process, on a database of its own. */

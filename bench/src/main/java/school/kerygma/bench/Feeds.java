@@ -14,7 +14,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.stream.IntStream;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import school.kerygma.app.accounts.People;
+import school.kerygma.app.ground.accounts.People;
 
 /** Calendar feeds of families, against a small static file of the same server. */
 final class Feeds {

@@ -13,7 +13,7 @@ import java.util.concurrent.Future;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import school.kerygma.app.audience.Audience;
+import school.kerygma.app.classroom.audience.Audience;
 
 /**
  * A school morning: a class opens its pages at once, against as many requests for the page on which
