@@ -164,7 +164,7 @@ export class Source {
     }
   }
 
-  /** Whenever there is another picture. */
+  /** Whenever there is a new picture. */
   onPicture(deed) {
     const each = () => {
       deed();

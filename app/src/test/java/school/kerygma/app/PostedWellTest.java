@@ -101,10 +101,10 @@ class PostedWellTest {
     HttpClient teacher = Caller.teacher(school.email());
     String screen =
         "/plan/post?posting=" + DemoServer.bean(Postings.class).view(delivery).posting();
-    assertThat(text(teacher, screen)).doesNotContain("Another than they were told");
+    assertThat(text(teacher, screen)).doesNotContain("Changed since they were told");
 
     change(draw, s -> s.due(Optional.of(DueRuleText.read("day 18:00"))).lasting(45).at("Room 12"));
-    assertThat(text(teacher, "/plan?week=" + MONDAY)).contains("Another than they were told");
+    assertThat(text(teacher, "/plan?week=" + MONDAY)).contains("Changed since they were told");
     assertThat(text(teacher, screen))
         .contains("due Fri, Oct 2, 6 p.m., was Wed, Oct 7")
         .contains("45 minutes, was 30")
@@ -141,7 +141,7 @@ class PostedWellTest {
                 "select max(round)::int from told_task where delivery_id = ?", delivery))
         .as("told once, though it was pressed twice")
         .isOne();
-    assertThat(text(teacher, screen)).doesNotContain("Another than they were told");
+    assertThat(text(teacher, screen)).doesNotContain("Changed since they were told");
     assertThat(text(student(open), "/class")).contains("Changed: it was due Wed, Oct 7");
   }
 
@@ -154,9 +154,10 @@ class PostedWellTest {
     UUID delivery = delivered(school);
     HttpClient teacher = Caller.teacher(school.email());
     change(draw, s -> s.on(Map.of(school.section(), MONDAY.plusDays(3)), Map.of()));
-    assertThat(text(teacher, "/plan?week=" + MONDAY)).contains("Another than they were told");
+    assertThat(text(teacher, "/plan?week=" + MONDAY)).contains("Changed since they were told");
     change(draw, s -> s.on(Map.of(school.section(), MONDAY.plusDays(4)), Map.of()));
-    assertThat(text(teacher, "/plan?week=" + MONDAY)).doesNotContain("Another than they were told");
+    assertThat(text(teacher, "/plan?week=" + MONDAY))
+        .doesNotContain("Changed since they were told");
     HttpClient other = Caller.teacher(TestSchool.in("America/Halifax", 0).email());
     assertThat(Caller.form(other, "/deliveries/" + delivery, "deed", "let-be").statusCode())
         .isEqualTo(404);

@@ -49,7 +49,7 @@ public final class Carry {
   /**
    * A mark on the newer edition.
    *
-   * @param reworded whether a date or a number in its words is another now
+   * @param reworded whether a date or a number in its words has changed
    */
   public record Carried(Mark mark, boolean reworded) {}
 

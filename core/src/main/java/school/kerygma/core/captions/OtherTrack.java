@@ -8,7 +8,7 @@ import school.kerygma.core.voice.TimedWord;
 /**
  * Captions in another language than the one that is spoken, kept in step with what is said: each
  * knows the words that it was written for. When a stop is said again it moves to where they are
- * said now, and where they are others it is marked as one whose words have changed.
+ * said now, and where they differ it is marked as one whose words have changed.
  *
  * @param cues in order, on the stop's clock
  */

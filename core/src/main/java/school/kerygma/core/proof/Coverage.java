@@ -161,7 +161,7 @@ public record Coverage(List<Line> lines, List<Suggestion> suggestions) {
     Map<Fact.Kind, Set<String>> values = new HashMap<>();
     for (Matter.Text stop : open.by()) {
       Map<Fact.Kind, Set<String>> own = new HashMap<>();
-      for (Matter.Told told : stop.told()) {
+      for (Matter.ReadFact told : stop.told()) {
         String sentence = Sides.sentenceAt(stop.words(), told.fact().start(), told.fact().end());
         if (ALIKE.contains(told.fact().kind())
             && !told.asked()

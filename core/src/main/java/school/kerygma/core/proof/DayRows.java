@@ -20,7 +20,7 @@ import school.kerygma.core.proof.Sides.Claim;
 final class DayRows implements Proof.Rows {
 
   /** Whether its weekday is not that of its date, and nobody has mended it. */
-  static boolean isOff(Matter.Told told) {
+  static boolean isOff(Matter.ReadFact told) {
     return told.fact().doubts().contains(DatePhrases.Doubt.WRONG_WEEKDAY)
         && told.value().equals(told.fact().value());
   }

@@ -112,7 +112,7 @@ final class DueRows implements Proof.Rows {
             i -> fits(local(matter, task, i).orElseThrow(), claim.text().told(claim.told(), i)));
   }
 
-  private static boolean fits(LocalDateTime due, Matter.Told told) {
+  private static boolean fits(LocalDateTime due, Matter.ReadFact told) {
     LocalDateTime said = LocalDateTime.parse(told.value());
     boolean otherWeek =
         told.fact().doubts().contains(DatePhrases.Doubt.AMBIGUOUS)

@@ -40,11 +40,11 @@ public record Matter(
    * @param value as it was read, or as the teacher mended it
    * @param asked whether it is only likely; no finding rests on it
    */
-  public record Told(Fact fact, String value, boolean asked) {
+  public record ReadFact(Fact fact, String value, boolean asked) {
 
     /** As it was read; what the reader doubts is asked. */
-    public static Told of(Fact fact) {
-      return new Told(fact, fact.value(), fact.doubts().stream().anyMatch(Fact::isOfReading));
+    public static ReadFact of(Fact fact) {
+      return new ReadFact(fact, fact.value(), fact.doubts().stream().anyMatch(Fact::isOfReading));
     }
   }
 
@@ -74,15 +74,15 @@ public record Matter(
       Set<UUID> related,
       Optional<Shown> shown,
       String words,
-      List<List<Told>> facts) {
+      List<List<ReadFact>> facts) {
 
     /** As the first section takes them. */
-    List<Told> told() {
+    List<ReadFact> told() {
       return facts.isEmpty() ? List.of() : facts.getFirst();
     }
 
     /** A fact as another section takes it. */
-    Told told(Told first, int section) {
+    ReadFact told(ReadFact first, int section) {
       return facts.get(section).stream()
           .filter(t -> t.fact().start() == first.fact().start())
           .findFirst()

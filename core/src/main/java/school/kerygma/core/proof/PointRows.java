@@ -81,7 +81,7 @@ final class PointRows implements Proof.Rows {
         claim.text().told().stream()
             .filter(t -> t.fact().kind() == Fact.Kind.PART)
             .filter(t -> new Claim(claim.text(), t).sentence().equals(sentence))
-            .map(Matter.Told::value)
+            .map(Matter.ReadFact::value)
             .distinct()
             .toList();
     if (named.size() != 1) {

@@ -177,7 +177,7 @@ public record Proof(List<Row> rows) {
           + reason.map(r -> " " + r).orElse("");
     }
 
-    /** All that its sides say: what was left stays left until this is another. */
+    /** All that its sides say: what was left stays left until this changes. */
     public String sides() {
       StringBuilder all = new StringBuilder(key());
       statements.forEach(
@@ -239,7 +239,7 @@ public record Proof(List<Row> rows) {
     List<Question> questions = new ArrayList<>();
     for (Matter.Text text : matter.texts()) {
       text.told().stream()
-          .filter(Matter.Told::asked)
+          .filter(Matter.ReadFact::asked)
           .filter(t -> text.side() != Side.POSTED)
           .map(
               t ->

@@ -24,7 +24,7 @@ public final class SayAgain {
     DAY,
     /** Nobody knows where the day that is said has gone: it lies outside what was moved. */
     DATE,
-    /** The section is another now. */
+    /** The section has changed. */
     SECTION
   }
 

@@ -25,7 +25,7 @@ import school.kerygma.core.proof.Proof.Verdict;
 final class Sides {
 
   /** A fact in its text. */
-  record Claim(Matter.Text text, Matter.Told told) {
+  record Claim(Matter.Text text, Matter.ReadFact told) {
 
     Statement statement(boolean wrong) {
       return new Statement(

@@ -49,7 +49,7 @@ class CoverageTest {
               stops[i].words(),
               List.of(
                   FactReader.read(stops[i].words(), reference, List.of()).stream()
-                      .map(Matter.Told::of)
+                      .map(Matter.ReadFact::of)
                       .toList())));
     }
     Outline outline =

@@ -271,7 +271,7 @@ class ProofTest {
           shown,
           words,
           references.stream()
-              .map(r -> FactReader.read(words, r, names).stream().map(Matter.Told::of).toList())
+              .map(r -> FactReader.read(words, r, names).stream().map(Matter.ReadFact::of).toList())
               .toList());
     }
 

@@ -6,7 +6,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import school.kerygma.app.classroom.posting.ToldTasks;
+import school.kerygma.app.classroom.posting.ChangesSinceTold;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.core.plan.ChoiceBoard;
 
@@ -32,7 +32,7 @@ import school.kerygma.core.plan.ChoiceBoard;
  * @param ways to choose from, if there are several
  * @param round if the class shares its answers
  * @param papers to read
- * @param changes what is another than it was told, for a week
+ * @param changes what has changed since they were told, for a week
  * @param worth its share of the term's grade, in words; empty if that is not known
  */
 record ListedTask(
@@ -60,7 +60,7 @@ record ListedTask(
     Optional<Round> round,
     List<Paper> papers,
     String worth,
-    List<ToldTasks.Change> changes) {
+    List<ChangesSinceTold.Change> changes) {
 
   /** So many are named of what a task waits for. */
   private static final int NAMED = 3;

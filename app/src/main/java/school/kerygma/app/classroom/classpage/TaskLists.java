@@ -25,10 +25,10 @@ import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.classroom.audience.Audience;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.TeachersWords;
+import school.kerygma.app.classroom.posting.ChangesSinceTold;
 import school.kerygma.app.classroom.posting.DeliveryView;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.classroom.posting.Standing;
-import school.kerygma.app.classroom.posting.ToldTasks;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.plan.planning.DayNotes;
 import school.kerygma.app.plan.planning.SessionView;
@@ -70,7 +70,7 @@ class TaskLists {
   private final Scripts scripts;
   private final Scores scores;
   private final Audience audience;
-  private final ToldTasks told;
+  private final ChangesSinceTold told;
   private final HandIns handIns;
   private final TeachersWords words;
   private final Rounds rounds;
@@ -88,7 +88,7 @@ class TaskLists {
       Scripts scripts,
       Scores scores,
       Audience audience,
-      ToldTasks told,
+      ChangesSinceTold told,
       HandIns handIns,
       TeachersWords words,
       Rounds rounds,
@@ -108,7 +108,7 @@ class TaskLists {
       Scripts scripts,
       Scores scores,
       Audience audience,
-      ToldTasks told,
+      ChangesSinceTold told,
       HandIns handIns,
       TeachersWords words,
       Rounds rounds,
@@ -200,7 +200,7 @@ class TaskLists {
       Map<UUID, ListedTask.Explained> explainedWays,
       Map<UUID, String> papers,
       Worths worths,
-      ToldTasks.Told told) {}
+      ChangesSinceTold.Changes told) {}
 
   /**
    * What a student has to do in the week that holds {@code shown}, what is left from before, and

@@ -26,7 +26,7 @@ import school.kerygma.app.classroom.posting.DeliveryChanged;
 import school.kerygma.app.classroom.posting.DeliveryView;
 import school.kerygma.app.classroom.posting.DeliveryWentUp;
 import school.kerygma.app.ground.accounts.Gate;
-import school.kerygma.app.ground.accounts.Letter;
+import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.PersonErased;
 import school.kerygma.app.ground.accounts.PersonMerged;
@@ -45,7 +45,7 @@ import school.kerygma.app.school.sections.Sections;
 class Messages implements Remembers {
 
   private final Message.Repository messages;
-  private final Letters letters;
+  private final PostingLetters letters;
   private final Sections sections;
   private final Audience audience;
   private final People people;
@@ -58,7 +58,7 @@ class Messages implements Remembers {
 
   Messages(
       Message.Repository messages,
-      Letters letters,
+      PostingLetters letters,
       Sections sections,
       Audience audience,
       People people,
@@ -91,11 +91,11 @@ class Messages implements Remembers {
         evening.map(time -> section.calendar().nextAt(clock.instant(), time)).orElse(soon);
     Set<UUID> weekly = wishes.weekly();
     Set<UUID> none = wishes.none();
-    List<Letters.Piece> pieces = letters.about(delivery, section, section.students());
+    List<PostingLetters.Piece> pieces = letters.about(delivery, section, section.students());
     Set<UUID> to = new HashSet<>();
     pieces.forEach(p -> to.add(p.to()));
     Map<UUID, People.Contact> contacts = people.contacts(to);
-    for (Letters.Piece piece : pieces) {
+    for (PostingLetters.Piece piece : pieces) {
       if (!messages.existsByDeliveryIdAndToId(delivery.id(), piece.to())
           && !none.contains(piece.to())) {
         keep(
@@ -128,9 +128,9 @@ class Messages implements Remembers {
     Instant soon = clock.instant().plus(gather);
     Map<UUID, People.Contact> contacts = people.contacts(told.keySet());
     String changes = letters.changes(delivery, section);
-    for (Letters.Piece before :
+    for (PostingLetters.Piece before :
         letters.about(delivery, section, concerned(event, section.students()))) {
-      Letters.Piece piece = letters.changed(before, delivery, section, changes);
+      PostingLetters.Piece piece = letters.changed(before, delivery, section, changes);
       List<Message> own = told.getOrDefault(piece.to(), List.of());
       boolean waits = own.stream().anyMatch(m -> m.state() == Message.State.WAITING);
       if (!own.isEmpty() && !waits) {
@@ -148,7 +148,7 @@ class Messages implements Remembers {
     }
   }
 
-  /** Who has done all that is another need not know. */
+  /** Who has done all that has changed need not know. */
   private Set<UUID> concerned(DeliveryChanged event, Set<UUID> students) {
     if (event.tasks().isEmpty()) {
       return students;
@@ -201,7 +201,7 @@ class Messages implements Remembers {
 
   /** A letter that is about no posting leaves at once. */
   @EventListener
-  void on(Letter letter) {
+  void on(LetterToSend letter) {
     Instant now = clock.instant();
     keep(
         new Message(null, 0, letter.to(), letter.subject(), letter.body(), now, now),

@@ -43,7 +43,7 @@ class Outbox {
   }
 
   private final Message.Repository messages;
-  private final Letters letters;
+  private final PostingLetters letters;
   private final Postings postings;
   private final Sections sections;
   private final People people;
@@ -52,7 +52,7 @@ class Outbox {
 
   Outbox(
       Message.Repository messages,
-      Letters letters,
+      PostingLetters letters,
       Postings postings,
       Sections sections,
       People people,
@@ -122,7 +122,7 @@ class Outbox {
     }
     Message first = together.getFirst();
     UUID id = first.letterId() == null ? first.id() : first.letterId();
-    Map<Message, Letters.Piece> pieces = pieces(person, together);
+    Map<Message, PostingLetters.Piece> pieces = pieces(person, together);
     List<Message> told = together.stream().filter(m -> inLetter(m, pieces)).toList();
     if (told.isEmpty()) {
       return Optional.empty();
@@ -134,12 +134,12 @@ class Outbox {
       return Optional.of(new Sealed(id, address.get(), first.subject(), first.body(), since));
     }
     String link = people.cardLinks(Set.of(person)).get(person);
-    Letters.Piece all = letters.joined(told.stream().map(pieces::get).toList(), link);
+    PostingLetters.Piece all = letters.joined(told.stream().map(pieces::get).toList(), link);
     return Optional.of(new Sealed(id, address.get(), all.subject(), all.body(), since));
   }
 
-  private static boolean inLetter(Message message, Map<Message, Letters.Piece> pieces) {
-    Letters.Piece piece = pieces.get(message);
+  private static boolean inLetter(Message message, Map<Message, PostingLetters.Piece> pieces) {
+    PostingLetters.Piece piece = pieces.get(message);
     if (piece != null) {
       message.say(piece.subject(), piece.body());
     } else if (message.deliveryId() != null) {
@@ -148,8 +148,8 @@ class Outbox {
     return message.deliveryId() == null || piece != null;
   }
 
-  private Map<Message, Letters.Piece> pieces(UUID person, List<Message> together) {
-    Map<Message, Letters.Piece> pieces = new HashMap<>();
+  private Map<Message, PostingLetters.Piece> pieces(UUID person, List<Message> together) {
+    Map<Message, PostingLetters.Piece> pieces = new HashMap<>();
     for (Message message : together) {
       UUID delivery = message.deliveryId();
       if (delivery != null) {

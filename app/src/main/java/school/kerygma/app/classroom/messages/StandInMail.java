@@ -51,7 +51,7 @@ class StandInMail {
   static class MailPage {
 
     /** A letter as the page shows it. */
-    record Letter(String to, String subject, String text) {}
+    record KeptLetter(String to, String subject, String text) {}
 
     /** A message that leaves later. */
     record Waiting(String to, String subject, String text) {}
@@ -79,7 +79,7 @@ class StandInMail {
 
     @GetMapping("/demo/mail")
     String mail(Model model) throws MessagingException, IOException {
-      List<Letter> letters = new ArrayList<>();
+      List<KeptLetter> letters = new ArrayList<>();
       MimeMessage[] all = server.getReceivedMessages();
       Set<String> shown = new HashSet<>();
       for (int i = all.length - 1; i >= 0 && letters.size() < SHOWN; i--) {
@@ -87,7 +87,7 @@ class StandInMail {
           continue; // The same letter, handed over twice.
         }
         letters.add(
-            new Letter(
+            new KeptLetter(
                 all[i].getRecipients(RecipientType.TO)[0].toString(),
                 all[i].getSubject(),
                 String.valueOf(all[i].getContent())));

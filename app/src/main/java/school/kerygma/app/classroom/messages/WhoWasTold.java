@@ -12,9 +12,9 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.classroom.posting.Announced;
+import school.kerygma.app.classroom.posting.Announcer;
 import school.kerygma.app.classroom.posting.DeliveryView;
-import school.kerygma.app.classroom.posting.Telling;
-import school.kerygma.app.classroom.posting.Told;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.access.Access.Role;
@@ -22,31 +22,32 @@ import school.kerygma.core.access.Access.Role;
 /** Says for a posting who was told and who was not. */
 @Component
 @Transactional(readOnly = true)
-class WhoWasTold implements Telling {
+class WhoWasTold implements Announcer {
 
   private final Message.Repository messages;
-  private final Letters letters;
+  private final PostingLetters letters;
   private final People people;
 
-  WhoWasTold(Message.Repository messages, Letters letters, People people, MailServer server) {
+  WhoWasTold(
+      Message.Repository messages, PostingLetters letters, People people, MailServer server) {
     this.messages = messages;
     this.letters = letters;
     this.people = people;
   }
 
   @Override
-  public Told of(DeliveryView delivery) {
+  public Announced of(DeliveryView delivery) {
     List<Message> all = latest(messages.about(delivery.id()));
     Set<UUID> to = new HashSet<>();
     all.forEach(m -> to.add(m.toId()));
     Map<UUID, People.Contact> contacts = people.contacts(to);
-    Map<Told.Why, List<String>> untold = new EnumMap<>(Told.Why.class);
+    Map<Announced.Why, List<String>> untold = new EnumMap<>(Announced.Why.class);
     int students = 0;
     int guardians = 0;
     Optional<Instant> next = Optional.empty();
     for (Message message : all) {
       People.Contact contact = contacts.get(message.toId());
-      Optional<Told.Why> why = why(message.state());
+      Optional<Announced.Why> why = why(message.state());
       if (contact == null || message.state() == Message.State.DROPPED) {
         continue;
       }
@@ -63,7 +64,7 @@ class WhoWasTold implements Telling {
       }
     }
     untold.values().forEach(names -> names.sort(String::compareTo));
-    return new Told(students, guardians, untold, next);
+    return new Announced(students, guardians, untold, next);
   }
 
   /** What each person was told last. */
@@ -73,20 +74,20 @@ class WhoWasTold implements Telling {
     return List.copyOf(last.values());
   }
 
-  private static Optional<Told.Why> why(Message.State state) {
+  private static Optional<Announced.Why> why(Message.State state) {
     return switch (state) {
-      case WAITING -> Optional.of(Told.Why.WAITING);
-      case NO_ADDRESS -> Optional.of(Told.Why.NO_ADDRESS);
-      case NO_SERVER -> Optional.of(Told.Why.NO_SERVER);
-      case REFUSED -> Optional.of(Told.Why.REFUSED);
-      case GIVEN_UP -> Optional.of(Told.Why.GIVEN_UP);
+      case WAITING -> Optional.of(Announced.Why.WAITING);
+      case NO_ADDRESS -> Optional.of(Announced.Why.NO_ADDRESS);
+      case NO_SERVER -> Optional.of(Announced.Why.NO_SERVER);
+      case REFUSED -> Optional.of(Announced.Why.REFUSED);
+      case GIVEN_UP -> Optional.of(Announced.Why.GIVEN_UP);
       case SENT, DROPPED -> Optional.empty();
     };
   }
 
   /** One student with a family, if there is one. */
   @Override
-  public List<Letter> letters(DeliveryView delivery, SectionView section) {
+  public List<Sample> letters(DeliveryView delivery, SectionView section) {
     if (section.students().isEmpty()) {
       return List.of();
     }
@@ -97,13 +98,13 @@ class WhoWasTold implements Telling {
             .filter(guarded::contains)
             .findFirst()
             .orElseGet(() -> section.students().iterator().next());
-    List<Letters.Piece> pieces = letters.about(delivery, section, Set.of(student));
+    List<PostingLetters.Piece> pieces = letters.about(delivery, section, Set.of(student));
     Set<UUID> to = new HashSet<>();
     pieces.forEach(p -> to.add(p.to()));
     Map<UUID, People.Contact> contacts = people.contacts(to);
     return pieces.stream()
         .map(p -> letters.joined(List.of(p), "\u2026"))
-        .map(p -> new Letter(contacts.get(p.to()).name(), p.subject(), p.body()))
+        .map(p -> new Sample(contacts.get(p.to()).name(), p.subject(), p.body()))
         .toList();
   }
 }

@@ -6,6 +6,7 @@ import java.util.UUID;
 /**
  * Who was told of a delivery is to be told of a change.
  *
- * @param tasks that are others: who has done them all need not know; empty if it concerns everybody
+ * @param tasks that have changed: who has done them all need not know; empty if it concerns
+ *     everybody
  */
 public record DeliveryChanged(DeliveryView delivery, Set<UUID> tasks) {}

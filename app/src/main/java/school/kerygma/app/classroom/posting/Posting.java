@@ -241,7 +241,7 @@ class Posting implements Persistable<UUID> {
     @Query(
         WHOLE
             + "d.announcedAt is not null and d.withdrawnAt is null and p.tasks is not empty"
-            + " and not exists (select 1 from ToldTask t where t.key.deliveryId = d.id)")
+            + " and not exists (select 1 from TaskAsTold t where t.key.deliveryId = d.id)")
     List<Delivery> neverTold();
 
     @Query(WHOLE + ":task member of p.tasks")

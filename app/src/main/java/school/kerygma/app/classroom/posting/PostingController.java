@@ -53,9 +53,9 @@ class PostingController {
   private final OutdatedStops outdated;
   private final RosterNames names;
   private final PostingLook look;
-  private final Telling telling;
+  private final Announcer telling;
   private final ReadyTalks ready;
-  private final ToldTasks toldTasks;
+  private final ChangesSinceTold toldTasks;
   private final HasMail mail;
   private final Works works;
   private final Gate gate;
@@ -72,9 +72,9 @@ class PostingController {
       OutdatedStops outdated,
       RosterNames names,
       PostingLook look,
-      Telling telling,
+      Announcer telling,
       ReadyTalks ready,
-      ToldTasks toldTasks,
+      ChangesSinceTold toldTasks,
       HasMail mail,
       Works works,
       Gate gate,
@@ -107,7 +107,7 @@ class PostingController {
     List<TaskView> tied = tasks.among(explained);
     Map<UUID, DeliveryView> posted = new HashMap<>();
     postings.ofWalkthroughs(Set.of(id)).forEach(d -> posted.put(d.section(), d));
-    Map<UUID, List<ToldTasks.Changed>> changed = toldTasks.open(posted.values());
+    Map<UUID, List<ChangesSinceTold.Changed>> changed = toldTasks.open(posted.values());
     Instant now = clock.instant();
     List<PostingRow> rows = new ArrayList<>();
     for (SectionView section : offered(me, posted.keySet())) {

@@ -47,14 +47,14 @@ class PostingLook {
    * @param deed what the button would do; empty if nothing can be posted so
    * @param letters what would be written to one student and one family
    */
-  record Look(Map<UUID, Row> rows, String deed, List<Telling.Letter> letters) {}
+  record Look(Map<UUID, Row> rows, String deed, List<Announcer.Sample> letters) {}
 
   private final MessageSource messages;
-  private final Telling telling;
+  private final Announcer telling;
   private final Clock clock;
   private final Wording show = new Wording();
 
-  PostingLook(MessageSource messages, Telling telling, Clock clock) {
+  PostingLook(MessageSource messages, Announcer telling, Clock clock) {
     this.messages = messages;
     this.telling = telling;
     this.clock = clock;
@@ -99,7 +99,7 @@ class PostingLook {
                 messages.getMessage(problem.key(), problem.details(), Locale.US)));
       }
     }
-    List<Telling.Letter> letters =
+    List<Announcer.Sample> letters =
         posted.entrySet().stream()
             .findFirst()
             .map(e -> letters(form, walkthrough, owner, e.getKey(), e.getValue(), tasks))
@@ -131,7 +131,7 @@ class PostingLook {
         : text("post.deed-own", show.list(names));
   }
 
-  private List<Telling.Letter> letters(
+  private List<Announcer.Sample> letters(
       MultiValueMap<String, String> form,
       @Nullable UUID walkthrough,
       UUID owner,

@@ -15,7 +15,7 @@ import school.kerygma.core.time.Moments;
  * @param doubts about the moments
  * @param tasks those that are put up with it for this section
  * @param told who has been told, if it is posted
- * @param changed what is another since
+ * @param changed what has changed since they were told
  */
 record PostingRow(
     SectionView section,
@@ -23,16 +23,16 @@ record PostingRow(
     Optional<DeliveryView> delivery,
     List<Moments.Doubt> doubts,
     List<TaskView> tasks,
-    Optional<Told> told,
-    List<ToldTasks.Changed> changed,
+    Optional<Announced> told,
+    List<ChangesSinceTold.Changed> changed,
     Instant now) {
 
   /** A section to which it is posted. */
   static PostingRow posted(
       SectionView section,
       DeliveryView delivery,
-      Told told,
-      Map<UUID, List<ToldTasks.Changed>> changed,
+      Announced told,
+      Map<UUID, List<ChangesSinceTold.Changed>> changed,
       Instant now) {
     Moments moments = delivery.moments();
     return new PostingRow(

@@ -46,8 +46,8 @@ class WeekPostingController {
   private final Sections sections;
   private final Tasks tasks;
   private final PostingLook look;
-  private final Telling telling;
-  private final ToldTasks toldTasks;
+  private final Announcer telling;
+  private final ChangesSinceTold toldTasks;
   private final ReadyTalks ready;
   private final HasMail mail;
   private final Gate gate;
@@ -58,8 +58,8 @@ class WeekPostingController {
       Sections sections,
       Tasks tasks,
       PostingLook look,
-      Telling telling,
-      ToldTasks toldTasks,
+      Announcer telling,
+      ChangesSinceTold toldTasks,
       ReadyTalks ready,
       HasMail mail,
       Gate gate,
@@ -96,7 +96,7 @@ class WeekPostingController {
     List<TaskView> planned = planned(own, monday);
     List<DeliveryView> deliveries = deliveries(own);
     Standing standing = Standing.of(deliveries, now);
-    Map<UUID, List<ToldTasks.Changed>> changed = toldTasks.open(deliveries);
+    Map<UUID, List<ChangesSinceTold.Changed>> changed = toldTasks.open(deliveries);
     List<PostingRow> rows = new ArrayList<>();
     for (SectionView section : own) {
       Set<UUID> inWeek =

@@ -1,4 +1,4 @@
 package school.kerygma.app.classroom.posting;
 
-/** What goes with a delivery is another: tasks may be new. */
+/** What goes with a delivery has changed: tasks may be new. */
 record WordsChanged(DeliveryView delivery) {}

@@ -80,7 +80,7 @@ class FeedController {
     return whose;
   }
 
-  private List<HelpHours.Told> booked(SignedIn person) {
+  private List<HelpHours.Booked> booked(SignedIn person) {
     return switch (person.role()) {
       case TEACHER -> hours.told(List.of(), Optional.of(person.id()));
       case STUDENT -> hours.told(List.of(person.id()), Optional.empty());

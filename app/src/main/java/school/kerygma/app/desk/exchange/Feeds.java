@@ -76,7 +76,7 @@ class Feeds {
    */
   @Transactional(readOnly = true)
   byte[] of(
-      String name, List<SectionView> of, Map<UUID, String> whose, List<HelpHours.Told> booked) {
+      String name, List<SectionView> of, Map<UUID, String> whose, List<HelpHours.Booked> booked) {
     Map<UUID, SectionView> byId = new HashMap<>();
     of.forEach(section -> byId.put(section.id(), section));
     List<FeedWriter.Line> lines = new ArrayList<>();
@@ -112,7 +112,7 @@ class Feeds {
         e.cancelled());
   }
 
-  private static FeedWriter.Line line(HelpHours.Told told, String student) {
+  private static FeedWriter.Line line(HelpHours.Booked told, String student) {
     return new FeedWriter.Line(
         "time-" + told.booking().id() + "@kerygma",
         told.hour().zone(),
@@ -143,7 +143,7 @@ class Feeds {
   }
 
   /** What calendars should be told of one thing. */
-  private record Told(
+  private record Published(
       String uid,
       String summary,
       String about,
@@ -152,25 +152,25 @@ class Feeds {
       Instant ends,
       boolean cancelled) {
 
-    static Told of(FeedEntry e) {
-      return new Told(
+    static Published of(FeedEntry e) {
+      return new Published(
           e.uid(), e.summary(), e.about(), e.place(), e.startsAt(), e.endsAt(), e.cancelled());
     }
   }
 
   /** Notes what has changed since calendars were last told; mostly that is nothing. */
   private void note(SectionView section, Standing standing, Map<UUID, TaskView> known) {
-    List<Told> now = told(section, standing, known);
-    Set<String> uids = now.stream().map(Told::uid).collect(Collectors.toSet());
+    List<Published> now = told(section, standing, known);
+    Set<String> uids = now.stream().map(Published::uid).collect(Collectors.toSet());
     List<FeedEntry> before = entries.ofSections(Set.of(section.id()));
-    Set<Told> same = before.stream().map(Told::of).collect(Collectors.toSet());
-    List<Told> changed = now.stream().filter(t -> !same.contains(t)).toList();
+    Set<Published> same = before.stream().map(Published::of).collect(Collectors.toSet());
+    List<Published> changed = now.stream().filter(t -> !same.contains(t)).toList();
     boolean gone = before.stream().anyMatch(e -> !e.cancelled() && !uids.contains(e.uid()));
     if (changed.isEmpty() && !gone) {
       return;
     }
     Instant moment = clock.instant();
-    for (Told t : changed) {
+    for (Published t : changed) {
       entries.note(
           t.uid(),
           section.id(),
@@ -188,8 +188,8 @@ class Feeds {
     }
   }
 
-  private List<Told> told(SectionView section, Standing standing, Map<UUID, TaskView> known) {
-    List<Told> all = new ArrayList<>();
+  private List<Published> told(SectionView section, Standing standing, Map<UUID, TaskView> known) {
+    List<Published> all = new ArrayList<>();
     Map<UUID, Rounds.Round> shared =
         rounds.of(known.keySet()).stream().collect(Collectors.toMap(Rounds.Round::task, r -> r));
     for (TaskView posted : known.values()) {
@@ -201,7 +201,7 @@ class Feeds {
               told -> {
                 Instant due = told.at();
                 all.add(
-                    new Told(
+                    new Published(
                         "task-" + task.id() + "-" + section.id() + "@kerygma",
                         task.title(),
                         about(task, section, told, standing),
@@ -217,7 +217,7 @@ class Feeds {
     }
     for (SessionView session : sessions.ofSection(section.id())) {
       all.add(
-          new Told(
+          new Published(
               "session-" + session.id() + "@kerygma",
               session.sheet().title(),
               "",
@@ -248,9 +248,9 @@ class Feeds {
         key, new Object[] {new Wording().moment(at, section.zone())}, Locale.US);
   }
 
-  private Told firstAnswer(TaskView task, SectionView section, RoundRule rule, Instant whole) {
+  private Published firstAnswer(TaskView task, SectionView section, RoundRule rule, Instant whole) {
     Instant due = rule.answerDue(whole, section.calendar());
-    return new Told(
+    return new Published(
         "round-" + task.id() + "-" + section.id() + "@kerygma",
         words.getMessage("feed.first-answer", new Object[] {task.title()}, Locale.US),
         "",
@@ -261,14 +261,14 @@ class Feeds {
   }
 
   /** Parts that are due before the whole. */
-  private static List<Told> parts(TaskView task, SectionView section, Instant whole) {
+  private static List<Published> parts(TaskView task, SectionView section, Instant whole) {
     return task.sheet().board().filter(ChoiceBoard::isStaggered).stream()
         .flatMap(b -> b.ways().stream())
         .filter(w -> w.daysBefore() > 0)
         .map(
             w -> {
               Instant due = w.due(whole, section.zone());
-              return new Told(
+              return new Published(
                   "part-" + w.id() + "-" + section.id() + "@kerygma",
                   task.title() + ": " + w.text(),
                   "",

@@ -24,7 +24,7 @@ record ToLookAt(
       new ToLookAt(
           List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
 
-  /** What is another than students and families were told. */
+  /** What has changed since students and families were told. */
   record Changed(String title, SectionView section, DeliveryView delivery) {}
 
   /**

@@ -15,8 +15,8 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.classroom.audience.Audience;
+import school.kerygma.app.classroom.posting.ChangesSinceTold;
 import school.kerygma.app.classroom.posting.DeliveryView;
-import school.kerygma.app.classroom.posting.ToldTasks;
 import school.kerygma.app.desk.planbook.WeekView.Cell;
 import school.kerygma.app.desk.planbook.WeekView.Planned;
 import school.kerygma.app.plan.planning.DayNotes;
@@ -42,7 +42,7 @@ class Weeks {
   private final Scripts scripts;
   private final Audience audience;
   private final Jottings jottings;
-  private final ToldTasks told;
+  private final ChangesSinceTold told;
 
   Weeks(
       TermBook.Opener books,
@@ -51,7 +51,7 @@ class Weeks {
       Scripts scripts,
       Audience audience,
       Jottings jottings,
-      ToldTasks told) {
+      ChangesSinceTold told) {
     this.books = books;
     this.findings = findings;
     this.notes = notes;

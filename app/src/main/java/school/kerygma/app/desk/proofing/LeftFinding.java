@@ -17,7 +17,7 @@ import org.springframework.data.jpa.repository.Query;
 class LeftFinding {
 
   /**
-   * By what its sides say: once one of them is another, nothing is left any more.
+   * By what its sides say: once one of them changes, nothing is left any more.
    *
    * @param sides a digest of them
    */

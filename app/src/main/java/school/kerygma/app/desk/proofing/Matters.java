@@ -356,7 +356,7 @@ class Matters {
       for (Paper paper : all) {
         for (int i = 0; i < paper.pages().size(); i++) {
           Page page = paper.pages().get(i);
-          List<List<Matter.Told>> told = new ArrayList<>();
+          List<List<Matter.ReadFact>> told = new ArrayList<>();
           for (int s = 0; s < sections; s++) {
             told.add(page.told());
           }
@@ -379,7 +379,7 @@ class Matters {
 
   private record Paper(Matter.Paper paper, List<Page> pages) {}
 
-  private record Page(String words, List<Matter.Told> told) {}
+  private record Page(String words, List<Matter.ReadFact> told) {}
 
   private Papers papers(List<StopView> stops, List<TaskView> of) {
     Set<UUID> seen = new LinkedHashSet<>();
@@ -449,8 +449,8 @@ class Matters {
         texts);
   }
 
-  private static Matter.Told told(Facts.Note note) {
-    return new Matter.Told(
+  private static Matter.ReadFact told(Facts.Note note) {
+    return new Matter.ReadFact(
         note.fact(),
         note.value(),
         note.open() && note.fact().doubts().stream().anyMatch(Fact::isOfReading));

@@ -233,7 +233,7 @@ class ProofController {
       throw Problem.conflict("task-shared");
     }
     if (proofs.line(id, sides).filter(Proofs.Line::open).isEmpty()) {
-      throw Problem.conflict("changed-elsewhere"); // An older tab: its proof is another by now.
+      throw Problem.conflict("changed-elsewhere"); // An older tab: the proof has changed since.
     }
     TaskView before = tasks.get(task);
     tasks.change(task, before.version(), set(before, field, value));

@@ -102,7 +102,7 @@ class Proofs {
   }
 
   /**
-   * Lets a disagreement stand until one of its sides is another.
+   * Lets a disagreement stand until one of its sides changes.
    *
    * @param reason 1 to 300 characters
    */

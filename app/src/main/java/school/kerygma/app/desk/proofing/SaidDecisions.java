@@ -53,8 +53,8 @@ class SaidDecisions {
   }
 
   /** Facts of a text as they are to be taken after what was decided. */
-  static List<List<Matter.Told>> taken(
-      List<List<Matter.Told>> facts, Map<String, Boolean> decided) {
+  static List<List<Matter.ReadFact>> taken(
+      List<List<Matter.ReadFact>> facts, Map<String, Boolean> decided) {
     if (decided.isEmpty()) {
       return facts;
     }
@@ -66,7 +66,7 @@ class SaidDecisions {
                     .map(
                         t ->
                             t.asked() && decided.getOrDefault(t.fact().quote(), false)
-                                ? new Matter.Told(t.fact(), t.value(), false)
+                                ? new Matter.ReadFact(t.fact(), t.value(), false)
                                 : t)
                     .toList())
         .toList();

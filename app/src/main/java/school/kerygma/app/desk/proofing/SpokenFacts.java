@@ -46,7 +46,7 @@ class SpokenFacts {
 
   private final Interner<Against> contexts = Interner.newWeakInterner();
 
-  private final Cache<Read, List<Matter.Told>> known =
+  private final Cache<Read, List<Matter.ReadFact>> known =
       Caffeine.newBuilder().maximumSize(KNOWN).build();
 
   /** Against what a section takes words: its own meetings, or those of the first. */
@@ -86,9 +86,9 @@ class SpokenFacts {
    *
    * @param contexts of the sections, in their order
    */
-  List<List<Matter.Told>> of(String words, List<Context> contexts) {
+  List<List<Matter.ReadFact>> of(String words, List<Context> contexts) {
     boolean ofMeetings = OF_MEETINGS.matcher(words).find();
-    List<List<Matter.Told>> all = new ArrayList<>();
+    List<List<Matter.ReadFact>> all = new ArrayList<>();
     for (Context context : contexts) {
       all.add(
           known.get(new Read(words, ofMeetings ? context.own : context.shared), SpokenFacts::read));
@@ -96,9 +96,9 @@ class SpokenFacts {
     return all;
   }
 
-  private static List<Matter.Told> read(Read of) {
+  private static List<Matter.ReadFact> read(Read of) {
     return FactReader.read(of.words(), of.against().reference(), of.against().sections()).stream()
-        .map(Matter.Told::of)
+        .map(Matter.ReadFact::of)
         .toList();
   }
 }

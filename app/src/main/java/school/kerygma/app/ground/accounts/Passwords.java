@@ -69,7 +69,7 @@ class Passwords {
         .ifPresent(
             p ->
                 events.publishEvent(
-                    new Letter(
+                    new LetterToSend(
                         p.id(),
                         text("mail.password.subject"),
                         text("mail.password.body", p.name(), link(p, now)))));

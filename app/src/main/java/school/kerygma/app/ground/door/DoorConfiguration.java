@@ -60,13 +60,13 @@ class DoorConfiguration implements WebMvcConfigurer {
 
   /** Behind security: who asks is known. */
   @Bean
-  FilterRegistrationBean<Once> lastOnce(OnceKeys keys, Refusals refusals) {
-    return at(0, new Once(keys, refusals));
+  FilterRegistrationBean<RepeatedRequests> lastOnce(RequestKeys keys, Refusals refusals) {
+    return at(0, new RepeatedRequests(keys, refusals));
   }
 
   /** What came of requests of yesterday is of no use. */
   @Bean
-  ApplicationListener<PayloadApplicationEvent<Nightly>> forgetKeys(OnceKeys keys) {
+  ApplicationListener<PayloadApplicationEvent<Nightly>> forgetKeys(RequestKeys keys) {
     return night -> keys.sweep();
   }
 
@@ -117,7 +117,7 @@ class DoorConfiguration implements WebMvcConfigurer {
         return hidden;
       }
       Map<String, String> more = new HashMap<>(hidden);
-      more.put(Once.FIELD, UUID.randomUUID().toString());
+      more.put(RepeatedRequests.FIELD, UUID.randomUUID().toString());
       return more;
     }
 

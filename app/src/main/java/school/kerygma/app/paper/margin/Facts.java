@@ -207,7 +207,7 @@ public class Facts {
         k -> FactReader.read(page.page(), around.reference(), around.sections()));
   }
 
-  /** Against what a page is read: its facts are others once this is another. */
+  /** What a page is read against: when this changes, its facts may change. */
   Object readAgainst(Leaf page) {
     return around(page);
   }

@@ -179,7 +179,7 @@ public record TaskSheet(
   }
 
   /** The same task with something else; what is not set stays. */
-  private final class But {
+  private final class Copy {
     private String title = TaskSheet.this.title;
     private String detail = TaskSheet.this.detail;
     private int minutes = TaskSheet.this.minutes;
@@ -202,38 +202,38 @@ public record TaskSheet(
     private Map<UUID, Difference> differs = TaskSheet.this.differs;
   }
 
-  private TaskSheet but(Consumer<But> change) {
-    But other = new But();
-    change.accept(other);
+  private TaskSheet with(Consumer<Copy> change) {
+    Copy copy = new Copy();
+    change.accept(copy);
     return new TaskSheet(
-        other.title,
-        other.detail,
-        other.minutes,
-        other.answers,
-        other.points,
-        other.kind,
-        other.required,
-        other.opens,
-        other.after,
-        other.unit,
-        other.word,
-        other.due,
-        other.improve,
-        other.place,
-        other.handIn,
-        other.board,
-        other.handouts,
-        other.keys,
-        other.days,
-        other.differs);
+        copy.title,
+        copy.detail,
+        copy.minutes,
+        copy.answers,
+        copy.points,
+        copy.kind,
+        copy.required,
+        copy.opens,
+        copy.after,
+        copy.unit,
+        copy.word,
+        copy.due,
+        copy.improve,
+        copy.place,
+        copy.handIn,
+        copy.board,
+        copy.handouts,
+        copy.keys,
+        copy.days,
+        copy.differs);
   }
 
   public TaskSheet how(String other) {
-    return but(b -> b.detail = other);
+    return with(c -> c.detail = other);
   }
 
   public TaskSheet worth(@Nullable Integer other, String ofKind) {
-    return but(
+    return with(
         b -> {
           b.points = other;
           b.kind = ofKind;
@@ -242,11 +242,11 @@ public record TaskSheet(
 
   /** The same task, of other minutes. */
   public TaskSheet lasting(int other) {
-    return but(b -> b.minutes = other);
+    return with(c -> c.minutes = other);
   }
 
   public TaskSheet opening(boolean needed, Opens other) {
-    return but(
+    return with(
         b -> {
           b.required = needed;
           b.opens = other;
@@ -255,7 +255,7 @@ public record TaskSheet(
 
   /** The same task, to be opened when all the others are ticked; without any, with its posting. */
   public TaskSheet after(Set<UUID> others) {
-    return but(
+    return with(
         b -> {
           b.opens = others.isEmpty() ? Opens.WITH_ITS_POSTING : Opens.WHEN_CHOSEN_ARE_TICKED;
           b.after = others;
@@ -264,7 +264,7 @@ public record TaskSheet(
 
   /** The same task, to be opened when all others of some weeks are done. */
   public TaskSheet afterUnit(UnitWeeks weeks) {
-    return but(
+    return with(
         b -> {
           b.opens = Opens.WHEN_ALL_OF_ITS_UNIT_ARE_DONE;
           b.unit = Optional.of(weeks);
@@ -273,7 +273,7 @@ public record TaskSheet(
 
   /** The same task, to be opened by a word that is given in class. */
   public TaskSheet openedBy(String other) {
-    return but(
+    return with(
         b -> {
           b.opens = Opens.WHEN_THE_WORD_IS_GIVEN;
           b.word = other;
@@ -281,32 +281,32 @@ public record TaskSheet(
   }
 
   public TaskSheet due(Optional<DueRule> other) {
-    return but(b -> b.due = other);
+    return with(c -> c.due = other);
   }
 
   /** The same task, to be improved for some school days after it is due. */
   public TaskSheet improved(int schoolDays) {
-    return but(b -> b.improve = schoolDays);
+    return with(c -> c.improve = schoolDays);
   }
 
   /** The same task, done or handed in elsewhere. */
   public TaskSheet at(String other) {
-    return but(b -> b.place = other);
+    return with(c -> c.place = other);
   }
 
   /** The same task, for which something is handed in. */
   public TaskSheet handedIn(HandInRule other) {
-    return but(b -> b.handIn = Optional.of(other));
+    return with(c -> c.handIn = Optional.of(other));
   }
 
   /** The same task with ways to choose from. */
   public TaskSheet choosing(ChoiceBoard other) {
-    return but(b -> b.board = Optional.of(other));
+    return with(c -> c.board = Optional.of(other));
   }
 
   /** The same task with papers to read and short answers to write. */
   public TaskSheet reading(Set<UUID> papers, int toAnswer) {
-    return but(
+    return with(
         b -> {
           b.handouts = papers;
           b.answers = toAnswer;
@@ -315,12 +315,12 @@ public record TaskSheet(
 
   /** The same task with other papers that appear when it is due. */
   public TaskSheet withKeys(Set<UUID> other) {
-    return but(b -> b.keys = other);
+    return with(c -> c.keys = other);
   }
 
   /** The same task on other days, with differences by the same sections. */
   public TaskSheet on(Map<UUID, LocalDate> other, Map<UUID, Difference> otherwise) {
-    return but(
+    return with(
         b -> {
           b.days = other;
           b.differs = otherwise;
@@ -360,7 +360,7 @@ public record TaskSheet(
     if (other == null) {
       return this;
     }
-    return but(
+    return with(
         b -> {
           b.detail = other.detail() == null ? detail : other.detail();
           b.minutes = other.minutes() == null ? minutes : other.minutes();

@@ -73,7 +73,7 @@ class BookingController {
    *
    * @param off what was booked, lies ahead and was called off
    */
-  record ForOne(UUID student, String name, List<Shown> hours, List<HelpHours.Told> off) {}
+  record ForOne(UUID student, String name, List<Shown> hours, List<HelpHours.Booked> off) {}
 
   private final HelpHours hours;
   private final Sections sections;

@@ -26,7 +26,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
-import school.kerygma.app.ground.accounts.Letter;
+import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.PersonMerged;
 import school.kerygma.app.ground.accounts.Remembers;
@@ -111,7 +111,7 @@ public class HelpHours implements Gate.CircleSource, Remembers {
       Instant changedAt) {}
 
   /** A booking as a calendar is told of it, also once it is given back. */
-  public record Told(Hour hour, Booking booking, BookableTimes.Time time) {
+  public record Booked(Hour hour, Booking booking, BookableTimes.Time time) {
 
     public boolean cancelled() {
       return hour.calledOff() || booking.number().isEmpty();
@@ -298,7 +298,7 @@ public class HelpHours implements Gate.CircleSource, Remembers {
 
   /** What the calendars of students, or of a teacher, are told. */
   @Transactional(readOnly = true)
-  public List<Told> told(Collection<UUID> students, Optional<UUID> teacher) {
+  public List<Booked> told(Collection<UUID> students, Optional<UUID> teacher) {
     List<Booking> all =
         teacher
             .map(
@@ -320,14 +320,14 @@ public class HelpHours implements Gate.CircleSource, Remembers {
         .map(
             b -> {
               Hour hour = hours.get(b.hour());
-              return new Told(hour, b, hour.times().times().get(b.was()));
+              return new Booked(hour, b, hour.times().times().get(b.was()));
             })
         .toList();
   }
 
   /** What a student had booked that was called off, until its time has passed. */
   @Transactional(readOnly = true)
-  public List<Told> calledOff(UUID student) {
+  public List<Booked> calledOff(UUID student) {
     return told(Set.of(student), Optional.empty()).stream()
         .filter(t -> t.hour().calledOff() && t.booking().number().isPresent())
         .filter(t -> t.time().isOpen(clock.instant()))
@@ -453,7 +453,7 @@ public class HelpHours implements Gate.CircleSource, Remembers {
     String when = said(hour, hour.times().times().get(booking.was()));
     String name = people.contacts(Set.of(booking.student())).get(booking.student()).name();
     events.publishEvent(
-        new Letter(
+        new LetterToSend(
             booking.by(),
             words.getMessage("mail.time-off.subject", new Object[] {hour.title(), when}, Locale.US),
             words.getMessage(

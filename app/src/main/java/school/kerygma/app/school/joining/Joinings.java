@@ -25,7 +25,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
-import school.kerygma.app.ground.accounts.Letter;
+import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.MailKeys;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.PersonMerged;
@@ -481,7 +481,7 @@ public class Joinings implements Remembers {
     String section = sections.get(asked.section()).name();
     String link = people.cardLinks(Set.of(person)).get(person);
     events.publishEvent(
-        new Letter(
+        new LetterToSend(
             person,
             words.getMessage("mail.joined.subject", new Object[] {section}, Locale.US),
             words.getMessage("mail.joined.body", new Object[] {section, link}, Locale.US)));

@@ -21,7 +21,7 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import school.kerygma.app.ground.accounts.Letter;
+import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
@@ -123,7 +123,7 @@ public class RollLetters {
       child, section.name(), wording.fullDay(day), wording.time(setting.call().closes()), link
     };
     events.publishEvent(
-        new Letter(
+        new LetterToSend(
             guardian,
             words.getMessage("mail.absent.subject", details, Locale.US),
             words.getMessage("mail.absent.body", details, Locale.US)));

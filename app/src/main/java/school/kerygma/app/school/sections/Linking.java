@@ -14,7 +14,7 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import school.kerygma.app.ground.accounts.Letter;
+import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.MailKeys;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.problems.Problem;
@@ -138,7 +138,7 @@ public class Linking {
     String link = keys.link("/yes", request.id());
     String kind = request.kind().name().toLowerCase(Locale.ROOT);
     events.publishEvent(
-        new Letter(
+        new LetterToSend(
             request.personId(),
             text("mail.link." + kind + ".subject", q.section()),
             text(

@@ -67,9 +67,9 @@ class ClipController {
   record Line(UUID id, String name, String what, boolean ready, Optional<UUID> work, int percent) {}
 
   /** A clip that could not be made ready, and why. */
-  record Told(UUID work, String name, String why) {}
+  record Failed(UUID work, String name, String why) {}
 
-  record Listed(List<Line> clips, List<Told> failed) {}
+  record Listed(List<Line> clips, List<Failed> failed) {}
 
   @GetMapping("/walkthroughs/{id}/clips")
   @ResponseBody
@@ -80,7 +80,7 @@ class ClipController {
         clips.failed(me.id()).stream()
             .map(
                 f ->
-                    new Told(
+                    new Failed(
                         f.id(),
                         f.label(),
                         words.getMessage(f.problem(), new Object[] {f.detail()}, locale)))

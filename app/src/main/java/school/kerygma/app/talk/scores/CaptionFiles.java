@@ -65,7 +65,7 @@ public class CaptionFiles {
     if (bytes.length > MOST_BYTES) {
       throw Problem.refused("captions-too-large").at("file");
     }
-    Letters letters = Letters.of(bytes);
+    TextOfFile letters = TextOfFile.of(bytes);
     CaptionFile file;
     try {
       file = CaptionFile.read(letters.text());

@@ -12,19 +12,19 @@ import java.nio.charset.StandardCharsets;
  * @param guessed whether the file does not say in which letters it is written, so that accents may
  *     be wrong
  */
-record Letters(String text, boolean guessed) {
+record TextOfFile(String text, boolean guessed) {
 
-  static Letters of(byte[] bytes) {
+  static TextOfFile of(byte[] bytes) {
     boolean marked = bytes.length > 1;
     if (marked && (bytes[0] & 0xFF) == 0xFF && (bytes[1] & 0xFF) == 0xFE
         || marked && (bytes[0] & 0xFF) == 0xFE && (bytes[1] & 0xFF) == 0xFF) {
-      return new Letters(new String(bytes, StandardCharsets.UTF_16), false);
+      return new TextOfFile(new String(bytes, StandardCharsets.UTF_16), false);
     }
     try {
       ByteBuffer all = ByteBuffer.wrap(bytes);
-      return new Letters(StandardCharsets.UTF_8.newDecoder().decode(all).toString(), false);
+      return new TextOfFile(StandardCharsets.UTF_8.newDecoder().decode(all).toString(), false);
     } catch (CharacterCodingException e) {
-      return new Letters(new String(bytes, Charset.forName("windows-1252")), true);
+      return new TextOfFile(new String(bytes, Charset.forName("windows-1252")), true);
     }
   }
 }

@@ -30,7 +30,7 @@ import school.kerygma.app.school.sections.Sections;
  */
 @Service
 @Transactional
-public class ToldTasks {
+public class ChangesSinceTold {
 
   /** How long a page says that something has changed, after it was told. */
   private static final Duration SHOWN = Duration.ofDays(7);
@@ -46,7 +46,7 @@ public class ToldTasks {
   }
 
   /**
-   * One thing that is another.
+   * One thing that has changed.
    *
    * @param was as it was told: words, a number or an instant; empty if there was none
    * @param is as it is now, the same way
@@ -68,16 +68,16 @@ public class ToldTasks {
     }
   }
 
-  /** A task of a delivery with all that is another. */
+  /** A task of a delivery with all that has changed. */
   public record Changed(TaskView task, List<Change> changes) {}
 
   /** All that was told of some deliveries. */
-  public static final class Told {
+  public static final class Changes {
 
-    private final Map<UUID, Map<UUID, List<ToldTask>>> rounds = new HashMap<>();
+    private final Map<UUID, Map<UUID, List<TaskAsTold>>> rounds = new HashMap<>();
 
-    private Told(List<ToldTask> all) {
-      for (ToldTask one : all) {
+    private Changes(List<TaskAsTold> all) {
+      for (TaskAsTold one : all) {
         rounds
             .computeIfAbsent(one.key().deliveryId(), d -> new HashMap<>())
             .computeIfAbsent(one.key().taskId(), t -> new ArrayList<>())
@@ -85,19 +85,19 @@ public class ToldTasks {
       }
     }
 
-    private List<ToldTask> of(UUID delivery, UUID task) {
+    private List<TaskAsTold> of(UUID delivery, UUID task) {
       return rounds.getOrDefault(delivery, Map.of()).getOrDefault(task, List.of());
     }
 
-    /** What is another than it was told the last time. */
+    /** What has changed since it was told the last time. */
     public List<Change> open(UUID delivery, TaskView task, Instant due) {
-      List<ToldTask> told = of(delivery, task.id());
+      List<TaskAsTold> told = of(delivery, task.id());
       return told.isEmpty() ? List.of() : told.getLast().since(task.sheet(), due);
     }
 
     /** What a page says to be another: what was not told yet, and what was told lately. */
     public List<Change> lately(UUID delivery, TaskView task, Instant due, Instant now) {
-      List<ToldTask> told = of(delivery, task.id());
+      List<TaskAsTold> told = of(delivery, task.id());
       if (told.isEmpty()) {
         return List.of();
       }
@@ -106,15 +106,15 @@ public class ToldTasks {
     }
   }
 
-  private final ToldTask.Repository told;
+  private final TaskAsTold.Repository told;
   private final Postings postings;
   private final Tasks tasks;
   private final Sections sections;
   private final ApplicationEventPublisher events;
   private final Clock clock;
 
-  ToldTasks(
-      ToldTask.Repository told,
+  ChangesSinceTold(
+      TaskAsTold.Repository told,
       Postings postings,
       Tasks tasks,
       Sections sections,
@@ -130,15 +130,15 @@ public class ToldTasks {
 
   /** What was told of some deliveries. */
   @Transactional(readOnly = true)
-  public Told of(Collection<UUID> deliveries) {
-    return new Told(deliveries.isEmpty() ? List.of() : told.of(deliveries));
+  public Changes of(Collection<UUID> deliveries) {
+    return new Changes(deliveries.isEmpty() ? List.of() : told.of(deliveries));
   }
 
-  /** What is another in deliveries that are up, and nobody has been told. */
+  /** What has changed in deliveries that are up, and nobody has been told. */
   @Transactional(readOnly = true)
   public Map<UUID, List<Changed>> open(Collection<DeliveryView> deliveries) {
     List<DeliveryView> up = deliveries.stream().filter(DeliveryView::up).toList();
-    Told all = of(up.stream().map(DeliveryView::id).toList());
+    Changes all = of(up.stream().map(DeliveryView::id).toList());
     Map<UUID, List<Changed>> changed = new HashMap<>();
     if (all.rounds.isEmpty()) {
       return changed;
@@ -157,7 +157,7 @@ public class ToldTasks {
   /** What was told lately of one delivery, or is not told yet, for who is told of it now. */
   @Transactional(readOnly = true)
   public List<Changed> lately(DeliveryView delivery) {
-    Told all = of(List.of(delivery.id()));
+    Changes all = of(List.of(delivery.id()));
     return now(List.of(delivery)).stream()
         .map(
             n ->
@@ -215,7 +215,7 @@ public class ToldTasks {
   }
 
   private void begin(List<DeliveryView> up) {
-    Told all = of(up.stream().map(DeliveryView::id).toList());
+    Changes all = of(up.stream().map(DeliveryView::id).toList());
     for (Now now : now(up)) {
       if (all.of(now.delivery().id(), now.task().id()).isEmpty()) {
         keep(now, 0);
@@ -224,7 +224,7 @@ public class ToldTasks {
   }
 
   /**
-   * What has changed is told now, once: a second press finds nothing that is another.
+   * What has changed is told now, once: a second press finds nothing new.
    *
    * @param write whether a letter goes to those whom it concerns; the pages say it either way
    */
@@ -242,11 +242,11 @@ public class ToldTasks {
     }
   }
 
-  /** All that is another since it was told is told as it is now. */
+  /** All that has changed since it was told is told as it is now. */
   void note(DeliveryView delivery) {
-    Told before = of(List.of(delivery.id()));
+    Changes before = of(List.of(delivery.id()));
     for (Now now : now(List.of(delivery))) {
-      List<ToldTask> rounds = before.of(delivery.id(), now.task().id());
+      List<TaskAsTold> rounds = before.of(delivery.id(), now.task().id());
       if (rounds.isEmpty() || !rounds.getLast().since(now.task().sheet(), now.due()).isEmpty()) {
         keep(now, rounds.size());
       }
@@ -256,8 +256,8 @@ public class ToldTasks {
   private void keep(Now now, int round) {
     TaskSheet sheet = now.task().sheet();
     told.save(
-        new ToldTask(
-            new ToldTask.Key(now.delivery().id(), now.task().id(), round),
+        new TaskAsTold(
+            new TaskAsTold.Key(now.delivery().id(), now.task().id(), round),
             sheet,
             now.due(),
             clock.instant()));

@@ -3,6 +3,7 @@ package school.kerygma.app.classroom.posting;
 import jakarta.persistence.Embeddable;
 import jakarta.persistence.EmbeddedId;
 import jakarta.persistence.Entity;
+import jakarta.persistence.Table;
 import java.io.Serializable;
 import java.time.Instant;
 import java.util.Collection;
@@ -19,7 +20,8 @@ import school.kerygma.app.plan.planning.TaskSheet;
 /** A task as students and families of a section were told of it. */
 @Entity
 @DynamicUpdate
-class ToldTask {
+@Table(name = "told_task")
+class TaskAsTold {
 
   /**
    * One telling.
@@ -39,9 +41,9 @@ class ToldTask {
   private Instant toldAt;
 
   @SuppressWarnings("NullAway.Init")
-  protected ToldTask() {}
+  protected TaskAsTold() {}
 
-  ToldTask(Key key, TaskSheet sheet, Instant dueAt, Instant toldAt) {
+  TaskAsTold(Key key, TaskSheet sheet, Instant dueAt, Instant toldAt) {
     this.key = key;
     this.title = sheet.title();
     this.detail = sheet.detail();
@@ -60,18 +62,19 @@ class ToldTask {
     return toldAt;
   }
 
-  /** What is another since. */
-  List<ToldTasks.Change> since(TaskSheet sheet, Instant due) {
+  /** What has changed since. */
+  List<ChangesSinceTold.Change> since(TaskSheet sheet, Instant due) {
     return Stream.of(
-            ToldTasks.Change.of(ToldTasks.What.TITLE, title, sheet.title()),
-            ToldTasks.Change.of(ToldTasks.What.DUE, dueAt.toString(), due.toString()),
-            ToldTasks.Change.of(
-                ToldTasks.What.MINUTES,
+            ChangesSinceTold.Change.of(ChangesSinceTold.What.TITLE, title, sheet.title()),
+            ChangesSinceTold.Change.of(ChangesSinceTold.What.DUE, dueAt.toString(), due.toString()),
+            ChangesSinceTold.Change.of(
+                ChangesSinceTold.What.MINUTES,
                 Integer.toString(minutes),
                 Integer.toString(sheet.minutes())),
-            ToldTasks.Change.of(ToldTasks.What.POINTS, written(points), written(sheet.points())),
-            ToldTasks.Change.of(ToldTasks.What.PLACE, place, sheet.place()),
-            ToldTasks.Change.of(ToldTasks.What.DETAIL, detail, sheet.detail()))
+            ChangesSinceTold.Change.of(
+                ChangesSinceTold.What.POINTS, written(points), written(sheet.points())),
+            ChangesSinceTold.Change.of(ChangesSinceTold.What.PLACE, place, sheet.place()),
+            ChangesSinceTold.Change.of(ChangesSinceTold.What.DETAIL, detail, sheet.detail()))
         .flatMap(Optional::stream)
         .toList();
   }
@@ -80,10 +83,10 @@ class ToldTask {
     return points == null ? "" : points.toString();
   }
 
-  interface Repository extends JpaRepository<ToldTask, Key> {
+  interface Repository extends JpaRepository<TaskAsTold, Key> {
 
     @Query(
-        "select t from ToldTask t where t.key.deliveryId in :deliveries order by t.key.deliveryId, t.key.taskId, t.key.round")
-    List<ToldTask> of(Collection<UUID> deliveries);
+        "select t from TaskAsTold t where t.key.deliveryId in :deliveries order by t.key.deliveryId, t.key.taskId, t.key.round")
+    List<TaskAsTold> of(Collection<UUID> deliveries);
   }
 }

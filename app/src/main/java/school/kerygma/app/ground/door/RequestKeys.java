@@ -11,7 +11,7 @@ import org.springframework.stereotype.Component;
 
 /** Remembers for a day what came of each request that carried a key. By the machine's clock. */
 @Component
-class OnceKeys {
+class RequestKeys {
 
   private static final Duration KEPT = Duration.ofDays(1);
 
@@ -30,7 +30,7 @@ class OnceKeys {
 
   private final JdbcClient sql;
 
-  OnceKeys(JdbcClient sql) {
+  RequestKeys(JdbcClient sql) {
     this.sql = sql;
   }
 

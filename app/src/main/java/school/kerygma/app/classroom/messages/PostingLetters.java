@@ -17,10 +17,10 @@ import java.util.stream.Collectors;
 import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.classroom.audience.Audience;
+import school.kerygma.app.classroom.posting.ChangesSinceTold;
 import school.kerygma.app.classroom.posting.DeliveryView;
 import school.kerygma.app.classroom.posting.PostedTitles;
 import school.kerygma.app.classroom.posting.Standing;
-import school.kerygma.app.classroom.posting.ToldTasks;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
@@ -32,7 +32,7 @@ import school.kerygma.core.round.RoundRule;
 
 /** The words in which students and families are told of postings. */
 @Component
-class Letters {
+class PostingLetters {
 
   /**
    * What one person is told of one delivery.
@@ -44,18 +44,18 @@ class Letters {
   private final People people;
   private final Tasks tasks;
   private final PostedTitles titles;
-  private final ToldTasks told;
+  private final ChangesSinceTold told;
   private final Audience audience;
   private final Rounds rounds;
   private final MessageSource words;
   private final Clock clock;
   private final Wording show = new Wording();
 
-  Letters(
+  PostingLetters(
       People people,
       Tasks tasks,
       PostedTitles titles,
-      ToldTasks told,
+      ChangesSinceTold told,
       Audience audience,
       Rounds rounds,
       MessageSource words,
@@ -237,7 +237,7 @@ class Letters {
     return show.fullDay(date) + ", " + show.time(at, section.zone());
   }
 
-  /** What is another than it was told, in lines; may be empty. */
+  /** What has changed since they were told, in lines; may be empty. */
   String changes(DeliveryView delivery, SectionView section) {
     return told.lately(delivery).stream()
         .map(
@@ -251,7 +251,7 @@ class Letters {
         .collect(Collectors.joining("\n"));
   }
 
-  /** The same about a posting that has changed since, with what is another. */
+  /** The same about a posting that has changed since, with what has changed. */
   Piece changed(Piece piece, DeliveryView delivery, SectionView section, String changes) {
     return new Piece(
         piece.to(),
@@ -277,8 +277,8 @@ class Letters {
         .orElseGet(() -> text("mail.subject-changed", titles.of(delivery), section.name()));
   }
 
-  private String changed(ToldTasks.Change change, SectionView section) {
-    return change.what() == ToldTasks.What.DUE
+  private String changed(ChangesSinceTold.Change change, SectionView section) {
+    return change.what() == ChangesSinceTold.What.DUE
         ? text("mail.change.DUE", moment(change.isAt(), section), moment(change.wasAt(), section))
         : text("mail.change." + change.what(), change.is(), change.was());
   }

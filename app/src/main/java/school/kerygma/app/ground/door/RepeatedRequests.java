@@ -28,18 +28,18 @@ import org.springframework.web.util.ContentCachingResponseWrapper;
 /**
  * Does once what is asked twice: every form, and every request of a script that makes something,
  * carries a key. A second request with the same key and the same words waits for the first, and is
- * answered with what came of it. A form that is sent again with other words is another request.
+ * answered with what came of it. A form that is sent again with other words is a new request.
  */
-class Once extends OncePerRequestFilter {
+class RepeatedRequests extends OncePerRequestFilter {
 
   static final String FIELD = "once";
   static final String HEADER = "Once";
   private static final int LONGEST_ANSWER = 8_192;
 
-  private final OnceKeys keys;
+  private final RequestKeys keys;
   private final Refusals refusals;
 
-  Once(OnceKeys keys, Refusals refusals) {
+  RepeatedRequests(RequestKeys keys, Refusals refusals) {
     this.keys = keys;
     this.refusals = refusals;
   }
@@ -65,7 +65,7 @@ class Once extends OncePerRequestFilter {
       HttpServletRequest request, HttpServletResponse response, FilterChain chain)
       throws ServletException, IOException {
     String id = digest(request, key(request).orElseThrow());
-    Optional<OnceKeys.Answer> before = keys.begin(id);
+    Optional<RequestKeys.Answer> before = keys.begin(id);
     if (before.isPresent()) {
       answer(before.get(), request, response);
       return;
@@ -97,12 +97,12 @@ class Once extends OncePerRequestFilter {
       return false;
     }
     String body = new String(response.getContentAsByteArray(), StandardCharsets.UTF_8);
-    keys.end(id, new OnceKeys.Answer(status, redirect ? location : null, redirect ? "" : body));
+    keys.end(id, new RequestKeys.Answer(status, redirect ? location : null, redirect ? "" : body));
     return true;
   }
 
   private void answer(
-      OnceKeys.Answer before, HttpServletRequest request, HttpServletResponse response)
+      RequestKeys.Answer before, HttpServletRequest request, HttpServletResponse response)
       throws IOException {
     if (before.status() == 0) {
       refusals.later(request, response, "still-doing");

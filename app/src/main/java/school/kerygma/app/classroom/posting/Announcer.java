@@ -4,13 +4,13 @@ import java.util.List;
 import school.kerygma.app.school.sections.SectionView;
 
 /** Tells students and families of postings; who does it knows who was told. */
-public interface Telling {
+public interface Announcer {
 
   /** A letter as one reader gets it. */
-  record Letter(String to, String subject, String body) {}
+  record Sample(String to, String subject, String body) {}
 
-  Told of(DeliveryView delivery);
+  Announced of(DeliveryView delivery);
 
   /** The letters that a delivery would set off: that of one student, that of one family. */
-  List<Letter> letters(DeliveryView delivery, SectionView section);
+  List<Sample> letters(DeliveryView delivery, SectionView section);
 }

@@ -8,4 +8,4 @@ import java.util.UUID;
  *
  * @param to whose address it goes to; who has none gets none
  */
-public record Letter(UUID to, String subject, String body) {}
+public record LetterToSend(UUID to, String subject, String body) {}

@@ -13,7 +13,7 @@ import java.util.Optional;
  * @param untold names of those who were not, by the reason
  * @param next when the next letters leave, if some wait
  */
-public record Told(
+public record Announced(
     int students, int guardians, Map<Why, List<String>> untold, Optional<Instant> next) {
 
   /** Why somebody has not been told. */
@@ -29,7 +29,7 @@ public record Told(
     GIVEN_UP
   }
 
-  public Told {
+  public Announced {
     untold = Map.copyOf(untold);
   }
 
