@@ -55,6 +55,7 @@ final class DemoServer {
               "--kerygma.demo=true",
               "--kerygma.clock.start=" + START,
               "--db-scheduler.polling-interval=200ms",
+              "--db-scheduler.shutdown-max-wait=100ms",
               "--kerygma.mail.gather=3s",
               "--kerygma.mail.evening=",
               "--spring.jpa.properties.hibernate.generate_statistics=true",

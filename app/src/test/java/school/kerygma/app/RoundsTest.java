@@ -29,8 +29,11 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.context.SmartLifecycle;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.store.MediaStore;
+import school.kerygma.app.ground.work.Work;
+import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.plan.rounds.RoundVoices;
@@ -291,6 +294,30 @@ class RoundsTest {
     people.erase(students.get(0));
     assertThat(store.find("rounds/" + voice + ".mp4")).isEmpty();
     assertThat(heard(teacher, voice)).isEqualTo(404);
+  }
+
+  /** A server that is stopped in order, and started again. */
+  @Test
+  void anAnswerThatIsBeingMadeWhenTheServerStopsIsMadeAtItsNextStart() throws Exception {
+    Rounds.Round round = round(task(), SPOKEN);
+    Path tenMinutes = directory.resolve("long.webm");
+    Ffmpeg.run("-f", "lavfi", "-i", "anullsrc=d=600", Ffmpeg.file(tenMinutes));
+    byte[] sound = Files.readAllBytes(tenMinutes);
+    UUID voice =
+        voices.announce(
+            round, school.section(), students.get(0), Optional.empty(), "", sound.length);
+    voices.receive(voice, new ByteArrayInputStream(sound));
+    Works works = DemoServer.bean(Works.class);
+    Awaitility.await().until(() -> works.latest(voice).orElseThrow().state() == Work.State.RUNNING);
+    SmartLifecycle runner = DemoServer.bean("workRunner", SmartLifecycle.class);
+    runner.stop();
+    assertThat(voices.get(voice).state()).isEqualTo(RoundVoices.State.MAKING);
+    runner.start();
+    Awaitility.await()
+        .atMost(Duration.ofMinutes(2))
+        .until(() -> voices.get(voice).state() != RoundVoices.State.MAKING);
+    assertThat(voices.get(voice).state()).isEqualTo(RoundVoices.State.LONG);
+    assertThat(works.latest(voice).orElseThrow().state()).isEqualTo(Work.State.DONE);
   }
 
   @Test

@@ -148,6 +148,9 @@ class DemoSchool implements ApplicationRunner {
     begin();
     if (wait) {
       make();
+      while (works.isAnyLeft()) {
+        Thread.sleep(100);
+      }
     } else {
       still.making(true);
       Thread.ofVirtual().name("demonstration").start(this::makeAside);

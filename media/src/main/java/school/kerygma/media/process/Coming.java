@@ -30,7 +30,7 @@ public final class Coming {
         Thread.sleep(LOOK);
       }
     } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
+      throw new Interrupted(e);
     }
   }
 

@@ -34,6 +34,7 @@ public final class Program {
    * @param limit after which the program is ended
    * @param maxBytes of standard output
    * @throws Failed if it does not end well
+   * @throws Interrupted if this thread is; the program is ended
    */
   public static byte[] run(List<String> command, Duration limit, int maxBytes) {
     byte[] bytes = run(command, limit, out -> read(out, maxBytes + 1));
@@ -49,6 +50,7 @@ public final class Program {
    * @param limit after which the program is ended
    * @param reader reads to the end, or the program is ended
    * @throws Failed if it does not end well
+   * @throws Interrupted if this thread is; the program is ended
    */
   public static <T> T run(List<String> command, Duration limit, Function<InputStream, T> reader) {
     Process process = start(command);
@@ -69,8 +71,7 @@ public final class Program {
     } catch (IOException | ExecutionException e) {
       throw new Failed(command.getFirst() + ": " + e.getMessage());
     } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new Failed(command.getFirst() + " was cancelled");
+      throw new Interrupted(e);
     } finally {
       process.descendants().forEach(ProcessHandle::destroyForcibly);
       process.destroyForcibly();
@@ -86,6 +87,7 @@ public final class Program {
    * Runs two programs, the output of the first copied into the second.
    *
    * @throws Failed if one of them does not end well
+   * @throws Interrupted if this thread is; both are ended
    */
   public static void pipe(List<String> from, List<String> to, Duration limit, Copier copier) {
     Process second;
@@ -114,8 +116,7 @@ public final class Program {
         throw new Failed(to.getFirst() + " did not end well");
       }
     } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new Failed(to.getFirst() + " was cancelled");
+      throw new Interrupted(e);
     } finally {
       second.destroyForcibly();
     }

@@ -11,6 +11,7 @@ import java.util.function.BiConsumer;
 import school.kerygma.core.rubric.WrittenTable;
 import school.kerygma.media.paper.NamedMark;
 import school.kerygma.media.paper.PaperRefused;
+import school.kerygma.media.process.Interrupted;
 import school.kerygma.media.worker.Request.Answer;
 import school.kerygma.media.worker.Request.Deed;
 
@@ -76,8 +77,7 @@ public final class PaperReaders implements AutoCloseable {
     try {
       places.acquire();
     } catch (InterruptedException e) {
-      Thread.currentThread().interrupt();
-      throw new PageRefused(0, PageRefused.Reason.TIME);
+      throw new Interrupted(e);
     }
     try {
       return take();

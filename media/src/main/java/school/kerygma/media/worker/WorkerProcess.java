@@ -18,6 +18,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import school.kerygma.media.paper.PaperRefused;
+import school.kerygma.media.process.Interrupted;
 import school.kerygma.media.worker.Request.Answer;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
@@ -178,8 +179,8 @@ final class WorkerProcess implements AutoCloseable {
       } catch (ExecutionException | JacksonException e) {
         throw died(PageRefused.Reason.MEMORY);
       } catch (InterruptedException e) {
-        Thread.currentThread().interrupt();
-        throw died(PageRefused.Reason.TIME);
+        close();
+        throw new Interrupted(e);
       }
     }
   }

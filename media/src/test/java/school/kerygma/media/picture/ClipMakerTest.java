@@ -14,6 +14,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.media.process.Ffmpeg;
+import school.kerygma.media.process.Interrupted;
 
 /**
  * Files are made by ffmpeg as phones, cameras and browsers make them; ffprobe says what came out.
@@ -47,6 +48,16 @@ class ClipMakerTest {
     return Ffmpeg.probe(file, "v:0", "stream=codec_name,width,height,pix_fmt", 1024)
         + " "
         + Ffmpeg.probe(file, "a:0", "stream=codec_name,channels", 1024);
+  }
+
+  @Test
+  void whoIsInterruptedRefusesNothing() {
+    Path sound = made("answer.webm", "-f", "lavfi", "-i", "anullsrc=d=2");
+    Thread.currentThread().interrupt();
+    assertThatThrownBy(
+            () -> ClipMaker.makeAnswer(sound, false, directory.resolve("made.mp4"), percent -> {}))
+        .isInstanceOf(Interrupted.class);
+    assertThat(Thread.interrupted()).isTrue();
   }
 
   @Test

@@ -24,6 +24,14 @@ class ProgramTest {
   }
 
   @Test
+  void whoIsInterruptedHasNotFailedAndSaysNothingOfTheProgram() {
+    Thread.currentThread().interrupt();
+    assertThatThrownBy(() -> Program.run(List.of("sleep", "600"), Duration.ofMinutes(10), 100))
+        .isInstanceOf(Interrupted.class);
+    assertThat(Thread.interrupted()).isTrue();
+  }
+
+  @Test
   void aProgramThatSaysTooMuchIsCutOff() {
     assertThatThrownBy(() -> Program.run(List.of("yes"), Duration.ofSeconds(10), 1000))
         .isInstanceOf(Program.Failed.class);

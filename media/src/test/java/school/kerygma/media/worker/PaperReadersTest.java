@@ -30,6 +30,7 @@ import school.kerygma.core.handout.Box;
 import school.kerygma.media.paper.NamedMark;
 import school.kerygma.media.paper.Paper;
 import school.kerygma.media.paper.PaperRefused;
+import school.kerygma.media.process.Interrupted;
 import school.kerygma.media.worker.Request.Deed;
 
 /** Papers that hold or empty a process hold and empty that process, and nothing else. */
@@ -173,7 +174,7 @@ class PaperReadersTest {
               () -> {
                 try {
                   bad.picture(1, 900, directory.resolve("never.png"));
-                } catch (PageRefused expected) {
+                } catch (Interrupted expected) {
                   // This is what is to be.
                 }
               });

@@ -47,8 +47,8 @@ class SecurityConfiguration {
   }
 
   @Bean
-  PasswordEncoder passwordEncoder() {
-    return new BCryptPasswordEncoder();
+  PasswordEncoder passwordEncoder(@Value("${kerygma.password.cost}") int cost) {
+    return new BCryptPasswordEncoder(cost);
   }
 
   /**

@@ -8,6 +8,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -140,6 +141,8 @@ class WorkItem {
     @Modifying
     @Query("update WorkItem w set w.state = CANCELLED where w.id = :id and w.state = RUNNING")
     int cancelRunning(UUID id);
+
+    boolean existsByStateIn(Collection<Work.State> states);
 
     @Query("select w.state from WorkItem w where w.id = :id")
     Work.State stateOf(UUID id);

@@ -20,6 +20,7 @@ import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.media.process.Interrupted;
 
 /** Runs long work, lane by lane, outside any transaction of its own. */
 @Component
@@ -28,6 +29,9 @@ class WorkRunner implements SmartLifecycle {
   private static final TaskDescriptor<Void> TASK = TaskDescriptor.of("work");
   private static final Logger LOG = LoggerFactory.getLogger(WorkRunner.class);
 
+  /** Until work that ended this process, or nearly, is tried once more. */
+  private static final Duration AGAIN = Duration.ofMinutes(5);
+
   private final ObjectProvider<Work> kinds;
   private final WorkItem.Repository items;
   private final TransactionTemplate inTransaction;
@@ -35,6 +39,10 @@ class WorkRunner implements SmartLifecycle {
   private final Duration polling;
   private final Duration heartbeat;
   private final int missedHeartbeats;
+
+  /** So long work may go on when the application ends, before it is interrupted. */
+  private final Duration toTheEnd;
+
   private final Map<Lane, SchedulerClient> clients = new EnumMap<>(Lane.class);
   private final Map<Lane, Scheduler> schedulers = new EnumMap<>(Lane.class);
   private volatile boolean running;
@@ -46,7 +54,8 @@ class WorkRunner implements SmartLifecycle {
       DataSource data,
       @Value("${db-scheduler.polling-interval}") Duration polling,
       @Value("${db-scheduler.heartbeat-interval}") Duration heartbeat,
-      @Value("${db-scheduler.missed-heartbeats-limit}") int missedHeartbeats) {
+      @Value("${db-scheduler.missed-heartbeats-limit}") int missedHeartbeats,
+      @Value("${db-scheduler.shutdown-max-wait}") Duration toTheEnd) {
     this.kinds = kinds;
     this.items = items;
     this.inTransaction = inTransaction;
@@ -55,6 +64,7 @@ class WorkRunner implements SmartLifecycle {
     this.polling = polling;
     this.heartbeat = heartbeat;
     this.missedHeartbeats = missedHeartbeats;
+    this.toTheEnd = toTheEnd;
     for (Lane lane : Lane.values()) {
       clients.put(
           lane, SchedulerClient.Builder.create(this.data, task()).tableName(lane.table()).build());
@@ -63,6 +73,9 @@ class WorkRunner implements SmartLifecycle {
 
   private OneTimeTask<Void> task() {
     return Tasks.oneTime(TASK)
+        .onFailure(
+            (ended, next) ->
+                next.reschedule(ended, Instant.now().plus(running ? AGAIN : Duration.ZERO)))
         .execute((instance, context) -> run(UUID.fromString(instance.getId())));
   }
 
@@ -76,7 +89,7 @@ class WorkRunner implements SmartLifecycle {
               .pollingInterval(polling)
               .heartbeatInterval(heartbeat)
               .missedHeartbeatsLimit(missedHeartbeats)
-              .shutdownMaxWait(Duration.ofSeconds(5))
+              .shutdownMaxWait(toTheEnd)
               .build();
       scheduler.start();
       schedulers.put(lane, scheduler);
@@ -86,9 +99,9 @@ class WorkRunner implements SmartLifecycle {
 
   @Override
   public void stop() {
+    running = false;
     schedulers.values().forEach(Scheduler::stop);
     schedulers.clear();
-    running = false;
   }
 
   @Override
@@ -141,11 +154,24 @@ class WorkRunner implements SmartLifecycle {
           Work.State.FAILED,
           e.key(),
           e.details().length == 0 ? null : String.valueOf(e.details()[0]));
+    } catch (Interrupted e) {
+      throw leftForTheNextStart(item, e);
     } catch (RuntimeException | StackOverflowError e) {
+      if (!running) {
+        throw leftForTheNextStart(item, e);
+      }
       LOG.error("Work {} on {} failed", item.kind(), item.subjectId(), e);
       work.clear(item.subjectId());
       become(id, Work.State.FAILED, "problem.work", null);
     }
+  }
+
+  /** Where the application ends, work is not over: it lies there again, and nothing is cleared. */
+  private static RuntimeException leftForTheNextStart(WorkItem item, Throwable why) {
+    LOG.info("Work {} on {} is done at the next start", item.kind(), item.subjectId());
+    boolean _ =
+        Thread.interrupted(); // It is put back through the database, which may be waited for.
+    return new IllegalStateException("Work is left for the next start", why);
   }
 
   private int become(

@@ -70,6 +70,12 @@ public class Works implements Gate.CircleSource {
     return items.findById(id).map(Works::view);
   }
 
+  /** Whether any work, of anybody, waits or runs. */
+  @Transactional(readOnly = true)
+  public boolean isAnyLeft() {
+    return items.existsByStateIn(List.of(Work.State.WAITING, Work.State.RUNNING));
+  }
+
   /** The newest work on a subject. */
   @Transactional(readOnly = true)
   public Optional<View> latest(UUID subject) {
