@@ -43,7 +43,22 @@ export class Check {
 
   focus() {
     // Alpine shows what is to be shown in the next frame; only then it can be focused.
-    requestAnimationFrame(() => requestAnimationFrame(() => (this.form.querySelector('input, select, fieldset button') ?? this.head).focus()));
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => {
+        (this.form.querySelector('input, select, fieldset button') ?? this.head).focus();
+        this.comeFromBehindTheStage();
+      }),
+    );
+  }
+
+  /** On a phone the stage stays at the top of the window while the page goes on beneath it. */
+  comeFromBehindTheStage() {
+    const before = [...this.place.parentElement.children].filter((e) => e.compareDocumentPosition(this.place) & Node.DOCUMENT_POSITION_FOLLOWING);
+    const covered = Math.max(0, ...before.filter((e) => getComputedStyle(e).position === 'sticky').map((e) => e.getBoundingClientRect().bottom));
+    const { top } = this.place.getBoundingClientRect();
+    if (top < covered) {
+      scrollBy({ top: top - covered, behavior: 'instant' });
+    }
   }
 
   about() {

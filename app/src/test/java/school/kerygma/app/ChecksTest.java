@@ -62,6 +62,16 @@ class ChecksTest {
         Caller.token(teacher, "/walkthroughs"));
   }
 
+  /** Whether nothing lies over a part of the check. */
+  private static final String SEEN =
+      """
+      part => {
+        const seen = document.querySelector('.player .check ' + part);
+        const { left, top, width, height } = seen.getBoundingClientRect();
+        return document.elementFromPoint(left + width / 2, top + height / 2) === seen;
+      }
+      """;
+
   private static UUID score(UUID walkthrough) {
     return TestSchool.id(
         "select id from score where walkthrough_id = ? order by seq desc limit 1", walkthrough);
@@ -95,9 +105,14 @@ class ChecksTest {
       page.navigate(DemoServer.address() + "/class?at=2500");
       page.locator(".player[data-ready]").waitFor();
       page.locator(".big-play, .control.main").first().click();
+      // The page is a little further down, as after pressing what stands under the stage.
+      page.evaluate("() => scrollTo(0, document.querySelector('.stones').offsetTop)");
       Locator check = page.locator(".player .check");
       assertThat(check).containsText("Copy the watchword.");
       assertThat(check).containsText("2 tries");
+      assertThat(check.locator("input")).isFocused();
+      assertThat(page.evaluate(SEEN, "legend")).isEqualTo(true);
+      assertThat(page.evaluate(SEEN, "input")).isEqualTo(true);
       Chromium.assertAccessible(page);
       Locator field = check.locator("input");
       assertThat(field).isFocused();
@@ -237,7 +252,7 @@ class ChecksTest {
       page.keyboard().press("Enter");
       check.locator("input").fill("41 kg");
       check.locator("input").press("Enter");
-      assertThat(check).containsText("The unit is another: N.");
+      assertThat(check).containsText("Answer in this unit: N.");
       check.locator("input").fill("forty");
       check.locator("input").press("Enter");
       assertThat(check).containsText("It costs no try.");

@@ -96,6 +96,7 @@ class ScreenshotsTest {
       teacher.navigate(home + "/walkthroughs/" + bridge + "/post");
       teacher.getByText("Look at it").click();
       teacher.frameLocator("iframe[name='preview']").locator("main").waitFor();
+      teacher.evaluate("scrollTo(0, 0)");
       take(teacher, "posting");
       teacher.navigate(home + "/follow-up?delivery=" + delivery);
       take(teacher, "followup");
@@ -120,7 +121,6 @@ class ScreenshotsTest {
       at(phone, sql.sql(LAST_MOMENT).param(bridge).query(Long.class).single() / 1000.0 - 1.5);
       phone.locator(".control.main").click();
       phone.locator(".check input").first().waitFor();
-      phone.evaluate("scrollTo(0, document.querySelector('.player .stage').offsetTop)");
       take(phone, "classpage-phone");
       sheet(chromium.context(390, 844));
       Page family = chromium.context(390, 844).newPage();
