@@ -18,12 +18,10 @@ public final class PageTones {
     int width = picture.getWidth();
     int height = picture.getHeight();
     int[] luminance = new int[width * height];
-    for (int y = 0; y < height; y++) {
-      for (int x = 0; x < width; x++) {
-        int rgb = picture.getRGB(x, y);
-        luminance[y * width + x] =
-            (299 * (rgb >> 16 & 255) + 587 * (rgb >> 8 & 255) + 114 * (rgb & 255)) / 1000;
-      }
+    int[] pixels = Pixels.of(picture);
+    for (int at = 0; at < luminance.length; at++) {
+      int rgb = pixels[at];
+      luminance[at] = (299 * (rgb >> 16 & 255) + 587 * (rgb >> 8 & 255) + 114 * (rgb & 255)) / 1000;
     }
     return luminance;
   }

@@ -49,14 +49,18 @@ public final class Upright {
     int width = from.getWidth();
     double shape = quad.shape(width, from.getHeight());
     int height = Math.clamp(Math.round(width / shape), 1, 3 * width);
-    BufferedImage to = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+    int[] pixels = Pixels.of(from);
+    int[] straight = new int[width * height];
     Quad.Map map = quad.map();
     for (int y = 0; y < height; y++) {
       for (int x = 0; x < width; x++) {
         Quad.Point at = map.at((x + 0.5) / width, (y + 0.5) / height);
-        to.setRGB(x, y, between(from, at.x() * width - 0.5, at.y() * from.getHeight() - 0.5));
+        straight[y * width + x] =
+            between(pixels, width, at.x() * width - 0.5, at.y() * from.getHeight() - 0.5);
       }
     }
+    BufferedImage to = new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB);
+    to.setRGB(0, 0, width, height, straight, 0, width);
     ImageIO.write(to, format(picture), picture.toFile());
   }
 
@@ -67,18 +71,18 @@ public final class Upright {
   }
 
   /** The color between four pixels, by how near each is. */
-  private static int between(BufferedImage picture, double x, double y) {
-    int left = Math.clamp((long) Math.floor(x), 0, picture.getWidth() - 1);
-    int top = Math.clamp((long) Math.floor(y), 0, picture.getHeight() - 1);
-    int right = Math.min(left + 1, picture.getWidth() - 1);
-    int bottom = Math.min(top + 1, picture.getHeight() - 1);
+  private static int between(int[] pixels, int width, double x, double y) {
+    int left = Math.clamp((long) Math.floor(x), 0, width - 1);
+    int top = Math.clamp((long) Math.floor(y), 0, pixels.length / width - 1);
+    int right = Math.min(left + 1, width - 1);
+    int bottom = Math.min(top + 1, pixels.length / width - 1);
     double dx = Math.clamp(x - left, 0, 1);
     double dy = Math.clamp(y - top, 0, 1);
     int[] four = {
-      picture.getRGB(left, top),
-      picture.getRGB(right, top),
-      picture.getRGB(left, bottom),
-      picture.getRGB(right, bottom)
+      pixels[top * width + left],
+      pixels[top * width + right],
+      pixels[bottom * width + left],
+      pixels[bottom * width + right]
     };
     int rgb = 0;
     for (int shift = 0; shift <= 16; shift += 8) {
