@@ -27,7 +27,7 @@ class SchemaTest {
       """
       # The schema
 
-      As all migrations leave it, by the modules that fill the tables. Made by `SchemaTest`, which fails when it is no longer so and then
+      As all migrations leave it, by wing and by the modules that fill the tables. Made by `SchemaTest`, which fails when it is no longer so and then
       leaves what it should be in `app/target/schema.md`. **Bold** is the primary key; `?` may be empty; `> table` refers to a row there, and with
       `>>` it goes with that row.
       """;
@@ -102,7 +102,8 @@ class SchemaTest {
         for (Pattern pattern : List.of(collections, inserts)) {
           Matcher found = pattern.matcher(source);
           while (found.find()) {
-            owners.putIfAbsent(found.group(1), SOURCES.relativize(file).getName(0).toString());
+            owners.putIfAbsent(
+                found.group(1), SOURCES.relativize(file).getParent().toString().replace('/', '.'));
           }
         }
       }
