@@ -1,7 +1,5 @@
 package school.kerygma.core.plan;
 
-import java.time.Instant;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -63,15 +61,6 @@ public record ChoiceBoard(int pick, List<Way> ways) {
       return daysBefore == 0
           ? text
           : text + ", " + daysBefore + (daysBefore == 1 ? " day before" : " days before");
-    }
-
-    /**
-     * When it is due: by the clock of the place at the same time as the whole, so many days before.
-     *
-     * @param whole when all of it is due
-     */
-    public Instant due(Instant whole, ZoneId zone) {
-      return whole.atZone(zone).minusDays(daysBefore).toInstant();
     }
   }
 

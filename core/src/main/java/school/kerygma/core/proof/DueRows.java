@@ -1,13 +1,16 @@
 package school.kerygma.core.proof;
 
+import java.time.Instant;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import school.kerygma.core.dates.DatePhrases;
@@ -98,18 +101,27 @@ final class DueRows implements Proof.Rows {
   }
 
   static Optional<LocalDateTime> local(Matter matter, Matter.Task task, int section) {
-    SchoolCalendar calendar = matter.sections().get(section).calendar();
-    return Sides.doing(task, section)
-        .due()
-        .map(at -> LocalDateTime.ofInstant(at, calendar.zone()).withSecond(0).withNano(0));
+    return Sides.doing(task, section).due().map(at -> local(matter, section, at));
   }
 
-  /** Whether every section that does it has it due when this says. */
+  private static LocalDateTime local(Matter matter, int section, Instant at) {
+    SchoolCalendar calendar = matter.sections().get(section).calendar();
+    return LocalDateTime.ofInstant(at, calendar.zone()).withSecond(0).withNano(0);
+  }
+
+  /** Whether every section that does it has it due when this says, or the part that this names. */
   private static boolean fits(Matter matter, Matter.Task task, Claim claim) {
+    Set<String> named = Sides.carrying(claim.sentence());
     return Sides.doing(matter, task).stream()
         .filter(i -> local(matter, task, i).isPresent())
         .allMatch(
-            i -> fits(local(matter, task, i).orElseThrow(), claim.text().told(claim.told(), i)));
+            i ->
+                Stream.concat(
+                        local(matter, task, i).stream(),
+                        Sides.doing(task, i).earlier().stream()
+                            .filter(e -> !Collections.disjoint(Sides.carrying(e.name()), named))
+                            .map(e -> local(matter, i, e.at())))
+                    .anyMatch(due -> fits(due, claim.text().told(claim.told(), i))));
   }
 
   private static boolean fits(LocalDateTime due, Matter.ReadFact told) {

@@ -150,6 +150,7 @@ public record Matter(
    * @param improve until when it may be improved, if it may be
    * @param place where it is done or handed in: words, or a link; may be empty
    * @param takenHere whether something is handed in on the class page
+   * @param earlier what of it is due before the whole is
    */
   public record Doing(
       int minutes,
@@ -162,7 +163,15 @@ public record Matter(
       Optional<BigDecimal> share,
       Optional<Instant> improve,
       String place,
-      boolean takenHere) {}
+      boolean takenHere,
+      List<Earlier> earlier) {}
+
+  /**
+   * Something of a task that is due before the whole is.
+   *
+   * @param name by which it is spoken of: that of a part, "answer" for the first answer of a round
+   */
+  public record Earlier(String name, Instant at) {}
 
   /**
    * A section.

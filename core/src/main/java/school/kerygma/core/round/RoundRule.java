@@ -1,12 +1,9 @@
 package school.kerygma.core.round;
 
-import java.time.Instant;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.UUID;
-import school.kerygma.core.time.SchoolCalendar;
 
 /**
  * What a round asks of everybody: an answer of their own, and then replies to others.
@@ -157,16 +154,5 @@ public record RoundRule(
    */
   public static boolean opensOthers(Optional<Answer> own) {
     return own.isPresent();
-  }
-
-  /**
-   * Until when the first answer is asked: so many days before the whole is due, at the minute at
-   * which that is.
-   */
-  public Instant answerDue(Instant due, SchoolCalendar calendar) {
-    LocalDate day = due.atZone(calendar.zone()).toLocalDate();
-    return daysBefore == 0
-        ? due
-        : calendar.at(day.minusDays(daysBefore), due.atZone(calendar.zone()).toLocalTime());
   }
 }

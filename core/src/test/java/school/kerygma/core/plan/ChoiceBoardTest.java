@@ -3,9 +3,6 @@ package school.kerygma.core.plan;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneId;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -78,16 +75,5 @@ class ChoiceBoardTest {
   void aPartThatIsDueTooEarlyIsRefused() {
     assertThatThrownBy(() -> ChoiceBoard.of(2, List.of("A, 61 days before", "B"), List.of()))
         .isInstanceOf(IllegalArgumentException.class);
-  }
-
-  /** In Halifax clocks go back on November 1, 2026 (IANA time zone database). */
-  @Test
-  void aPartIsDueAtTheSameTimeOfDayAlsoAcrossTheChangeOfClocks() {
-    ZoneId halifax = ZoneId.of("America/Halifax");
-    Instant whole = LocalDateTime.parse("2026-11-02T23:59").atZone(halifax).toInstant();
-    ChoiceBoard parts = ChoiceBoard.of(2, List.of("A, 2 days before", "B"), List.of());
-    assertThat(parts.ways().getFirst().due(whole, halifax).atZone(halifax).toLocalDateTime())
-        .isEqualTo("2026-10-31T23:59");
-    assertThat(parts.ways().get(1).due(whole, halifax)).isEqualTo(whole);
   }
 }

@@ -9,7 +9,9 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -68,6 +70,9 @@ class ProofTest {
     private String share = "";
     private String improve = "";
     private String place = "";
+
+    /** What of the lab is due earlier: a name, and when. */
+    private final Map<String, String> earlier = new LinkedHashMap<>();
 
     Case says(String words) {
       stops.add(new String[] {words});
@@ -248,7 +253,17 @@ class ProofTest {
                                   : Optional.of(
                                       LocalDateTime.parse(improve).atZone(c.zone()).toInstant()),
                               place,
-                              false)))
+                              false,
+                              earlier.entrySet().stream()
+                                  .filter(e -> id.equals(LAB))
+                                  .map(
+                                      e ->
+                                          new Matter.Earlier(
+                                              e.getKey(),
+                                              LocalDateTime.parse(e.getValue())
+                                                  .atZone(c.zone())
+                                                  .toInstant()))
+                                  .toList())))
               .toList());
     }
 
@@ -694,7 +709,33 @@ class ProofTest {
                     d.share(),
                     d.improve(),
                     d.place(),
-                    d.takenHere()));
+                    d.takenHere(),
+                    d.earlier()));
+  }
+
+  /** The lab is due on Friday, October 16; made up for this test, as all of this class. */
+  @ParameterizedTest(name = "{0}")
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "Your plan is due on Wednesday, October 14.         | ''",
+        "Plan it first: that is due on October 14.          | ''",
+        "Your first answer is due on Tuesday, October 13.   | ''",
+        "The lab is due on Friday, October 16.              | ''",
+        // Only who names the part speaks of it.
+        "It is due on Wednesday, October 14.                | DUE OTHER_THAN_POSTED",
+        "Your plan is due on Tuesday, October 13.           | DUE OTHER_THAN_POSTED",
+        "The lab report is due on Tuesday, October 13.      | DUE OTHER_THAN_POSTED"
+      })
+  void whatIsDueBeforeTheWholeIsComparedWithItsOwnMoment(String said, String found) {
+    assertThat(
+            with(
+                c -> {
+                  c.earlier.put("Plan the setup", "2026-10-14T23:59");
+                  c.earlier.put("answer", "2026-10-13T23:59");
+                  c.says(said);
+                }))
+        .isEqualTo(found);
   }
 
   @Test

@@ -3,19 +3,14 @@ package school.kerygma.core.round;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
-import school.kerygma.core.time.SchoolCalendar;
 
 /**
  * "One answer, two replies of twenty words": counted by hand, as teachers count it (common
@@ -108,20 +103,6 @@ class RoundRuleTest {
     assertThat(RULE.of(ME, hidden, List.of()).answered()).isFalse();
     assertThat(RoundRule.opensOthers(hidden)).isTrue();
     assertThat(RoundRule.opensOthers(Optional.empty())).isFalse();
-  }
-
-  @Test
-  void theFirstAnswerIsDueDaysBeforeTheRepliesAlsoOverAChangeOfClocks() {
-    SchoolCalendar calendar =
-        new SchoolCalendar(
-            ZoneId.of("America/Halifax"), LocalDate.parse("2026-09-07"), 12, Set.of());
-    // Clocks go back on 1 November 2026 (IANA time zone database): both are at 23:59 by the wall.
-    assertThat(RULE.answerDue(Instant.parse("2026-11-03T03:59:00Z"), calendar))
-        .isEqualTo("2026-11-01T02:59:00Z");
-    assertThat(
-            RoundRule.written(0, 0, 0, false, 0)
-                .answerDue(Instant.parse("2026-11-03T03:59:00Z"), calendar))
-        .isEqualTo("2026-11-03T03:59:00Z");
   }
 
   @ParameterizedTest

@@ -110,7 +110,8 @@ class OwnRoundController {
     model.addAttribute("round", round);
     model.addAttribute("section", section);
     model.addAttribute("today", section.calendar().dateOf(clock.instant()));
-    model.addAttribute("answerDue", round.rule().answerDue(listed.due(), section.calendar()));
+    model.addAttribute(
+        "answerDue", listed.round().map(ListedTask.Round::answerDue).orElse(listed.due()));
     model.addAttribute("taken", taken(listed));
     model.addAttribute("progress", Rounds.progress(round.rule(), me.id(), answers));
     model.addAttribute("standIn", standIn);

@@ -44,7 +44,7 @@ import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
-import school.kerygma.core.plan.ChoiceBoard;
+import school.kerygma.core.plan.DueMoments;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.plan.Step;
 import school.kerygma.core.round.RoundRule;
@@ -534,16 +534,13 @@ class TaskLists {
 
   /** The day of its section, or an earlier one on which a part of it is due that is not done. */
   private LocalDate day(TaskView task, Standing.Due due, SectionView section, Known known) {
+    DueMoments moments = moments(task, due, section, known);
     Stream<Instant> parts =
-        task.sheet().board().filter(ChoiceBoard::isStaggered).stream()
-            .filter(b -> !known.ticks().containsKey(task.id()))
-            .flatMap(b -> b.ways().stream())
-            .filter(w -> w.daysBefore() > 0 && !known.ways().contains(w.id()))
-            .map(w -> w.due(due.at(), section.zone()));
+        moments.earlierParts().stream()
+            .filter(p -> !known.ticks().containsKey(task.id()) && !known.ways().contains(p.way()))
+            .map(DueMoments.Part::at);
     Stream<Instant> answer =
-        round(task, due, section, known).stream()
-            .filter(r -> !r.answered())
-            .map(ListedTask.Round::answerDue);
+        moments.firstAnswer().stream().filter(at -> !known.answered().contains(task.id()));
     return Stream.concat(parts, answer)
         .map(section.calendar()::dateOf)
         .filter(due.day()::isAfter)
@@ -551,12 +548,16 @@ class TaskLists {
         .orElse(due.day());
   }
 
-  private Optional<ListedTask.Round> round(
+  private static DueMoments moments(
       TaskView task, Standing.Due due, SectionView section, Known known) {
-    return Optional.ofNullable(known.rounds().get(task.id()))
+    return due.moments(task.sheet(), Optional.ofNullable(known.rounds().get(task.id())), section);
+  }
+
+  private Optional<ListedTask.Round> round(TaskView task, DueMoments moments, Known known) {
+    return moments
+        .firstAnswer()
         .map(
-            rule -> {
-              Instant by = rule.answerDue(due.at(), section.calendar());
+            by -> {
               boolean answered = known.answered().contains(task.id());
               return new ListedTask.Round(
                   by, answered, !answered && Edge.isOver(by, clock.instant()));
@@ -600,6 +601,7 @@ class TaskLists {
                           how(t, known)))
               .toList();
       Optional<DeliveryView> delivery = standing.delivery(p.task().id(), section.id());
+      DueMoments moments = moments(p.task(), p.due(), section, known);
       listed.add(
           new ListedTask(
               listed.size() + 1,
@@ -624,8 +626,8 @@ class TaskLists {
               asksWord && ticked.isEmpty(),
               handed(p.task().id(), known),
               Optional.ofNullable(known.explained().get(p.task().id())),
-              ways(sheet, due, section, known),
-              round(p.task(), p.due(), section, known),
+              ways(sheet, moments, known),
+              round(p.task(), moments, known),
               papers(sheet, Edge.isOver(due, clock.instant()), known),
               worth(section, sheet, known),
               delivery
@@ -701,22 +703,20 @@ class TaskLists {
     return several ? groups : Map.of();
   }
 
-  private List<ListedTask.Way> ways(
-      TaskSheet sheet, Instant whole, SectionView section, Known known) {
-    boolean staggered = sheet.board().filter(ChoiceBoard::isStaggered).isPresent();
+  private List<ListedTask.Way> ways(TaskSheet sheet, DueMoments moments, Known known) {
     return sheet.board().stream()
         .flatMap(b -> b.ways().stream())
         .map(
             w -> {
               boolean done = known.ways().contains(w.id());
-              Instant due = w.due(whole, section.zone());
+              Optional<Instant> due = moments.part(w.id());
               return new ListedTask.Way(
                   w.id(),
                   w.text(),
                   done,
                   known.chosen().contains(w.id()),
-                  staggered ? Optional.of(due) : Optional.empty(),
-                  staggered && !done && Edge.isOver(due, clock.instant()),
+                  due,
+                  !done && due.filter(at -> Edge.isOver(at, clock.instant())).isPresent(),
                   w.stop().map(known.explainedWays()::get));
             })
         .toList();

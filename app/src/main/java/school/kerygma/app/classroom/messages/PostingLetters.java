@@ -27,7 +27,7 @@ import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.plan.rounds.Rounds;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
-import school.kerygma.core.plan.ChoiceBoard;
+import school.kerygma.core.plan.DueMoments;
 import school.kerygma.core.round.RoundRule;
 
 /** The words in which students and families are told of postings. */
@@ -205,23 +205,14 @@ class PostingLetters {
       Standing.Due due = standing.due(task, section).orElseThrow();
       List<String> line = new ArrayList<>();
       line.add(text("mail.task", task.title(), task.sheet().minutes(), moment(due.at(), section)));
-      RoundRule rule = shared.get(task.id());
-      if (rule != null) {
-        line.add(
-            text(
-                "mail.first-answer",
-                moment(rule.answerDue(due.at(), section.calendar()), section)));
-      }
-      task.sheet().board().filter(ChoiceBoard::isStaggered).stream()
-          .flatMap(b -> b.ways().stream())
-          .filter(w -> w.daysBefore() > 0)
-          .forEach(
-              w ->
-                  line.add(
-                      text(
-                          "mail.part",
-                          w.text(),
-                          moment(w.due(due.at(), section.zone()), section))));
+      DueMoments moments =
+          due.moments(task.sheet(), Optional.ofNullable(shared.get(task.id())), section);
+      moments
+          .firstAnswer()
+          .ifPresent(at -> line.add(text("mail.first-answer", moment(at, section))));
+      moments
+          .earlierParts()
+          .forEach(p -> line.add(text("mail.part", p.text(), moment(p.at(), section))));
       due.improve().ifPresent(at -> line.add(text("mail.improve", moment(at, section))));
       delivery
           .moments()

@@ -10,8 +10,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.core.plan.DueMoments;
+import school.kerygma.core.round.RoundRule;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.Moments;
 import school.kerygma.core.time.SchoolCalendar;
@@ -41,7 +44,13 @@ public final class Standing {
       boolean thatDay,
       List<DueRule.Doubt> doubts,
       Optional<Instant> nearest,
-      Optional<Instant> improve) {}
+      Optional<Instant> improve) {
+
+    /** All moments at which something of the task is due. */
+    public DueMoments moments(TaskSheet sheet, Optional<RoundRule> round, SectionView section) {
+      return DueMoments.of(at, improve, sheet.board(), round, section.calendar());
+    }
+  }
 
   private record Placed(UUID task, UUID section) {}
 

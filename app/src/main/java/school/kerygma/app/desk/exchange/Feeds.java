@@ -30,8 +30,7 @@ import school.kerygma.app.school.booking.HelpHours;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
-import school.kerygma.core.plan.ChoiceBoard;
-import school.kerygma.core.round.RoundRule;
+import school.kerygma.core.plan.DueMoments;
 
 /** Calendar feeds: the posted tasks of sections when they are due, and their sessions. */
 @Service
@@ -209,10 +208,13 @@ class Feeds {
                         due,
                         due,
                         false));
-                all.addAll(parts(task, section, due));
-                Optional.ofNullable(shared.get(task.id()))
-                    .filter(r -> r.rule().daysBefore() > 0)
-                    .ifPresent(r -> all.add(firstAnswer(task, section, r.rule(), due)));
+                DueMoments moments =
+                    told.moments(
+                        task.sheet(),
+                        Optional.ofNullable(shared.get(task.id())).map(Rounds.Round::rule),
+                        section);
+                moments.earlierParts().forEach(p -> all.add(part(task, section, p)));
+                moments.earlierAnswer().ifPresent(at -> all.add(firstAnswer(task, section, at)));
               });
     }
     for (SessionView session : sessions.ofSection(section.id())) {
@@ -248,8 +250,7 @@ class Feeds {
         key, new Object[] {new Wording().moment(at, section.zone())}, Locale.US);
   }
 
-  private Published firstAnswer(TaskView task, SectionView section, RoundRule rule, Instant whole) {
-    Instant due = rule.answerDue(whole, section.calendar());
+  private Published firstAnswer(TaskView task, SectionView section, Instant due) {
     return new Published(
         "round-" + task.id() + "-" + section.id() + "@kerygma",
         words.getMessage("feed.first-answer", new Object[] {task.title()}, Locale.US),
@@ -260,24 +261,15 @@ class Feeds {
         false);
   }
 
-  /** Parts that are due before the whole. */
-  private static List<Published> parts(TaskView task, SectionView section, Instant whole) {
-    return task.sheet().board().filter(ChoiceBoard::isStaggered).stream()
-        .flatMap(b -> b.ways().stream())
-        .filter(w -> w.daysBefore() > 0)
-        .map(
-            w -> {
-              Instant due = w.due(whole, section.zone());
-              return new Published(
-                  "part-" + w.id() + "-" + section.id() + "@kerygma",
-                  task.title() + ": " + w.text(),
-                  "",
-                  task.sheet().place(),
-                  due,
-                  due,
-                  false);
-            })
-        .toList();
+  private static Published part(TaskView task, SectionView section, DueMoments.Part part) {
+    return new Published(
+        "part-" + part.way() + "-" + section.id() + "@kerygma",
+        task.title() + ": " + part.text(),
+        "",
+        task.sheet().place(),
+        part.at(),
+        part.at(),
+        false);
   }
 
   private static Instant at(SectionView section, LocalDate day, LocalTime time) {

@@ -32,6 +32,7 @@ import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.plan.rounds.Rounds;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.lectern.Jottings;
@@ -39,10 +40,12 @@ import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.dates.DatePhrases;
+import school.kerygma.core.plan.DueMoments;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.proof.Fact;
 import school.kerygma.core.proof.Matter;
 import school.kerygma.core.proof.Outline;
+import school.kerygma.core.round.RoundRule;
 import school.kerygma.core.rubric.Rubric;
 import school.kerygma.core.time.Moments;
 
@@ -60,6 +63,7 @@ class Matters {
   private final Handouts handouts;
   private final KnownPapers papers;
   private final Tasks tasks;
+  private final Rounds rounds;
   private final Postings postings;
   private final Sections sections;
   private final DayLoads loads;
@@ -74,6 +78,7 @@ class Matters {
       Handouts handouts,
       KnownPapers papers,
       Tasks tasks,
+      Rounds rounds,
       Postings postings,
       Sections sections,
       DayLoads loads,
@@ -86,6 +91,7 @@ class Matters {
     this.handouts = handouts;
     this.papers = papers;
     this.tasks = tasks;
+    this.rounds = rounds;
     this.postings = postings;
     this.sections = sections;
     this.loads = loads;
@@ -290,6 +296,8 @@ class Matters {
     if (of.isEmpty()) {
       return List.of();
     }
+    Map<UUID, RoundRule> shared = new HashMap<>();
+    rounds.of(of.stream().map(TaskView::id).toList()).forEach(r -> shared.put(r.task(), r.rule()));
     DayLoads.Asked asked = loads.of(meant, meant.getFirst().calendar().dateOf(clock.instant()));
     List<Matter.Task> all = new ArrayList<>();
     for (TaskView task : of) {
@@ -304,13 +312,22 @@ class Matters {
                   || sheet.opens().waitsForAll(),
               sheet.board().map(b -> b.ways().size()).orElse(0),
               sheet.board().map(b -> b.pick()).orElse(0),
-              meant.stream().map(s -> doing(task, s, standing, asked)).toList()));
+              meant.stream()
+                  .map(
+                      s ->
+                          doing(
+                              task, s, standing, asked, Optional.ofNullable(shared.get(task.id()))))
+                  .toList()));
     }
     return all;
   }
 
   private static Optional<Matter.Doing> doing(
-      TaskView task, SectionView section, Standing standing, DayLoads.Asked asked) {
+      TaskView task,
+      SectionView section,
+      Standing standing,
+      DayLoads.Asked asked,
+      Optional<RoundRule> round) {
     LocalDate day = task.sheet().days().get(section.id());
     Optional<DeliveryView> delivery = standing.delivery(task.id(), section.id());
     if (day == null && delivery.isEmpty()) {
@@ -332,7 +349,15 @@ class Matters {
                 .findFirst(),
             due.flatMap(Standing.Due::improve),
             sheet.place(),
-            sheet.handIn().isPresent()));
+            sheet.handIn().isPresent(),
+            due.map(d -> earlier(d.moments(sheet, round, section))).orElse(List.of())));
+  }
+
+  private static List<Matter.Earlier> earlier(DueMoments moments) {
+    return Stream.concat(
+            moments.earlierParts().stream().map(p -> new Matter.Earlier(p.text(), p.at())),
+            moments.earlierAnswer().map(at -> new Matter.Earlier("answer", at)).stream())
+        .toList();
   }
 
   /** Papers that are shown, read or attached, with all they say. */
