@@ -170,8 +170,8 @@ document.addEventListener('alpine:init', () => {
       },
 
       /** What is shown only now can have the focus only then. */
-      focus(name) {
-        requestAnimationFrame(() => requestAnimationFrame(() => this.$refs[name]?.focus()));
+      focus(what) {
+        requestAnimationFrame(() => requestAnimationFrame(() => this.$refs[what]?.focus()));
       },
 
       async drop() {

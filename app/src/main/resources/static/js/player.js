@@ -40,7 +40,7 @@ document.addEventListener('alpine:init', () => {
     let track = null; // Captions in another language than the one that is spoken.
     let wordButtons = [];
     let shownWord;
-    let fingers = new Map();
+    const fingers = new Map();
     let free = null;
     return {
       fresh: true,
@@ -315,11 +315,11 @@ document.addEventListener('alpine:init', () => {
         this.parts.forEach((p, i) => {
           p.current = i === this.part;
         });
-        this.stops.forEach((stop, i) => {
+        this.stops.forEach((shown, i) => {
           const s = score.stops[i];
-          stop.inPart = this.from <= s.startMs && s.startMs < this.until;
-          stop.current = i === current;
-          stop.played = Math.min(100, Math.max(0, (100 * (at - s.startMs)) / (s.endMs - s.startMs)));
+          shown.inPart = this.from <= s.startMs && s.startMs < this.until;
+          shown.current = i === current;
+          shown.played = Math.min(100, Math.max(0, (100 * (at - s.startMs)) / (s.endMs - s.startMs)));
         });
         this.showWord(at);
       },
@@ -366,11 +366,11 @@ document.addEventListener('alpine:init', () => {
         if (!fingers.has(event.pointerId)) {
           return;
         }
-        const before = [...fingers.values()];
+        const were = [...fingers.values()];
         fingers.set(event.pointerId, { x: event.clientX, y: event.clientY });
-        if (before.length === 2) {
+        if (were.length === 2) {
           event.preventDefault();
-          this.pinch(before, [...fingers.values()]);
+          this.pinch(were, [...fingers.values()]);
         }
       },
 
@@ -388,7 +388,7 @@ document.addEventListener('alpine:init', () => {
       },
 
       /** What was between two fingers stays between them. */
-      pinch(before, after) {
+      pinch(were, are) {
         const moment = momentOf(score, this.at, score.narrow);
         if (!moment.page) {
           return;
@@ -397,10 +397,10 @@ document.addEventListener('alpine:init', () => {
         const r = this.$refs.stage.getBoundingClientRect();
         const apart = ([a, b]) => Math.max(20, Math.hypot(a.x - b.x, a.y - b.y));
         const middle = ([a, b]) => ({ x: (a.x + b.x) / 2 - r.left, y: (a.y + b.y) / 2 - r.top });
-        const width = Math.min(moment.page.width * 1.6, Math.max(80, (view.width * apart(before)) / apart(after)));
+        const width = Math.min(moment.page.width * 1.6, Math.max(80, (view.width * apart(were)) / apart(are)));
         const scale = view.width / r.width;
-        const from = middle(before);
-        const to = middle(after);
+        const from = middle(were);
+        const to = middle(are);
         const x = view.x + from.x * scale - (to.x * width) / r.width;
         const y = view.y + from.y * scale - (to.y * width) / r.width;
         free = { page: moment.page.id, view: { x, y, width, height: (width * NARROW.height) / NARROW.width } };

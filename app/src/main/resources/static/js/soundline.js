@@ -336,11 +336,11 @@ document.addEventListener('alpine:init', () => {
           return;
         }
         const plain = (s) => s.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
-        const heard = line.words.flatMap((w, i) => plain(w.text).map((t) => ({ t, i })));
+        const said = line.words.flatMap((w, i) => plain(w.text).map((t) => ({ t, i })));
         const wanted = plain(asked);
-        const at = heard.findIndex((_, n) => wanted.every((t, k) => heard[n + k]?.t === t));
+        const at = said.findIndex((_, n) => wanted.every((t, k) => said[n + k]?.t === t));
         if (at >= 0 && wanted.length > 0) {
-          this.chooseWords(heard[at].i, heard[at + wanted.length - 1].i);
+          this.chooseWords(said[at].i, said[at + wanted.length - 1].i);
           this.$nextTick(() => {
             this.$refs.words.focus();
             this.$root.scrollIntoView({ block: 'center' });

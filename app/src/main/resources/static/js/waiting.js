@@ -3,14 +3,13 @@ const AGAIN_MS = 10_000;
 
 /** Calls a deed as soon as the line may be back, until it says that nothing is left. */
 export function onceThereIsALine(deed) {
-  let timer;
   const again = () => {
     clearTimeout(timer);
     removeEventListener('online', again);
     deed();
   };
   addEventListener('online', again);
-  timer = setTimeout(again, AGAIN_MS);
+  const timer = setTimeout(again, AGAIN_MS);
 }
 
 /** Deeds of one person by their addresses: of two for the same thing the later one counts. */
