@@ -26,7 +26,7 @@ import school.kerygma.app.ground.accounts.People;
  */
 final class Chromium implements AutoCloseable {
 
-  /** Only what is wrong is asked for: telling all that is right takes several times as long. */
+  /** Only what is wrong is asked for: to tell all that is right takes half as long again. */
   private static final String VIOLATIONS =
       """
       () => axe.run({
