@@ -18,8 +18,8 @@ import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import school.kerygma.app.classroom.posting.PostingSheet;
 import school.kerygma.app.classroom.posting.Postings;
-import school.kerygma.app.ground.work.Work;
-import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.ground.jobs.Job;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
@@ -45,7 +45,7 @@ class LanesTest {
   void papersThatNeverEndHoldNeitherAGoUpNorLettersAndWhatWaitsBehindThemIsCancelledAtOnce() {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     Handouts handouts = DemoServer.bean(Handouts.class);
-    Works works = DemoServer.bean(Works.class);
+    Jobs jobs = DemoServer.bean(Jobs.class);
     List<Handouts.TakenIn> papers = new ArrayList<>();
     for (int i = 0; i < 3; i++) {
       papers.add(
@@ -57,8 +57,7 @@ class LanesTest {
         .until(
             () ->
                 papers.stream()
-                        .filter(
-                            p -> works.find(p.work()).orElseThrow().state() == Work.State.RUNNING)
+                        .filter(p -> jobs.find(p.work()).orElseThrow().state() == Job.State.RUNNING)
                         .count()
                     == 2);
     UUID posting = UUID.randomUUID();
@@ -91,12 +90,12 @@ class LanesTest {
                     == 2);
     Handouts.TakenIn waiting =
         papers.stream()
-            .filter(p -> works.find(p.work()).orElseThrow().state() == Work.State.WAITING)
+            .filter(p -> jobs.find(p.work()).orElseThrow().state() == Job.State.WAITING)
             .findFirst()
             .orElseThrow();
-    works.cancel(waiting.work());
+    jobs.cancel(waiting.work());
     assertThat(handouts.ownerOf(waiting.handout())).isEmpty();
-    papers.forEach(p -> works.cancel(p.work()));
+    papers.forEach(p -> jobs.cancel(p.work()));
     await()
         .atMost(Duration.ofSeconds(90))
         .until(() -> papers.stream().allMatch(p -> handouts.ownerOf(p.handout()).isEmpty()));

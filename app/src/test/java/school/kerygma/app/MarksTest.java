@@ -307,7 +307,7 @@ class MarksTest {
         DemoServer.bean(Scripts.class).stopsOf(walkthrough).getFirst().sight().orElseThrow();
     assertThat(sight.pageId()).isEqualTo(after);
     Papers.end(
-        DemoServer.bean(school.kerygma.app.ground.work.Works.class)
+        DemoServer.bean(school.kerygma.app.ground.jobs.Jobs.class)
             .latest(walkthrough)
             .orElseThrow()
             .id());

@@ -16,7 +16,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
-import school.kerygma.app.ground.work.Nightly;
+import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.school.sections.SchoolTime;
 import school.kerygma.core.walkthrough.PlaybackScore;
 

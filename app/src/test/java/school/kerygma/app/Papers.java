@@ -18,7 +18,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import school.kerygma.app.classroom.posting.PostingSheet;
 import school.kerygma.app.classroom.posting.Postings;
-import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.app.plan.planning.TaskSheet;
@@ -88,10 +88,10 @@ final class Papers {
   }
 
   static void end(UUID work) {
-    Works works = DemoServer.bean(Works.class);
+    Jobs jobs = DemoServer.bean(Jobs.class);
     await()
         .atMost(Duration.ofSeconds(60))
-        .until(() -> works.find(work).orElseThrow().state().isOver());
+        .until(() -> jobs.find(work).orElseThrow().state().isOver());
   }
 
   static List<UUID> pages(UUID handout) {

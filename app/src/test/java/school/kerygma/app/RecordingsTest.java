@@ -18,12 +18,12 @@ import java.util.Optional;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.app.ground.jobs.Job;
+import school.kerygma.app.ground.jobs.Jobs;
+import school.kerygma.app.ground.jobs.PutAway;
+import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.PutAway;
-import school.kerygma.app.ground.work.Shelf;
-import school.kerygma.app.ground.work.Work;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.talk.lectern.Arrangements;
 import school.kerygma.app.talk.lectern.Recordings;
 import school.kerygma.app.talk.scores.Scores;
@@ -45,7 +45,7 @@ class RecordingsTest {
 
   private final Recordings recordings = DemoServer.bean(Recordings.class);
   private final Scripts scripts = DemoServer.bean(Scripts.class);
-  private final Works works = DemoServer.bean(Works.class);
+  private final Jobs jobs = DemoServer.bean(Jobs.class);
   private final UUID owner =
       TestSchool.id("select id from person where email = ?", DemoServer.TEACHER);
   private final UUID page =
@@ -71,11 +71,11 @@ class RecordingsTest {
     }
   }
 
-  private Works.View end(UUID work) {
+  private Jobs.View end(UUID work) {
     await()
         .atMost(Duration.ofSeconds(60))
-        .until(() -> works.find(work).orElseThrow().state().isOver());
-    return works.find(work).orElseThrow();
+        .until(() -> jobs.find(work).orElseThrow().state().isOver());
+    return jobs.find(work).orElseThrow();
   }
 
   /** Reference: the project's own published schema, JSON Schema 2020-12, checked by a library. */
@@ -88,7 +88,7 @@ class RecordingsTest {
     recordings.keep(recording, "trace", 0, trace(walkthrough));
     recordings.keep(recording, "trace", 0, trace(walkthrough));
     UUID work = recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow();
-    assertThat(end(work).state()).isEqualTo(Work.State.DONE);
+    assertThat(end(work).state()).isEqualTo(Job.State.DONE);
     assertThat(recordings.finish(recording, Map.of("sound", 1, "trace", 1))).contains(work);
     assertThat(TestSchool.count("select count(*) from take where recording_id = ?", recording))
         .isEqualTo(1);
@@ -112,7 +112,7 @@ class RecordingsTest {
     recordings.keep(recording, "trace", 0, trace(walkthrough));
     assertThat(
             end(recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow()).state())
-        .isEqualTo(Work.State.DONE);
+        .isEqualTo(Job.State.DONE);
     Scores scores = DemoServer.bean(Scores.class);
     UUID before = scores.current(walkthrough).orElseThrow().id();
     spoil(recording);
@@ -175,7 +175,7 @@ class RecordingsTest {
         DemoServer.bean(JsonMapper.class)
             .writeValueAsBytes(List.of(Map.of("t", 0, "do", "stop", "stop", stop))));
     UUID work = recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow();
-    assertThat(end(work).state()).isEqualTo(Work.State.DONE);
+    assertThat(end(work).state()).isEqualTo(Job.State.DONE);
     return recording;
   }
 
@@ -246,7 +246,7 @@ class RecordingsTest {
     assertThat(recordings.interrupted(walkthrough, "desk"))
         .extracting(Recordings.Interrupted::id)
         .containsExactly(recording);
-    assertThat(end(recordings.keep(recording).orElseThrow()).state()).isEqualTo(Work.State.DONE);
+    assertThat(end(recordings.keep(recording).orElseThrow()).state()).isEqualTo(Job.State.DONE);
   }
 
   @Test
@@ -263,9 +263,8 @@ class RecordingsTest {
     UUID walkthrough = walkthrough();
     UUID recording = recordings.begin(walkthrough);
     recordings.keep(recording, "sound", 0, "no sound at all".getBytes());
-    Works.View end =
-        end(recordings.finish(recording, Map.of("sound", 1, "trace", 0)).orElseThrow());
-    assertThat(end.state()).isEqualTo(Work.State.FAILED);
+    Jobs.View end = end(recordings.finish(recording, Map.of("sound", 1, "trace", 0)).orElseThrow());
+    assertThat(end.state()).isEqualTo(Job.State.FAILED);
     assertThat(end.problem()).isEqualTo("problem.sound-unreadable");
     assertThat(recordings.interrupted(walkthrough, ""))
         .extracting(Recordings.Interrupted::id)
@@ -279,7 +278,7 @@ class RecordingsTest {
     recordings.keep(recording, "sound", 0, sound());
     recordings.keep(recording, "trace", 0, trace(walkthrough));
     UUID work = recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow();
-    works.cancel(work);
+    jobs.cancel(work);
     await()
         .atMost(Duration.ofSeconds(60))
         .until(
@@ -288,7 +287,7 @@ class RecordingsTest {
                         "select count(*) from scheduled_tasks where task_instance = ?",
                         work.toString())
                     == 0);
-    assertThat(works.find(work).orElseThrow().state()).isIn(Work.State.CANCELLED, Work.State.DONE);
+    assertThat(jobs.find(work).orElseThrow().state()).isIn(Job.State.CANCELLED, Job.State.DONE);
   }
 
   @Test

@@ -27,7 +27,7 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
-import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.talk.lectern.Arrangements;
 import school.kerygma.app.talk.lectern.Patch;
 import school.kerygma.app.talk.lectern.Recordings;
@@ -96,7 +96,7 @@ class RepairTest {
         .atMost(Duration.ofMinutes(2))
         .until(
             () ->
-                DemoServer.bean(Works.class)
+                DemoServer.bean(Jobs.class)
                     .latest(walkthrough)
                     .filter(w -> !w.state().isOver())
                     .isEmpty());

@@ -31,9 +31,9 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.context.SmartLifecycle;
 import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.ground.jobs.Job;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Work;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.plan.rounds.RoundVoices;
@@ -307,9 +307,9 @@ class RoundsTest {
         voices.announce(
             round, school.section(), students.get(0), Optional.empty(), "", sound.length);
     voices.receive(voice, new ByteArrayInputStream(sound));
-    Works works = DemoServer.bean(Works.class);
-    Awaitility.await().until(() -> works.latest(voice).orElseThrow().state() == Work.State.RUNNING);
-    SmartLifecycle runner = DemoServer.bean("workRunner", SmartLifecycle.class);
+    Jobs jobs = DemoServer.bean(Jobs.class);
+    Awaitility.await().until(() -> jobs.latest(voice).orElseThrow().state() == Job.State.RUNNING);
+    SmartLifecycle runner = DemoServer.bean("jobRunner", SmartLifecycle.class);
     runner.stop();
     assertThat(voices.get(voice).state()).isEqualTo(RoundVoices.State.MAKING);
     runner.start();
@@ -317,7 +317,7 @@ class RoundsTest {
         .atMost(Duration.ofMinutes(2))
         .until(() -> voices.get(voice).state() != RoundVoices.State.MAKING);
     assertThat(voices.get(voice).state()).isEqualTo(RoundVoices.State.LONG);
-    assertThat(works.latest(voice).orElseThrow().state()).isEqualTo(Work.State.DONE);
+    assertThat(jobs.latest(voice).orElseThrow().state()).isEqualTo(Job.State.DONE);
   }
 
   @Test

@@ -26,8 +26,8 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.atomic.AtomicLong;
 import javax.imageio.ImageIO;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.app.talk.lectern.Recordings;
@@ -198,7 +198,7 @@ final class PlayerBytes {
       recordings.keep(recording, "trace", parts++, json.writeValueAsBytes(part));
     }
     UUID work = recordings.finish(recording, Map.of("sound", pieces, "trace", parts)).orElseThrow();
-    while (!school.bean(Works.class).find(work).orElseThrow().state().isOver()) {
+    while (!school.bean(Jobs.class).find(work).orElseThrow().state().isOver()) {
       Thread.sleep(100);
     }
     return walkthrough;

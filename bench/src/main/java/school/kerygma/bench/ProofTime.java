@@ -22,7 +22,7 @@ import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
 import school.kerygma.app.classroom.posting.PostingSheet;
 import school.kerygma.app.classroom.posting.Postings;
-import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
@@ -146,8 +146,8 @@ final class ProofTime {
         school
             .bean(Handouts.class)
             .takeIn(owner, "forty pages.pdf", new ByteArrayInputStream(pdf()));
-    Works works = school.bean(Works.class);
-    while (!works.find(taken.work()).orElseThrow().state().isOver()) {
+    Jobs jobs = school.bean(Jobs.class);
+    while (!jobs.find(taken.work()).orElseThrow().state().isOver()) {
       Thread.sleep(50);
     }
     return taken.handout();

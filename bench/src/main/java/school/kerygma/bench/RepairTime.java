@@ -9,7 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.app.talk.lectern.Recordings;
@@ -101,9 +101,9 @@ final class RepairTime {
       BenchSchool school, UUID walkthrough, @org.jspecify.annotations.Nullable UUID older)
       throws InterruptedException {
     Scores scores = school.bean(Scores.class);
-    Works works = school.bean(Works.class);
+    Jobs jobs = school.bean(Jobs.class);
     while (true) {
-      boolean over = works.latest(walkthrough).filter(w -> !w.state().isOver()).isEmpty();
+      boolean over = jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isEmpty();
       var current = scores.current(walkthrough).map(Scores.Info::id);
       if (over && current.isPresent() && !current.get().equals(older)) {
         return current.get();

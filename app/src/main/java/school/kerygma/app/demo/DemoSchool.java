@@ -34,7 +34,7 @@ import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.posting.PostingSheet;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.ground.accounts.People;
-import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.school.frame.StillMaking;
 import school.kerygma.app.school.sections.SectionView;
@@ -74,7 +74,7 @@ class DemoSchool implements ApplicationRunner {
   private final Clips clips;
   private final Postings postings;
   private final Audience audience;
-  private final Works works;
+  private final Jobs jobs;
   private final Clock clock;
   private final Random random = new Random(4);
 
@@ -105,7 +105,7 @@ class DemoSchool implements ApplicationRunner {
       Clips clips,
       Postings postings,
       Audience audience,
-      Works works,
+      Jobs jobs,
       Clock clock,
       StillMaking still,
       JdbcClient sql,
@@ -127,7 +127,7 @@ class DemoSchool implements ApplicationRunner {
     this.clips = clips;
     this.postings = postings;
     this.audience = audience;
-    this.works = works;
+    this.jobs = jobs;
     this.clock = clock;
   }
 
@@ -148,7 +148,7 @@ class DemoSchool implements ApplicationRunner {
     begin();
     if (wait) {
       make();
-      while (works.isAnyLeft()) {
+      while (jobs.isAnyLeft()) {
         Thread.sleep(100);
       }
     } else {
@@ -307,7 +307,7 @@ class DemoSchool implements ApplicationRunner {
   }
 
   private void await(UUID work) throws InterruptedException {
-    while (!works.find(work).orElseThrow().state().isOver()) {
+    while (!jobs.find(work).orElseThrow().state().isOver()) {
       Thread.sleep(100);
     }
   }
@@ -332,7 +332,7 @@ class DemoSchool implements ApplicationRunner {
         }
       }
       talks.record(walkthrough, script, name, papers);
-      await(works.latest(walkthrough).orElseThrow().id());
+      await(jobs.latest(walkthrough).orElseThrow().id());
       talks.translate(walkthrough, script);
       talks.captionsRead(walkthrough);
     }

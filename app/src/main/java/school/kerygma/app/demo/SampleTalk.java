@@ -11,16 +11,16 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
+import school.kerygma.app.ground.jobs.Job;
+import school.kerygma.app.ground.jobs.Jobs;
+import school.kerygma.app.ground.jobs.Lane;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.ground.work.Lane;
-import school.kerygma.app.ground.work.Work;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.talk.scripts.Scripts;
 
 /** Makes a sample walkthrough for a teacher who has none: to be played, opened and taken apart. */
 @Component
-class SampleTalk implements Work {
+class SampleTalk implements Job {
 
   private static final String KIND = "sample";
   private static final String SCRIPT = "footbridge";
@@ -33,14 +33,14 @@ class SampleTalk implements Work {
   private final Scripts scripts;
   private final Handouts handouts;
   private final DemoTalks talks;
-  private final Works works;
+  private final Jobs jobs;
   private final Clock clock;
 
-  SampleTalk(Scripts scripts, Handouts handouts, DemoTalks talks, Works works, Clock clock) {
+  SampleTalk(Scripts scripts, Handouts handouts, DemoTalks talks, Jobs jobs, Clock clock) {
     this.scripts = scripts;
     this.handouts = handouts;
     this.talks = talks;
-    this.works = works;
+    this.jobs = jobs;
     this.clock = clock;
   }
 
@@ -54,7 +54,7 @@ class SampleTalk implements Work {
     return made.orElseGet(
         () -> {
           UUID walkthrough = scripts.writeSample(teacher, TITLE);
-          works.start(KIND, walkthrough, teacher);
+          jobs.start(KIND, walkthrough, teacher);
           return walkthrough;
         });
   }

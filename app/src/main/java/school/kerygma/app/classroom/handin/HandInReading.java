@@ -17,10 +17,10 @@ import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.FileSystemUtils;
+import school.kerygma.app.ground.jobs.Job;
+import school.kerygma.app.ground.jobs.Lane;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Lane;
-import school.kerygma.app.ground.work.Work;
 import school.kerygma.app.paper.papers.Editions;
 import school.kerygma.app.paper.papers.Leaf;
 import school.kerygma.app.paper.papers.PageReading;
@@ -47,7 +47,7 @@ import school.kerygma.media.worker.PaperReaders;
  * to open it to see it, and notices if nothing was done in it. What has no pages is kept as it is.
  */
 @Component
-class HandInReading implements Work {
+class HandInReading implements Job {
 
   static final String KIND = "hand-in";
 

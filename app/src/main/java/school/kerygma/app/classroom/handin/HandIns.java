@@ -28,9 +28,9 @@ import school.kerygma.app.ground.accounts.PersonErased;
 import school.kerygma.app.ground.accounts.PersonMerged;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.handin.Blank;
@@ -178,7 +178,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
   private final Sections sections;
   private final HandInFiles files;
   private final MediaStore store;
-  private final Works works;
+  private final Jobs jobs;
   private final TransactionTemplate inTransaction;
   private final Clock clock;
 
@@ -190,7 +190,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
       Sections sections,
       HandInFiles files,
       MediaStore store,
-      Works works,
+      Jobs jobs,
       TransactionTemplate inTransaction,
       Clock clock) {
     this.all = all;
@@ -200,7 +200,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
     this.sections = sections;
     this.files = files;
     this.store = store;
-    this.works = works;
+    this.jobs = jobs;
     this.inTransaction = inTransaction;
     this.clock = clock;
   }
@@ -328,7 +328,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
       HandIn.Piece same = pieces.saveAndFlush(piece.in(next.id()));
       files.copy(piece, same);
       if (piece.state() == HandIn.Piece.State.READING) {
-        works.start(HandInReading.KIND, same.id(), student);
+        jobs.start(HandInReading.KIND, same.id(), student);
       }
     }
     return next;
@@ -430,7 +430,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
       piece.taken(turns);
       piece.arrived();
       pieces.saveAndFlush(piece);
-      works.start(HandInReading.KIND, file, student, piece.name());
+      jobs.start(HandInReading.KIND, file, student, piece.name());
       HandIn of = all.findById(piece.handInId()).orElseThrow();
       boolean whole =
           pieces.of(List.of(of.id())).stream()
@@ -480,7 +480,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
   public void turn(Asked asked, UUID file, UUID student) {
     HandIn.Piece piece = changingPhoto(asked, file, student);
     piece.turnOnce();
-    works.start(HandInReading.KIND, piece.id(), student, piece.name());
+    jobs.start(HandInReading.KIND, piece.id(), student, piece.name());
   }
 
   private HandIn.Piece changingPhoto(Asked asked, UUID file, UUID student) {
@@ -509,7 +509,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
       throw Problem.conflict("hand-in-straight"); // They are corners of another picture.
     }
     piece.straighten(corners);
-    works.start(HandInReading.KIND, piece.id(), student, piece.name());
+    jobs.start(HandInReading.KIND, piece.id(), student, piece.name());
   }
 
   /** Puts a file before the one that comes before it. */

@@ -32,7 +32,7 @@ import school.kerygma.app.ground.accounts.PersonErased;
 import school.kerygma.app.ground.accounts.PersonMerged;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
-import school.kerygma.app.ground.work.Nightly;
+import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 

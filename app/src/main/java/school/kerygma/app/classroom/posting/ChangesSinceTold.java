@@ -16,7 +16,7 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import school.kerygma.app.ground.work.Nightly;
+import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;

@@ -24,7 +24,7 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.HasMail;
 import school.kerygma.app.ground.accounts.SignedIn;
-import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.paper.marking.RosterNames;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.plan.planning.TaskView;
@@ -57,7 +57,7 @@ class PostingController {
   private final ReadyTalks ready;
   private final ChangesSinceTold toldTasks;
   private final HasMail mail;
-  private final Works works;
+  private final Jobs jobs;
   private final Gate gate;
   private final Clock clock;
 
@@ -76,7 +76,7 @@ class PostingController {
       ReadyTalks ready,
       ChangesSinceTold toldTasks,
       HasMail mail,
-      Works works,
+      Jobs jobs,
       Gate gate,
       Clock clock) {
     this.onlookers = onlookers;
@@ -85,7 +85,7 @@ class PostingController {
     this.ready = ready;
     this.toldTasks = toldTasks;
     this.mail = mail;
-    this.works = works;
+    this.jobs = jobs;
     this.scores = scores;
     this.handouts = handouts;
     this.outdated = outdated;
@@ -124,7 +124,7 @@ class PostingController {
     model.addAttribute("stops", stops);
     model.addAttribute("older", outdated.numbers(stops));
     model.addAttribute("parts", PartView.of(stops));
-    model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
+    model.addAttribute("work", jobs.latest(id).filter(w -> !w.state().isOver()).orElse(null));
     model.addAttribute("postingId", UUID.randomUUID());
     model.addAttribute("mail", mail.hasMail());
     model.addAttribute(

@@ -11,11 +11,11 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.jobs.Jobs;
+import school.kerygma.app.ground.jobs.Nightly;
+import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.problems.Seen;
-import school.kerygma.app.ground.work.Nightly;
-import school.kerygma.app.ground.work.Shelf;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.school.sections.SectionTouched;
 import school.kerygma.app.talk.scores.ScoreMade;
 import school.kerygma.app.talk.scores.Scores;
@@ -31,7 +31,7 @@ public class Postings {
   private final Posting.DeliveryRepository deliveries;
   private final GoesUp goesUp;
   private final Scores scores;
-  private final Works works;
+  private final Jobs jobs;
   private final Clock clock;
   private final Shelf shelf;
 
@@ -41,11 +41,11 @@ public class Postings {
       Posting.DeliveryRepository deliveries,
       GoesUp goesUp,
       Scores scores,
-      Works works,
+      Jobs jobs,
       Clock clock,
       Shelf shelf) {
     this.scores = scores;
-    this.works = works;
+    this.jobs = jobs;
     this.events = events;
     this.shelf = shelf;
     this.postings = postings;
@@ -78,7 +78,7 @@ public class Postings {
   /** Whether there is nothing to play yet of a walkthrough, and will be soon. */
   private boolean isBeingMade(UUID walkthrough) {
     return scores.current(walkthrough).isEmpty()
-        && works.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent();
+        && jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent();
   }
 
   /** What waited for a walkthrough goes up. */

@@ -13,11 +13,11 @@ import java.util.UUID;
 import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
+import school.kerygma.app.ground.jobs.Job;
+import school.kerygma.app.ground.jobs.Jobs;
+import school.kerygma.app.ground.jobs.Lane;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Lane;
-import school.kerygma.app.ground.work.Work;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.paper.marking.Marks;
 import school.kerygma.app.paper.papers.Editions;
 import school.kerygma.app.paper.papers.Handouts;
@@ -32,7 +32,7 @@ import school.kerygma.media.worker.PaperReaders;
 
 /** Marked papers as files: a PDF, made in the background, and web annotations. */
 @Component
-class MarkedPapers implements Work {
+class MarkedPapers implements Job {
 
   static final String KIND = "marked";
 
@@ -44,7 +44,7 @@ class MarkedPapers implements Work {
   private final Marks marks;
   private final AnnotationJson json;
   private final MediaStore store;
-  private final Works works;
+  private final Jobs jobs;
   private final PaperReaders readers;
 
   MarkedPapers(
@@ -53,14 +53,14 @@ class MarkedPapers implements Work {
       Marks marks,
       AnnotationJson json,
       MediaStore store,
-      Works works,
+      Jobs jobs,
       PaperReaders readers) {
     this.handouts = handouts;
     this.editions = editions;
     this.marks = marks;
     this.json = json;
     this.store = store;
-    this.works = works;
+    this.jobs = jobs;
     this.readers = readers;
   }
 
@@ -105,8 +105,8 @@ class MarkedPapers implements Work {
 
   /** Begins to make the PDF, unless it is being made. */
   void start(UUID owner, UUID handout) {
-    if (works.latest(handout).filter(w -> !w.state().isOver()).isEmpty()) {
-      works.start(KIND, handout, owner);
+    if (jobs.latest(handout).filter(w -> !w.state().isOver()).isEmpty()) {
+      jobs.start(KIND, handout, owner);
     }
   }
 

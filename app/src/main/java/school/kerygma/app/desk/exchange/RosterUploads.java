@@ -8,9 +8,9 @@ import java.util.Map;
 import java.util.UUID;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
+import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Nightly;
 import school.kerygma.core.roster.ImportedRoster;
 
 /**

@@ -23,7 +23,7 @@ import school.kerygma.app.classroom.posting.PostedTitles;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
-import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.school.sections.Linking;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
@@ -93,7 +93,7 @@ class OverviewController {
   private final PostedTitles titles;
   private final Audience audience;
   private final Linking linking;
-  private final Works works;
+  private final Jobs jobs;
   private final Gate gate;
   private final Clock clock;
 
@@ -105,7 +105,7 @@ class OverviewController {
       PostedTitles titles,
       Audience audience,
       Linking linking,
-      Works works,
+      Jobs jobs,
       Gate gate,
       Clock clock) {
     this.scripts = scripts;
@@ -115,7 +115,7 @@ class OverviewController {
     this.titles = titles;
     this.audience = audience;
     this.linking = linking;
-    this.works = works;
+    this.jobs = jobs;
     this.gate = gate;
     this.clock = clock;
   }
@@ -129,7 +129,7 @@ class OverviewController {
     Map<UUID, List<StopView>> stops =
         scripts.stopsOfTeacher(me.id()).entrySet().stream()
             .collect(Collectors.toMap(e -> e.getKey().id(), Map.Entry::getValue));
-    Map<UUID, Works.View> making = works.latestOf(heads.stream().map(Scripts.Head::id).toList());
+    Map<UUID, Jobs.View> making = jobs.latestOf(heads.stream().map(Scripts.Head::id).toList());
     Set<UUID> older =
         outdated.among(stops.values().stream().flatMap(List::stream).toList()).stream()
             .map(StopView::id)

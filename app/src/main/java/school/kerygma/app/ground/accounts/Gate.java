@@ -46,7 +46,7 @@ public class Gate {
     ROUND_VOICE,
     /** A help hour, for those who may book its times. */
     HELP_HOUR,
-    WORK
+    JOB
   }
 
   /** Says who stands around the things of some kinds. */

@@ -19,7 +19,7 @@ import org.springframework.core.convert.converter.Converter;
 import org.springframework.format.FormatterRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 import org.springframework.web.servlet.support.RequestDataValueProcessor;
-import school.kerygma.app.ground.work.Nightly;
+import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.core.time.PlanDate;
 import tools.jackson.databind.module.SimpleModule;
 

@@ -15,8 +15,8 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
-import school.kerygma.app.ground.work.Work;
-import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.ground.jobs.Job;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.paper.marking.MarkView;
 import school.kerygma.app.paper.marking.Marks;
 import school.kerygma.app.paper.marking.RosterNames;
@@ -80,7 +80,7 @@ class ReaderController {
   private final Marks marks;
   private final RosterNames names;
   private final Sections sections;
-  private final Works works;
+  private final Jobs jobs;
   private final PageJson json;
   private final Gate gate;
 
@@ -93,10 +93,10 @@ class ReaderController {
       Marks marks,
       RosterNames names,
       Sections sections,
-      Works works,
+      Jobs jobs,
       PageJson json,
       Gate gate) {
-    this.works = works;
+    this.jobs = jobs;
     this.words = words;
     this.marks = marks;
     this.names = names;
@@ -151,9 +151,8 @@ class ReaderController {
     List<UUID> pageIds = pages.stream().map(PageView::id).toList();
     model.addAttribute(
         "making",
-        works
-            .latest(id)
-            .filter(w -> !w.state().isOver() || w.state() == Work.State.FAILED)
+        jobs.latest(id)
+            .filter(w -> !w.state().isOver() || w.state() == Job.State.FAILED)
             .orElse(null));
     model.addAttribute("json", json.of(new Marking(pages, marks.views(pageIds))));
     model.addAttribute("level", level(paper.words()).orElse(null));

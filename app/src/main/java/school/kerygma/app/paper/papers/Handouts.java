@@ -24,11 +24,11 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.ground.jobs.Jobs;
+import school.kerygma.app.ground.jobs.Nightly;
+import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Nightly;
-import school.kerygma.app.ground.work.Shelf;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.school.frame.Excerpt;
 import school.kerygma.core.handout.SnapTargets;
 import school.kerygma.media.office.OfficeConverter;
@@ -61,7 +61,7 @@ public class Handouts {
       boolean ready,
       int edition,
       List<PageView> shown,
-      Works.@Nullable View work,
+      Jobs.@Nullable View work,
       boolean held,
       boolean hadChanges) {}
 
@@ -82,7 +82,7 @@ public class Handouts {
   private final Leaves leaves;
   private final ApplicationEventPublisher events;
   private final MediaStore store;
-  private final Works works;
+  private final Jobs jobs;
   private final PaperReaders readers;
   private final TransactionTemplate inTransaction;
   private final Clock clock;
@@ -95,7 +95,7 @@ public class Handouts {
       Leaves leaves,
       ApplicationEventPublisher events,
       MediaStore store,
-      Works works,
+      Jobs jobs,
       PaperReaders readers,
       TransactionTemplate inTransaction,
       Clock clock,
@@ -107,7 +107,7 @@ public class Handouts {
     this.leaves = leaves;
     this.events = events;
     this.store = store;
-    this.works = works;
+    this.jobs = jobs;
     this.readers = readers;
     this.inTransaction = inTransaction;
     this.clock = clock;
@@ -210,7 +210,7 @@ public class Handouts {
                 of, number, shortened(fileName, 255), mediaType, count, clock.instant()));
     store.putFile(original(edition.id()), file);
     return new TakenIn(
-        of.id(), works.start(PageReading.KIND, edition.id(), owner, shortened(fileName, 255)));
+        of.id(), jobs.start(PageReading.KIND, edition.id(), owner, shortened(fileName, 255)));
   }
 
   private static void remove(Path directory, Path file) {
@@ -278,8 +278,8 @@ public class Handouts {
             .map(Handouts::view)
             .collect(
                 Collectors.groupingBy(PageView::handout, LinkedHashMap::new, Collectors.toList()));
-    Map<UUID, Works.View> work =
-        works.latestOf(newest.values().stream().map(Handout.Edition::id).toList());
+    Map<UUID, Jobs.View> work =
+        jobs.latestOf(newest.values().stream().map(Handout.Edition::id).toList());
     return all.stream()
         .filter(h -> newest.containsKey(h.id()))
         .map(
@@ -301,7 +301,7 @@ public class Handouts {
   }
 
   /** A bar is shown only of what goes on: one of what is over would have the page loaded again. */
-  private static Works.@Nullable View underway(Works.@Nullable View work) {
+  private static Jobs.@Nullable View underway(Jobs.@Nullable View work) {
     return work == null || work.state().isOver() ? null : work;
   }
 

@@ -14,10 +14,10 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.FileSystemUtils;
+import school.kerygma.app.ground.jobs.Job;
+import school.kerygma.app.ground.jobs.Lane;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Lane;
-import school.kerygma.app.ground.work.Work;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.handout.PrintedNumbers;
 import school.kerygma.core.rubric.Ruling;
@@ -33,7 +33,7 @@ import school.kerygma.media.worker.PaperReaders;
 
 /** Reads the pages of an edition in the background: words, and a picture in two sizes. */
 @Component
-public class PageReading implements Work {
+public class PageReading implements Job {
 
   static final String KIND = "pages";
 

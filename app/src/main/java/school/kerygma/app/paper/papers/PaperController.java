@@ -14,7 +14,7 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.multipart.MultipartFile;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
-import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.core.access.Access.Deed;
 
 /** The list of papers, and taking them in. */
@@ -22,19 +22,19 @@ import school.kerygma.core.access.Access.Deed;
 class PaperController {
 
   private final Handouts handouts;
-  private final Works works;
+  private final Jobs jobs;
   private final Gate gate;
 
-  PaperController(Handouts handouts, Works works, Gate gate) {
+  PaperController(Handouts handouts, Jobs jobs, Gate gate) {
     this.handouts = handouts;
-    this.works = works;
+    this.jobs = jobs;
     this.gate = gate;
   }
 
   @GetMapping("/handouts")
   String list(@AuthenticationPrincipal SignedIn me, Model model) {
     model.addAttribute("handouts", handouts.ofTeacher(me.id()));
-    model.addAttribute("failed", works.failed(me.id(), PageReading.KIND));
+    model.addAttribute("failed", jobs.failed(me.id(), PageReading.KIND));
     return "papers/list";
   }
 
@@ -58,8 +58,8 @@ class PaperController {
   /** A paper that could not be read is spoken of no more. */
   @PostMapping("/handouts/failed/{work}")
   String putAway(@AuthenticationPrincipal SignedIn me, @PathVariable UUID work) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.WORK, work);
-    works.putAway(work);
+    gate.check(me, Deed.CHANGE, Gate.Kind.JOB, work);
+    jobs.putAway(work);
     return "redirect:/handouts";
   }
 

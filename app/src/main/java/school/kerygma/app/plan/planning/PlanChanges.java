@@ -14,8 +14,8 @@ import java.util.function.Predicate;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.ground.work.Shelf;
 import school.kerygma.app.school.sections.SectionTouched;
 
 /** Moves tasks to other days, copies weeks, and undoes both. */

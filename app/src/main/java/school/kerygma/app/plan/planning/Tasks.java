@@ -15,9 +15,9 @@ import org.springframework.context.event.EventListener;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.jobs.Nightly;
+import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.ground.work.Nightly;
-import school.kerygma.app.ground.work.Shelf;
 import school.kerygma.app.school.sections.SectionTouched;
 
 /** Plans tasks. */

@@ -6,15 +6,15 @@ import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.FileSystemUtils;
+import school.kerygma.app.ground.jobs.Job;
+import school.kerygma.app.ground.jobs.Lane;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Lane;
-import school.kerygma.app.ground.work.Work;
 import school.kerygma.core.round.RoundRule;
 import school.kerygma.media.picture.ClipMaker;
 
 /** Makes what somebody said in a round anew, measures it, and sends it. */
 @Component
-class RoundVoiceMaking implements Work {
+class RoundVoiceMaking implements Job {
 
   static final String KIND = "round-voice";
 

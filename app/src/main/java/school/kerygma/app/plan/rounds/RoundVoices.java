@@ -22,10 +22,10 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.PersonErased;
+import school.kerygma.app.ground.jobs.Jobs;
+import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Nightly;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.round.RoundRule;
@@ -78,7 +78,7 @@ public class RoundVoices implements Gate.CircleSource {
 
   private final Rounds rounds;
   private final Sections sections;
-  private final Works works;
+  private final Jobs jobs;
   private final MediaStore store;
   private final JdbcClient sql;
   private final TransactionTemplate inTransaction;
@@ -87,14 +87,14 @@ public class RoundVoices implements Gate.CircleSource {
   RoundVoices(
       Rounds rounds,
       Sections sections,
-      Works works,
+      Jobs jobs,
       MediaStore store,
       JdbcClient sql,
       TransactionTemplate inTransaction,
       Clock clock) {
     this.rounds = rounds;
     this.sections = sections;
-    this.works = works;
+    this.jobs = jobs;
     this.store = store;
     this.sql = sql;
     this.inTransaction = inTransaction;
@@ -165,7 +165,7 @@ public class RoundVoices implements Gate.CircleSource {
     inTransaction.executeWithoutResult(
         t -> {
           if (turn(voice, State.ARRIVING, State.MAKING)) {
-            works.start(RoundVoiceMaking.KIND, voice, of.student());
+            jobs.start(RoundVoiceMaking.KIND, voice, of.student());
           }
         });
   }

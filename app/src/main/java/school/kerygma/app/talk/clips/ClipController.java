@@ -23,7 +23,7 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
-import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.core.access.Access.Deed;
 
@@ -32,14 +32,14 @@ import school.kerygma.core.access.Access.Deed;
 class ClipController {
 
   private final Clips clips;
-  private final Works works;
+  private final Jobs jobs;
   private final MessageSource words;
   private final Gate gate;
 
-  ClipController(Clips clips, Works works, MessageSource words, Gate gate) {
+  ClipController(Clips clips, Jobs jobs, MessageSource words, Gate gate) {
     this.words = words;
     this.clips = clips;
-    this.works = works;
+    this.jobs = jobs;
     this.gate = gate;
   }
 
@@ -92,13 +92,13 @@ class ClipController {
     String what =
         words.getMessage(
             "clips.kind." + kind, new Object[] {new Wording().length(c.lengthMs())}, locale);
-    Works.View work = c.work();
+    Jobs.View work = c.work();
     return new Line(
         c.id(),
         c.name(),
         what,
         c.ready(),
-        Optional.ofNullable(work).map(Works.View::id),
+        Optional.ofNullable(work).map(Jobs.View::id),
         work == null ? 0 : work.percent());
   }
 
@@ -117,7 +117,7 @@ class ClipController {
   void forget(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID work) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    gate.check(me, Deed.CHANGE, Gate.Kind.WORK, work);
-    works.putAway(work);
+    gate.check(me, Deed.CHANGE, Gate.Kind.JOB, work);
+    jobs.putAway(work);
   }
 }

@@ -5,15 +5,15 @@ import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.FileSystemUtils;
+import school.kerygma.app.ground.jobs.Job;
+import school.kerygma.app.ground.jobs.Lane;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Lane;
-import school.kerygma.app.ground.work.Work;
 import school.kerygma.media.picture.ClipMaker;
 
 /** Makes a clip into a file that every browser plays. */
 @Component
-class ClipMaking implements Work {
+class ClipMaking implements Job {
 
   static final String KIND = "clip";
 

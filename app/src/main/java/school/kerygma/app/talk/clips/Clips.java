@@ -19,11 +19,11 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.jobs.Jobs;
+import school.kerygma.app.ground.jobs.Nightly;
+import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Nightly;
-import school.kerygma.app.ground.work.Shelf;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.talk.scripts.WalkthroughGone;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.media.picture.ClipMaker;
@@ -48,14 +48,14 @@ public class Clips implements Gate.CircleSource {
       boolean hasPictures,
       boolean hasSound,
       boolean ready,
-      Works.@Nullable View work) {}
+      Jobs.@Nullable View work) {}
 
   /** A clip taken in, and the work that makes it ready. */
   public record TakenIn(UUID clip, UUID work) {}
 
   private final Clip.Repository clips;
   private final MediaStore store;
-  private final Works works;
+  private final Jobs jobs;
   private final Shelf shelf;
   private final TransactionTemplate inTransaction;
   private final Clock clock;
@@ -63,13 +63,13 @@ public class Clips implements Gate.CircleSource {
   Clips(
       Clip.Repository clips,
       MediaStore store,
-      Works works,
+      Jobs jobs,
       Shelf shelf,
       TransactionTemplate inTransaction,
       Clock clock) {
     this.clips = clips;
     this.store = store;
-    this.works = works;
+    this.jobs = jobs;
     this.shelf = shelf;
     this.inTransaction = inTransaction;
     this.clock = clock;
@@ -95,7 +95,7 @@ public class Clips implements Gate.CircleSource {
                 Clip clip =
                     clips.saveAndFlush(new Clip(owner, walkthrough, name, seen, clock.instant()));
                 store.putFile(Clip.original(clip.id()), file);
-                return new TakenIn(clip.id(), works.start(ClipMaking.KIND, clip.id(), owner, name));
+                return new TakenIn(clip.id(), jobs.start(ClipMaking.KIND, clip.id(), owner, name));
               }));
     } catch (ClipMaker.Refused refused) {
       throw problem(refused);
@@ -135,12 +135,12 @@ public class Clips implements Gate.CircleSource {
   @Transactional(readOnly = true)
   public List<View> ofWalkthrough(UUID walkthrough) {
     List<Clip> all = clips.ofWalkthrough(walkthrough);
-    Map<UUID, Works.View> work = works.latestOf(all.stream().map(Clip::id).toList());
+    Map<UUID, Jobs.View> work = jobs.latestOf(all.stream().map(Clip::id).toList());
     return all.stream()
         .map(
             c -> {
               ClipMaker.Seen seen = c.seen();
-              Works.View goesOn = c.isReady() ? null : work.get(c.id());
+              Jobs.View goesOn = c.isReady() ? null : work.get(c.id());
               return new View(
                   c.id(),
                   c.name(),
@@ -155,8 +155,8 @@ public class Clips implements Gate.CircleSource {
 
   /** What could not be made ready of a teacher's clips, and is still to be read. */
   @Transactional(readOnly = true)
-  public List<Works.Failed> failed(UUID teacher) {
-    return works.failed(teacher, ClipMaking.KIND);
+  public List<Jobs.Failed> failed(UUID teacher) {
+    return jobs.failed(teacher, ClipMaking.KIND);
   }
 
   /** To which walkthrough a clip belongs. */

@@ -6,9 +6,9 @@ import java.util.UUID;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.jobs.Nightly;
+import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Nightly;
-import school.kerygma.app.ground.work.Shelf;
 import school.kerygma.app.talk.scripts.WalkthroughGone;
 import school.kerygma.media.picture.Pictures;
 

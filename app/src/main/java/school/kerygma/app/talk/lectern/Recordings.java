@@ -20,10 +20,10 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.jobs.Jobs;
+import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Shelf;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.walkthrough.MarkChange;
@@ -59,7 +59,7 @@ public class Recordings implements Gate.CircleSource {
   private final ChangedMark.Repository changed;
   private final Scripts scripts;
   private final MediaStore store;
-  private final Works works;
+  private final Jobs jobs;
   private final Shelf shelf;
   private final ApplicationEventPublisher events;
   private final JsonMapper json;
@@ -73,7 +73,7 @@ public class Recordings implements Gate.CircleSource {
       ChangedMark.Repository changed,
       Scripts scripts,
       MediaStore store,
-      Works works,
+      Jobs jobs,
       Shelf shelf,
       ApplicationEventPublisher events,
       JsonMapper json,
@@ -85,7 +85,7 @@ public class Recordings implements Gate.CircleSource {
     this.changed = changed;
     this.scripts = scripts;
     this.store = store;
-    this.works = works;
+    this.jobs = jobs;
     this.shelf = shelf;
     this.events = events;
     this.json = json;
@@ -210,7 +210,7 @@ public class Recordings implements Gate.CircleSource {
       recording.end();
       events.publishEvent(new RecordingEnded(recording.walkthroughId()));
     }
-    return works.latest(recording.walkthroughId()).map(Works.View::id);
+    return jobs.latest(recording.walkthroughId()).map(Jobs.View::id);
   }
 
   private int count(UUID recording, String name) {

@@ -21,8 +21,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.talk.lectern.Arrangements;
 import school.kerygma.app.talk.lectern.Jottings;
 import school.kerygma.app.talk.lectern.RecordedSound;
@@ -81,7 +81,7 @@ class RepairController {
   private final Recordings recordings;
   private final Jottings jottings;
   private final Scripts scripts;
-  private final Works works;
+  private final Jobs jobs;
   private final Gate gate;
 
   RepairController(
@@ -92,7 +92,7 @@ class RepairController {
       Recordings recordings,
       Jottings jottings,
       Scripts scripts,
-      Works works,
+      Jobs jobs,
       Gate gate) {
     this.repairs = repairs;
     this.lines = lines;
@@ -101,7 +101,7 @@ class RepairController {
     this.recordings = recordings;
     this.jottings = jottings;
     this.scripts = scripts;
-    this.works = works;
+    this.jobs = jobs;
     this.gate = gate;
   }
 
@@ -115,7 +115,7 @@ class RepairController {
   private Shown shown(UUID walkthrough) {
     return new Shown(
         repairs.undoes(walkthrough).orElse(null),
-        works.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent(),
+        jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent(),
         lines.of(walkthrough, inOrder(walkthrough)));
   }
 

@@ -21,8 +21,8 @@ import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scores.Captioned.StopCaptions;
@@ -115,7 +115,7 @@ class CaptionController {
   private final Scores scores;
   private final Scripts scripts;
   private final Sections sections;
-  private final Works works;
+  private final Jobs jobs;
   private final Gate gate;
 
   CaptionController(
@@ -124,14 +124,14 @@ class CaptionController {
       Scores scores,
       Scripts scripts,
       Sections sections,
-      Works works,
+      Jobs jobs,
       Gate gate) {
     this.desk = desk;
     this.files = files;
     this.scores = scores;
     this.scripts = scripts;
     this.sections = sections;
-    this.works = works;
+    this.jobs = jobs;
     this.gate = gate;
   }
 
@@ -154,7 +154,7 @@ class CaptionController {
     Optional<Integer> grade = grade(me);
     model.addAttribute("walkthrough", head);
     model.addAttribute("score", scores.current(id).orElse(null));
-    model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
+    model.addAttribute("work", jobs.latest(id).filter(w -> !w.state().isOver()).orElse(null));
     model.addAttribute("spoken", Languages.of(head.language()));
     model.addAttribute("others", others.stream().map(Languages::of).toList());
     model.addAttribute("other", language.filter(others::contains).orElse(""));
@@ -191,7 +191,7 @@ class CaptionController {
   private Shown shown(UUID walkthrough, String language, CaptionLevel level) {
     return new Shown(
         desk.undoes(walkthrough).orElse(null),
-        works.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent(),
+        jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent(),
         desk.of(walkthrough).stream().map(s -> shown(s, language, level)).toList());
   }
 

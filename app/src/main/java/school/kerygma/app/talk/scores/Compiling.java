@@ -20,11 +20,11 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.ground.jobs.Job;
+import school.kerygma.app.ground.jobs.Jobs;
+import school.kerygma.app.ground.jobs.Lane;
+import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.ground.store.StoredJson;
-import school.kerygma.app.ground.work.Lane;
-import school.kerygma.app.ground.work.Nightly;
-import school.kerygma.app.ground.work.Work;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.paper.papers.Editions;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.paper.papers.PageView;
@@ -58,7 +58,7 @@ import school.kerygma.core.walkthrough.TraceEvent;
  * captions, and one sound file of each kind.
  */
 @Component
-class Compiling implements Work {
+class Compiling implements Job {
 
   private static final String KIND = "compile";
   private static final int STEPS = 5;
@@ -75,7 +75,7 @@ class Compiling implements Work {
   private final Sounds sounds;
   private final RecordedSound recorded;
   private final StopWords words;
-  private final Works works;
+  private final Jobs jobs;
   private final ApplicationEventPublisher events;
   private final TransactionTemplate inTransaction;
   private final StoredJson stored;
@@ -94,7 +94,7 @@ class Compiling implements Work {
       Sounds sounds,
       RecordedSound recorded,
       StopWords words,
-      Works works,
+      Jobs jobs,
       ApplicationEventPublisher events,
       TransactionTemplate inTransaction,
       StoredJson stored,
@@ -111,7 +111,7 @@ class Compiling implements Work {
     this.sounds = sounds;
     this.recorded = recorded;
     this.words = words;
-    this.works = works;
+    this.jobs = jobs;
     this.events = events;
     this.inTransaction = inTransaction;
     this.stored = stored;
@@ -138,7 +138,7 @@ class Compiling implements Work {
   }
 
   private void again(UUID walkthrough) {
-    if (works.latest(walkthrough).filter(w -> w.state() == State.WAITING).isEmpty()) {
+    if (jobs.latest(walkthrough).filter(w -> w.state() == State.WAITING).isEmpty()) {
       start(walkthrough);
     }
   }
@@ -156,7 +156,7 @@ class Compiling implements Work {
   }
 
   private void start(UUID walkthrough) {
-    works.start(KIND, walkthrough, scripts.ownerOf(walkthrough).orElseThrow());
+    jobs.start(KIND, walkthrough, scripts.ownerOf(walkthrough).orElseThrow());
   }
 
   @Override
@@ -192,7 +192,7 @@ class Compiling implements Work {
   @Override
   public void run(UUID walkthrough, Progress progress) {
     progress.at(0, STEPS);
-    Optional<UUID> self = works.latest(walkthrough).map(Works.View::id);
+    Optional<UUID> self = jobs.latest(walkthrough).map(Jobs.View::id);
     takes.make(walkthrough);
     progress.at(1, STEPS);
     Material material = inTransaction.execute(t -> material(walkthrough));
@@ -227,7 +227,7 @@ class Compiling implements Work {
     progress.at(4, STEPS);
     inTransaction.executeWithoutResult(
         t -> {
-          if (!works.latest(walkthrough).map(Works.View::id).equals(self)) {
+          if (!jobs.latest(walkthrough).map(Jobs.View::id).equals(self)) {
             return; // Newer work has newer takes; an older score must not come after its.
           }
           UUID id =

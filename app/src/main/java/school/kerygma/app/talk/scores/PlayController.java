@@ -10,7 +10,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
-import school.kerygma.app.ground.work.Works;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.access.Access.Deed;
@@ -21,13 +21,13 @@ class PlayController {
 
   private final Scripts scripts;
   private final Scores scores;
-  private final Works works;
+  private final Jobs jobs;
   private final Gate gate;
 
-  PlayController(Scripts scripts, Scores scores, Works works, Gate gate) {
+  PlayController(Scripts scripts, Scores scores, Jobs jobs, Gate gate) {
     this.scripts = scripts;
     this.scores = scores;
-    this.works = works;
+    this.jobs = jobs;
     this.gate = gate;
   }
 
@@ -43,7 +43,7 @@ class PlayController {
     model.addAttribute("score", scores.current(id).orElse(null));
     model.addAttribute(
         "read", scripts.stopsOf(id).stream().filter(StopView::recorded).allMatch(StopView::read));
-    model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
+    model.addAttribute("work", jobs.latest(id).filter(w -> !w.state().isOver()).orElse(null));
     return "scores/play";
   }
 

@@ -6,8 +6,8 @@ import java.util.UUID;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.ground.store.MediaStore;
-import school.kerygma.app.ground.work.Nightly;
 import school.kerygma.app.talk.scripts.WalkthroughGone;
 
 /** Removes scores that nobody plays any more, and the sounds that no score plays. */

@@ -20,8 +20,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.ground.work.Works;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.handout.Box;
@@ -54,16 +54,16 @@ class ScriptController {
   private final Scripts scripts;
   private final PaperTalk talks;
   private final Tasks tasks;
-  private final Works works;
+  private final Jobs jobs;
   private final Gate gate;
   private final Clock clock;
 
   ScriptController(
-      Scripts scripts, PaperTalk talks, Tasks tasks, Works works, Gate gate, Clock clock) {
+      Scripts scripts, PaperTalk talks, Tasks tasks, Jobs jobs, Gate gate, Clock clock) {
     this.talks = talks;
     this.scripts = scripts;
     this.tasks = tasks;
-    this.works = works;
+    this.jobs = jobs;
     this.gate = gate;
     this.clock = clock;
   }
@@ -99,7 +99,7 @@ class ScriptController {
     model.addAttribute(
         "tasks",
         tasks.toExplain(me.id(), today.minusWeeks(WEEKS_BACK), today.plusWeeks(WEEKS_AHEAD), tied));
-    model.addAttribute("work", works.latest(id).filter(w -> !w.state().isOver()).orElse(null));
+    model.addAttribute("work", jobs.latest(id).filter(w -> !w.state().isOver()).orElse(null));
     return "scripts/script";
   }
 

@@ -1,4 +1,4 @@
-package school.kerygma.app.ground.work;
+package school.kerygma.app.ground.jobs;
 
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
@@ -23,7 +23,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Entity
 @DynamicUpdate
 @Table(name = "work")
-class WorkItem {
+class JobItem {
 
   @Id @GeneratedValue private UUID id;
 
@@ -36,7 +36,7 @@ class WorkItem {
   private UUID ownerId;
 
   @Enumerated(EnumType.STRING)
-  private Work.State state = Work.State.WAITING;
+  private Job.State state = Job.State.WAITING;
 
   private int done;
   private int total = 1;
@@ -52,9 +52,9 @@ class WorkItem {
   private boolean seen;
 
   @SuppressWarnings("NullAway.Init")
-  protected WorkItem() {}
+  protected JobItem() {}
 
-  WorkItem(String kind, UUID subjectId, UUID ownerId, String label, Instant createdAt) {
+  JobItem(String kind, UUID subjectId, UUID ownerId, String label, Instant createdAt) {
     this.label = label;
     this.kind = kind;
     this.subjectId = subjectId;
@@ -78,7 +78,7 @@ class WorkItem {
     return ownerId;
   }
 
-  Work.State state() {
+  Job.State state() {
     return state;
   }
 
@@ -106,45 +106,45 @@ class WorkItem {
     seen = true;
   }
 
-  interface Repository extends JpaRepository<WorkItem, UUID> {
+  interface Repository extends JpaRepository<JobItem, UUID> {
 
-    @Query("select w from WorkItem w where w.subjectId = :subject order by w.seq desc limit 1")
-    Optional<WorkItem> latest(UUID subject);
-
-    @Query(
-        "select w from WorkItem w where w.subjectId in :subjects and w.seq ="
-            + " (select max(v.seq) from WorkItem v where v.subjectId = w.subjectId)")
-    List<WorkItem> latestOf(List<UUID> subjects);
+    @Query("select w from JobItem w where w.subjectId = :subject order by w.seq desc limit 1")
+    Optional<JobItem> latest(UUID subject);
 
     @Query(
-        "select w from WorkItem w where w.ownerId = :owner and w.kind = :kind and w.state = FAILED"
+        "select w from JobItem w where w.subjectId in :subjects and w.seq ="
+            + " (select max(v.seq) from JobItem v where v.subjectId = w.subjectId)")
+    List<JobItem> latestOf(List<UUID> subjects);
+
+    @Query(
+        "select w from JobItem w where w.ownerId = :owner and w.kind = :kind and w.state = FAILED"
             + " and not w.seen order by w.seq desc")
-    List<WorkItem> failed(UUID owner, String kind);
+    List<JobItem> failed(UUID owner, String kind);
 
     @Modifying
-    @Query("update WorkItem w set w.done = :done, w.total = :total where w.id = :id")
+    @Query("update JobItem w set w.done = :done, w.total = :total where w.id = :id")
     void progress(UUID id, int done, int total);
 
     /** Changes the state unless the work is over: the owner's cancelling wins over everything. */
     @Modifying
     @Query(
-        "update WorkItem w set w.state = :state, w.problem = :problem, w.problemDetail = :detail where w.id = :id"
+        "update JobItem w set w.state = :state, w.problem = :problem, w.problemDetail = :detail where w.id = :id"
             + " and w.state in (WAITING, RUNNING)")
-    int become(UUID id, Work.State state, @Nullable String problem, @Nullable String detail);
+    int become(UUID id, Job.State state, @Nullable String problem, @Nullable String detail);
 
     @Transactional
     @Modifying
-    @Query("update WorkItem w set w.state = CANCELLED where w.id = :id and w.state = WAITING")
+    @Query("update JobItem w set w.state = CANCELLED where w.id = :id and w.state = WAITING")
     int cancelWaiting(UUID id);
 
     @Transactional
     @Modifying
-    @Query("update WorkItem w set w.state = CANCELLED where w.id = :id and w.state = RUNNING")
+    @Query("update JobItem w set w.state = CANCELLED where w.id = :id and w.state = RUNNING")
     int cancelRunning(UUID id);
 
-    boolean existsByStateIn(Collection<Work.State> states);
+    boolean existsByStateIn(Collection<Job.State> states);
 
-    @Query("select w.state from WorkItem w where w.id = :id")
-    Work.State stateOf(UUID id);
+    @Query("select w.state from JobItem w where w.id = :id")
+    Job.State stateOf(UUID id);
   }
 }

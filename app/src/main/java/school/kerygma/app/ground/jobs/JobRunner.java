@@ -1,4 +1,4 @@
-package school.kerygma.app.ground.work;
+package school.kerygma.app.ground.jobs;
 
 import com.github.kagkarlsson.scheduler.Scheduler;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
@@ -24,16 +24,16 @@ import school.kerygma.media.process.Interrupted;
 
 /** Runs long work, lane by lane, outside any transaction of its own. */
 @Component
-class WorkRunner implements SmartLifecycle {
+class JobRunner implements SmartLifecycle {
 
   private static final TaskDescriptor<Void> TASK = TaskDescriptor.of("work");
-  private static final Logger LOG = LoggerFactory.getLogger(WorkRunner.class);
+  private static final Logger LOG = LoggerFactory.getLogger(JobRunner.class);
 
   /** Until work that ended this process, or nearly, is tried once more. */
   private static final Duration AGAIN = Duration.ofMinutes(5);
 
-  private final ObjectProvider<Work> kinds;
-  private final WorkItem.Repository items;
+  private final ObjectProvider<Job> kinds;
+  private final JobItem.Repository items;
   private final TransactionTemplate inTransaction;
   private final DataSource data;
   private final Duration polling;
@@ -47,9 +47,9 @@ class WorkRunner implements SmartLifecycle {
   private final Map<Lane, Scheduler> schedulers = new EnumMap<>(Lane.class);
   private volatile boolean running;
 
-  WorkRunner(
-      ObjectProvider<Work> kinds,
-      WorkItem.Repository items,
+  JobRunner(
+      ObjectProvider<Job> kinds,
+      JobItem.Repository items,
       TransactionTemplate inTransaction,
       DataSource data,
       @Value("${db-scheduler.polling-interval}") Duration polling,
@@ -109,49 +109,49 @@ class WorkRunner implements SmartLifecycle {
     return running;
   }
 
-  private Work work(String kind) {
+  private Job work(String kind) {
     return kinds.stream().filter(k -> k.kind().equals(kind)).findFirst().orElseThrow();
   }
 
   /** Has work done once the transaction around this call is committed. */
-  void schedule(WorkItem item) {
+  void schedule(JobItem item) {
     clients
         .get(work(item.kind()).lane(item.subjectId()))
         .scheduleIfNotExists(TASK.instance(item.id().toString()).scheduledTo(Instant.now()));
   }
 
   /** Undoes what work that was cancelled while it waited had begun with. */
-  void clear(WorkItem item) {
+  void clear(JobItem item) {
     work(item.kind()).clear(item.subjectId());
   }
 
   private void run(UUID id) {
-    WorkItem item = items.findById(id).orElse(null);
+    JobItem item = items.findById(id).orElse(null);
     if (item == null || item.state().isOver()) {
       return;
     }
-    Work work = work(item.kind());
-    if (become(id, Work.State.RUNNING, null, null) == 0) {
+    Job work = work(item.kind());
+    if (become(id, Job.State.RUNNING, null, null) == 0) {
       return; // Cancelled at this very moment; who cancelled has cleared it.
     }
-    Work.Progress progress =
-        new Work.Progress(
+    Job.Progress progress =
+        new Job.Progress(
             (total, done) ->
                 inTransaction.executeWithoutResult(t -> items.progress(id, done, total)),
-            () -> items.stateOf(id) == Work.State.CANCELLED);
+            () -> items.stateOf(id) == Job.State.CANCELLED);
     try {
       work.run(item.subjectId(), progress);
-      if (become(id, Work.State.DONE, null, null) == 0) {
+      if (become(id, Job.State.DONE, null, null) == 0) {
         work.clear(
             item.subjectId()); // Cancelled too late to be stopped: it is not wanted all the same.
       }
-    } catch (Work.Cancelled e) {
+    } catch (Job.Cancelled e) {
       work.clear(item.subjectId());
     } catch (Problem e) {
       work.clear(item.subjectId());
       become(
           id,
-          Work.State.FAILED,
+          Job.State.FAILED,
           e.key(),
           e.details().length == 0 ? null : String.valueOf(e.details()[0]));
     } catch (Interrupted e) {
@@ -162,12 +162,12 @@ class WorkRunner implements SmartLifecycle {
       }
       LOG.error("Work {} on {} failed", item.kind(), item.subjectId(), e);
       work.clear(item.subjectId());
-      become(id, Work.State.FAILED, "problem.work", null);
+      become(id, Job.State.FAILED, "problem.work", null);
     }
   }
 
   /** Where the application ends, work is not over: it lies there again, and nothing is cleared. */
-  private static RuntimeException leftForTheNextStart(WorkItem item, Throwable why) {
+  private static RuntimeException leftForTheNextStart(JobItem item, Throwable why) {
     LOG.info("Work {} on {} is done at the next start", item.kind(), item.subjectId());
     boolean _ =
         Thread.interrupted(); // It is put back through the database, which may be waited for.
@@ -176,7 +176,7 @@ class WorkRunner implements SmartLifecycle {
 
   private int become(
       UUID id,
-      Work.State state,
+      Job.State state,
       @org.jspecify.annotations.Nullable String problem,
       @org.jspecify.annotations.Nullable String detail) {
     Integer changed = inTransaction.execute(t -> items.become(id, state, problem, detail));

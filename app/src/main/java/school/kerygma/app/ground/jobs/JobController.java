@@ -1,4 +1,4 @@
-package school.kerygma.app.ground.work;
+package school.kerygma.app.ground.jobs;
 
 import java.util.Locale;
 import java.util.UUID;
@@ -15,25 +15,25 @@ import school.kerygma.core.access.Access.Deed;
 
 /** What a progress bar asks for. */
 @RestController
-class WorkController {
+class JobController {
 
   /** The state of work in words that a page can show. */
   record Bar(String state, int percent, String problem) {}
 
-  private final Works works;
+  private final Jobs jobs;
   private final Gate gate;
   private final MessageSource words;
 
-  WorkController(Works works, Gate gate, MessageSource words) {
-    this.works = works;
+  JobController(Jobs jobs, Gate gate, MessageSource words) {
+    this.jobs = jobs;
     this.gate = gate;
     this.words = words;
   }
 
   @GetMapping("/works/{id}")
   Bar progress(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Locale locale) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.WORK, id);
-    Works.View view = works.find(id).orElseThrow(Problem::notFound);
+    gate.check(me, Deed.CHANGE, Gate.Kind.JOB, id);
+    Jobs.View view = jobs.find(id).orElseThrow(Problem::notFound);
     String problem =
         view.problem().isEmpty()
             ? ""
@@ -43,7 +43,7 @@ class WorkController {
 
   @PostMapping("/works/{id}/cancel")
   void cancel(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.WORK, id);
-    works.cancel(id);
+    gate.check(me, Deed.CHANGE, Gate.Kind.JOB, id);
+    jobs.cancel(id);
   }
 }

@@ -1,4 +1,4 @@
-package school.kerygma.app.ground.work;
+package school.kerygma.app.ground.jobs;
 
 import java.time.Clock;
 import java.util.Collection;
@@ -18,7 +18,7 @@ import school.kerygma.core.access.Access.Circle;
 /** Starts long work, tells how far it is, and cancels it. */
 @Service
 @Transactional
-public class Works implements Gate.CircleSource {
+public class Jobs implements Gate.CircleSource {
 
   /**
    * How far a piece of work is.
@@ -28,13 +28,13 @@ public class Works implements Gate.CircleSource {
    * @param detail what those words name, or empty
    */
   public record View(
-      UUID id, UUID subject, Work.State state, int percent, String problem, String detail) {}
+      UUID id, UUID subject, Job.State state, int percent, String problem, String detail) {}
 
-  private final WorkItem.Repository items;
-  private final ObjectProvider<WorkRunner> runner;
+  private final JobItem.Repository items;
+  private final ObjectProvider<JobRunner> runner;
   private final Clock clock;
 
-  Works(WorkItem.Repository items, ObjectProvider<WorkRunner> runner, Clock clock) {
+  Jobs(JobItem.Repository items, ObjectProvider<JobRunner> runner, Clock clock) {
     this.items = items;
     this.runner = runner;
     this.clock = clock;
@@ -60,26 +60,26 @@ public class Works implements Gate.CircleSource {
    * @param label what it is about, to name it if it fails; up to 255 characters
    */
   public UUID start(String kind, UUID subject, UUID owner, String label) {
-    WorkItem item = items.save(new WorkItem(kind, subject, owner, label, clock.instant()));
+    JobItem item = items.save(new JobItem(kind, subject, owner, label, clock.instant()));
     runner.getObject().schedule(item);
     return item.id();
   }
 
   @Transactional(readOnly = true)
   public Optional<View> find(UUID id) {
-    return items.findById(id).map(Works::view);
+    return items.findById(id).map(Jobs::view);
   }
 
   /** Whether any work, of anybody, waits or runs. */
   @Transactional(readOnly = true)
   public boolean isAnyLeft() {
-    return items.existsByStateIn(List.of(Work.State.WAITING, Work.State.RUNNING));
+    return items.existsByStateIn(List.of(Job.State.WAITING, Job.State.RUNNING));
   }
 
   /** The newest work on a subject. */
   @Transactional(readOnly = true)
   public Optional<View> latest(UUID subject) {
-    return items.latest(subject).map(Works::view);
+    return items.latest(subject).map(Jobs::view);
   }
 
   @Transactional(readOnly = true)
@@ -87,7 +87,7 @@ public class Works implements Gate.CircleSource {
     return subjects.isEmpty()
         ? Map.of()
         : items.latestOf(List.copyOf(subjects)).stream()
-            .map(Works::view)
+            .map(Jobs::view)
             .collect(Collectors.toMap(View::subject, v -> v, (a, b) -> a));
   }
 
@@ -114,21 +114,21 @@ public class Works implements Gate.CircleSource {
     }
   }
 
-  private static View view(WorkItem w) {
+  private static View view(JobItem w) {
     int percent = w.total() == 0 ? 0 : Math.min(100, 100 * w.done() / w.total());
     String problem = w.problem() == null ? "" : w.problem();
     return new View(
         w.id(),
         w.subjectId(),
         w.state(),
-        w.state() == Work.State.DONE ? 100 : percent,
+        w.state() == Job.State.DONE ? 100 : percent,
         problem,
         w.problemDetail() == null ? "" : w.problemDetail());
   }
 
   @Override
   public List<Gate.Kind> kinds() {
-    return List.of(Gate.Kind.WORK);
+    return List.of(Gate.Kind.JOB);
   }
 
   @Override

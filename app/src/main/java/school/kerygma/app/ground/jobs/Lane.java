@@ -1,4 +1,4 @@
-package school.kerygma.app.ground.work;
+package school.kerygma.app.ground.jobs;
 
 /**
  * Kinds of long work that never wait for each other: each lane has workers of its own. What people

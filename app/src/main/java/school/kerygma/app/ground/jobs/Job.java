@@ -1,4 +1,4 @@
-package school.kerygma.app.ground.work;
+package school.kerygma.app.ground.jobs;
 
 import java.util.List;
 import java.util.UUID;
@@ -6,7 +6,7 @@ import java.util.function.BooleanSupplier;
 import java.util.function.ObjIntConsumer;
 
 /** A kind of long work. Doing it again from the start must be harmless: a restart does so. */
-public interface Work {
+public interface Job {
 
   /** A short name, never changed: it stands in the database. */
   String kind();
