@@ -88,6 +88,11 @@ class InterruptedRecordingTest {
         .list();
   }
 
+  /** What is left is sent first, and put together; on a busy machine that is given its time. */
+  private static void waitUntilItCanBePlayed(Page page) {
+    page.waitForURL("**/play*", new Page.WaitForURLOptions().setTimeout(120_000));
+  }
+
   @Test
   void aServerThatIsKilledWhileItRecordsLosesNothingThatWasSaid() throws Exception {
     UUID walkthrough = walkthrough("Killed");
@@ -114,7 +119,7 @@ class InterruptedRecordingTest {
       int made = made(page);
       assertThat(made).isGreaterThan(4);
       page.keyboard().press("F8");
-      page.waitForURL("**/play*");
+      waitUntilItCanBePlayed(page);
       assertThat(partsOf(walkthrough)).hasSize(1);
       // A piece a second, and the last one that the end of the recording makes.
       assertThat(kept(walkthrough)).isGreaterThanOrEqualTo(made);
@@ -182,7 +187,7 @@ class InterruptedRecordingTest {
       second.locator("main.recording").waitFor();
       waitForRecordingTime(second, 1_500);
       second.keyboard().press("F8");
-      second.waitForURL("**/play*");
+      waitUntilItCanBePlayed(second);
       List<Integer> parts = partsOf(walkthrough);
       assertThat(parts).hasSize(2);
     }
@@ -243,7 +248,7 @@ class InterruptedRecordingTest {
       page.locator("main.recording").waitFor();
       waitForRecordingTime(page, 2_000);
       page.keyboard().press("F8");
-      page.waitForURL("**/play*");
+      waitUntilItCanBePlayed(page);
       List<Integer> parts = partsOf(walkthrough);
       assertThat(parts).hasSize(2);
       assertThat(parts.getFirst()).isEqualTo(kept.getFirst());
