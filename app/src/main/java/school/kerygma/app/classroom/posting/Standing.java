@@ -50,6 +50,14 @@ public final class Standing {
     public DueMoments moments(TaskSheet sheet, Optional<RoundRule> round, SectionView section) {
       return DueMoments.of(at, improve, sheet.board(), round, section.calendar());
     }
+
+    /** When a part of the task is due, if that is before the whole is. */
+    public Optional<Instant> earlierPart(TaskSheet sheet, UUID way, SectionView section) {
+      return moments(sheet, Optional.empty(), section).earlierParts().stream()
+          .filter(p -> p.way().equals(way))
+          .map(DueMoments.Part::at)
+          .findFirst();
+    }
   }
 
   private record Placed(UUID task, UUID section) {}
