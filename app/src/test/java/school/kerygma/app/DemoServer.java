@@ -120,6 +120,10 @@ final class DemoServer {
     return CONTEXT.getBean(name, type);
   }
 
+  static <T> java.util.stream.Stream<T> beans(Class<T> type) {
+    return CONTEXT.getBeanProvider(type).orderedStream();
+  }
+
   static <T> T bean(Class<T> type) {
     return CONTEXT.getBean(type);
   }

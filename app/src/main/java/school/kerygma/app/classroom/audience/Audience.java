@@ -19,8 +19,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.classroom.posting.DeliveryView;
 import school.kerygma.app.ground.accounts.Gate;
-import school.kerygma.app.ground.accounts.PersonErased;
-import school.kerygma.app.ground.accounts.PersonMerged;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.jobs.Nightly;
@@ -294,22 +293,23 @@ public class Audience implements Remembers {
   }
 
   @EventListener
-  void on(PersonErased erased) {
-    notes.forgetTicks(erased.person());
-    notes.forgetWays(erased.person());
-    ways.forgetChoices(erased.person());
-    notes.forgetOpened(erased.person());
-    notes.forgetPlayed(erased.person());
-    notes.forgetBeacons(erased.person());
-  }
-
-  @EventListener
   void on(Nightly night) {
     notes.forgetBeaconsBefore(night.yesterday());
     notes.joinPlayed(night.yesterday());
     notes.forgetOldPlayed(night.now());
     notes.forgetOldTicks(night.now());
     notes.forgetOldWays(night.now());
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(
+        Kept.oneEach("opened", "student_id", "task_id"),
+        Kept.oneEach("tick", "student_id", "task_id"),
+        Kept.oneEach("way_tick", "student_id", "way_id"),
+        Kept.oneEach("way_choice", "student_id", "way_id"),
+        Kept.theirs("played", "student_id"),
+        Kept.theirs("beacon", "student_id"));
   }
 
   @Override
@@ -338,20 +338,6 @@ public class Audience implements Remembers {
                             "last",
                             String.valueOf(r[3]))))
         .toList();
-  }
-
-  @EventListener
-  void on(PersonMerged merged) {
-    notes.copyTicks(merged.from(), merged.to());
-    notes.copyWays(merged.from(), merged.to());
-    ways.copyChoices(merged.from(), merged.to());
-    ways.forgetChoices(merged.from());
-    notes.forgetTicks(merged.from());
-    notes.forgetWays(merged.from());
-    notes.copyOpened(merged.from(), merged.to());
-    notes.forgetOpened(merged.from());
-    notes.renamePlayed(merged.from(), merged.to());
-    notes.renameBeacons(merged.from(), merged.to());
   }
 
   private Map<UUID, Map<UUID, List<Span>>> played(Set<UUID> takes, Collection<UUID> students) {

@@ -6,12 +6,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
-import school.kerygma.app.ground.accounts.PersonMerged;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.talk.scores.Scores;
@@ -69,14 +68,9 @@ class Places implements Remembers {
         .orElse(0L);
   }
 
-  @EventListener
-  void on(PersonMerged merged) {
-    sql.sql(
-            "update watch_place set person_id = :to where person_id = :from and walkthrough_id not in"
-                + " (select walkthrough_id from watch_place where person_id = :to)")
-        .param("to", merged.to())
-        .param("from", merged.from())
-        .update();
+  @Override
+  public List<Kept> kept() {
+    return List.of(Kept.oneEach("watch_place", "person_id", "walkthrough_id"));
   }
 
   @Override

@@ -86,42 +86,6 @@ class Tick {
         nativeQuery = true)
     void played(UUID student, UUID take, long start, long end, Instant at);
 
-    @Modifying
-    @Query(
-        value =
-            "insert into tick (task_id, student_id, ticked_at) select task_id, :to, ticked_at from tick"
-                + " where student_id = :from on conflict do nothing",
-        nativeQuery = true)
-    void copyTicks(UUID from, UUID to);
-
-    @Modifying
-    @Query(
-        value =
-            "insert into way_tick (way_id, student_id, task_id, ticked_at) select way_id, :to, task_id, ticked_at"
-                + " from way_tick where student_id = :from on conflict do nothing",
-        nativeQuery = true)
-    void copyWays(UUID from, UUID to);
-
-    @Modifying
-    @Query(
-        value = "update played set student_id = :to where student_id = :from",
-        nativeQuery = true)
-    void renamePlayed(UUID from, UUID to);
-
-    @Modifying
-    @Query(
-        value = "update beacon set student_id = :to where student_id = :from",
-        nativeQuery = true)
-    void renameBeacons(UUID from, UUID to);
-
-    @Modifying
-    @Query(value = "delete from played where student_id = :student", nativeQuery = true)
-    void forgetPlayed(UUID student);
-
-    @Modifying
-    @Query(value = "delete from beacon where student_id = :student", nativeQuery = true)
-    void forgetBeacons(UUID student);
-
     @Query(
         value =
             "select t.title, k.ticked_at, t.id from tick k join task t on t.id = k.task_id where k.student_id = :student order by 2",
@@ -176,26 +140,6 @@ class Tick {
     @Modifying
     @Query(value = "delete from way_tick r where r.ticked_at" + TOO_OLD, nativeQuery = true)
     void forgetOldWays(Instant now);
-
-    @Modifying
-    @Query(value = "delete from tick where student_id = :student", nativeQuery = true)
-    void forgetTicks(UUID student);
-
-    @Modifying
-    @Query(
-        value =
-            "insert into opened (task_id, student_id, opened_at) select task_id, :to, opened_at"
-                + " from opened where student_id = :from on conflict do nothing",
-        nativeQuery = true)
-    void copyOpened(UUID from, UUID to);
-
-    @Modifying
-    @Query(value = "delete from opened where student_id = :student", nativeQuery = true)
-    void forgetOpened(UUID student);
-
-    @Modifying
-    @Query(value = "delete from way_tick where student_id = :student", nativeQuery = true)
-    void forgetWays(UUID student);
 
     @Query(
         value =

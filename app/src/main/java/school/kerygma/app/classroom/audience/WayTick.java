@@ -60,18 +60,6 @@ class WayTick {
         nativeQuery = true)
     void chooseNone(UUID student, UUID task);
 
-    @Modifying
-    @Query(
-        value =
-            "insert into way_choice (way_id, student_id, task_id, chosen_at)"
-                + " select way_id, :to, task_id, chosen_at from way_choice where student_id = :from on conflict do nothing",
-        nativeQuery = true)
-    void copyChoices(UUID from, UUID to);
-
-    @Modifying
-    @Query(value = "delete from way_choice where student_id = :student", nativeQuery = true)
-    void forgetChoices(UUID student);
-
     /** Makes other ticks of the student wait until this transaction ends. */
     @Query(
         value = "select id from person where id = :student for no key update",

@@ -157,17 +157,5 @@ class Asked {
                 + " values (:question, :student, :number, :answer, :verdict, :at) on conflict do nothing",
         nativeQuery = true)
     int keep(UUID question, UUID student, int number, String answer, String verdict, Instant at);
-
-    @Modifying
-    @Query("delete from CheckTry t where t.key.studentId = :student")
-    void forget(UUID student);
-
-    @Modifying
-    @Query(
-        value =
-            "update check_try o set student_id = :to where student_id = :from and not exists"
-                + " (select 1 from check_try n where n.question_id = o.question_id and n.student_id = :to)",
-        nativeQuery = true)
-    void rename(UUID from, UUID to);
   }
 }

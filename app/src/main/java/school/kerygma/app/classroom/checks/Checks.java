@@ -16,8 +16,7 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
-import school.kerygma.app.ground.accounts.PersonErased;
-import school.kerygma.app.ground.accounts.PersonMerged;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
@@ -214,15 +213,11 @@ public class Checks implements Remembers {
     }
   }
 
-  @EventListener
-  void on(PersonErased erased) {
-    tries.forget(erased.person());
-  }
-
-  @EventListener
-  void on(PersonMerged merged) {
-    tries.rename(merged.from(), merged.to());
-    tries.forget(merged.from());
+  @Override
+  public List<Kept> kept() {
+    return List.of(
+        // All tries at a question are of one of the two.
+        Kept.oneEach("check_try", "student_id", "question_id"));
   }
 
   @Override

@@ -214,10 +214,6 @@ class HandIn {
     @Query(value = "delete from hand_in where student_id = :student", nativeQuery = true)
     void forget(UUID student);
 
-    @Modifying
-    @Query(value = "delete from hand_in_mate where student_id = :student", nativeQuery = true)
-    void forgetMate(UUID student);
-
     /** What both have handed in for one task stays, the one after the other. */
     @Modifying
     @Query(
@@ -227,14 +223,6 @@ class HandIn {
                 + " where h.student_id = :from",
         nativeQuery = true)
     void rename(UUID from, UUID to);
-
-    @Modifying
-    @Query(
-        value =
-            "insert into hand_in_mate (hand_in_id, student_id) select hand_in_id, :to from hand_in_mate"
-                + " where student_id = :from on conflict do nothing",
-        nativeQuery = true)
-    void copyMate(UUID from, UUID to);
   }
 
   /** A file of it. */

@@ -24,6 +24,7 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.classroom.audience.Audience;
 import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.PersonErased;
 import school.kerygma.app.ground.accounts.PersonMerged;
 import school.kerygma.app.ground.accounts.Remembers;
@@ -676,14 +677,18 @@ public class HandIns implements Gate.CircleSource, Remembers {
       }
     }
     all.forget(erased.person());
-    all.forgetMate(erased.person());
   }
 
   @EventListener
   void on(PersonMerged merged) {
     all.rename(merged.from(), merged.to());
-    all.copyMate(merged.from(), merged.to());
-    all.forgetMate(merged.from());
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(
+        Kept.byHand("hand_in", "student_id"),
+        Kept.oneEach("hand_in_mate", "student_id", "hand_in_id"));
   }
 
   @Override

@@ -16,6 +16,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
@@ -132,6 +133,11 @@ public class TeachersWords implements Remembers {
           .params(version, teacher, words.strip(), Timestamp.from(clock.instant()))
           .update();
     }
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(Kept.teachers("hand_in_word", "teacher_id"));
   }
 
   @Override

@@ -6,17 +6,20 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.temporal.TemporalAdjusters;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.Keeps;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** How often families want to be written to. What they asked for themselves always comes. */
 @Component
 @Transactional
-public class MailWishes {
+public class MailWishes implements Keeps {
 
   /** What can be wished. */
   public enum Wish {
@@ -72,5 +75,10 @@ public class MailWishes {
     LocalDate day = calendar.dateOf(now).with(TemporalAdjusters.nextOrSame(DayOfWeek.SUNDAY));
     Instant at = calendar.at(day, SUNDAY_AT);
     return at.isAfter(now) ? at : calendar.at(day.plusWeeks(1), SUNDAY_AT);
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(Kept.oneEach("mail_wish", "person_id"));
   }
 }

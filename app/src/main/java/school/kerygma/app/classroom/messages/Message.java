@@ -143,10 +143,6 @@ class Message {
 
   interface Repository extends JpaRepository<Message, UUID> {
 
-    @Modifying
-    @Query("delete from Message m where m.toId = :person")
-    void forget(UUID person);
-
     @Query("select m from Message m where m.toId = :person order by m.createdAt")
     List<Message> to(UUID person);
 

@@ -26,10 +26,9 @@ import school.kerygma.app.classroom.posting.DeliveryChanged;
 import school.kerygma.app.classroom.posting.DeliveryView;
 import school.kerygma.app.classroom.posting.DeliveryWentUp;
 import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.People;
-import school.kerygma.app.ground.accounts.PersonErased;
-import school.kerygma.app.ground.accounts.PersonMerged;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.jobs.Nightly;
@@ -209,14 +208,14 @@ class Messages implements Remembers {
   }
 
   @EventListener
-  void on(PersonErased erased) {
-    messages.forget(erased.person());
-  }
-
-  @EventListener
   @Transactional
   void on(Nightly night) {
     messages.forgetOld(night.now());
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(Kept.dropped("message", "to_id"));
   }
 
   @Override
@@ -242,11 +241,5 @@ class Messages implements Remembers {
                     "body",
                     m.body().replaceAll("https?://\\S+", "(link)")))
         .toList();
-  }
-
-  /** What was written to one of two is not told to the other: they have their own. */
-  @EventListener
-  void on(PersonMerged merged) {
-    messages.forget(merged.from());
   }
 }

@@ -11,6 +11,8 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.Keeps;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.ground.jobs.Shelf;
@@ -24,7 +26,7 @@ import school.kerygma.core.time.Moments;
 /** Puts up, changes and withdraws. */
 @Service
 @Transactional
-public class Postings {
+public class Postings implements Keeps {
 
   private final Posting.Repository postings;
   private final ApplicationEventPublisher events;
@@ -242,5 +244,10 @@ public class Postings {
   private List<DeliveryView> views(List<Posting.Delivery> all) {
     Instant now = now();
     return all.stream().map(d -> d.view(now)).toList();
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(Kept.teachers("posting", "owner_id"));
   }
 }

@@ -154,18 +154,6 @@ class Question {
         "update Question q set q.seenAt = :at where q.askerId = :asker and q.answerId is not null"
             + " and q.seenAt is null")
     void seen(UUID asker, Instant at);
-
-    @Modifying
-    @Query("delete from Question q where q.studentId = :person or q.askerId = :person")
-    void forget(UUID person);
-
-    @Modifying
-    @Query("update Question q set q.studentId = :to where q.studentId = :from")
-    void renameStudent(UUID from, UUID to);
-
-    @Modifying
-    @Query("update Question q set q.askerId = :to where q.askerId = :from")
-    void renameAsker(UUID from, UUID to);
   }
 
   /** What was answered. */

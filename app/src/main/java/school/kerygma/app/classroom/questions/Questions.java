@@ -12,12 +12,10 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
-import school.kerygma.app.ground.accounts.PersonErased;
-import school.kerygma.app.ground.accounts.PersonMerged;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
@@ -278,15 +276,12 @@ public class Questions implements Remembers {
     questions.findAllById(ids).forEach(Question::putAside);
   }
 
-  @EventListener
-  void on(PersonErased erased) {
-    questions.forget(erased.person());
-  }
-
-  @EventListener
-  void on(PersonMerged merged) {
-    questions.renameStudent(merged.from(), merged.to());
-    questions.renameAsker(merged.from(), merged.to());
+  @Override
+  public List<Kept> kept() {
+    return List.of(
+        Kept.theirs("question", "student_id"),
+        Kept.theirs("question", "asker_id"),
+        Kept.teachers("question_answer", "teacher_id"));
   }
 
   @Override

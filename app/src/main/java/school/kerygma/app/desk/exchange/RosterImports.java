@@ -12,12 +12,11 @@ import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.Keeps;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.People;
-import school.kerygma.app.ground.accounts.PersonErased;
-import school.kerygma.app.ground.accounts.PersonMerged;
 import school.kerygma.app.school.sections.Linking;
 import school.kerygma.app.school.sections.Rosters;
 import school.kerygma.app.school.sections.SchoolTime;
@@ -30,7 +29,7 @@ import school.kerygma.core.time.MeetingPattern;
 /** Brings rosters in from OneRoster files: first shown, then done. */
 @Service
 @Transactional
-class RosterImports {
+class RosterImports implements Keeps {
 
   private static final MeetingPattern EVERY_DAY = MeetingPattern.parse("MON,TUE,WED,THU,FRI");
   private static final int MINUTES = 45;
@@ -273,16 +272,6 @@ class RosterImports {
     return all.flatMap(Optional::stream).map(RosterImports::small).toList();
   }
 
-  @EventListener
-  void on(PersonErased erased) {
-    keys.forget(erased.person());
-  }
-
-  @EventListener
-  void on(PersonMerged merged) {
-    keys.rename(merged.from(), merged.to());
-  }
-
   private void seat(RosterChanges changes, Memory memory) {
     for (String sourced : new TreeSet<>(memory.of(RosterKey.Kind.CLASS).keySet())) {
       UUID section = memory.of(RosterKey.Kind.CLASS).get(sourced);
@@ -306,5 +295,11 @@ class RosterImports {
     }
     keys.save(new RosterKey(key, subject));
     memory.of(kind).put(sourced, subject);
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(
+        Kept.teachers("roster_key", "owner_id"), Kept.theirs("roster_key", "subject_id"));
   }
 }

@@ -14,7 +14,6 @@ import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Persistable;
 import org.springframework.data.jpa.repository.JpaRepository;
-import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
 /** Under which id the school's other system knows a section or a person. */
@@ -105,13 +104,5 @@ class RosterKey implements Persistable<RosterKey.Key> {
   interface Repository extends JpaRepository<RosterKey, RosterKey.Key> {
     @Query("select k from RosterKey k where k.key.schoolId = :school and k.key.ownerId = :owner")
     List<RosterKey> of(UUID school, UUID owner);
-
-    @Modifying
-    @Query("delete from RosterKey k where k.subjectId = :subject")
-    void forget(UUID subject);
-
-    @Modifying
-    @Query("update RosterKey k set k.subjectId = :to where k.subjectId = :from")
-    void rename(UUID from, UUID to);
   }
 }

@@ -21,7 +21,7 @@ import school.kerygma.core.access.Access.Role;
 /** Knows people: their names, who guards whom, and their pass cards. */
 @Service
 @Transactional
-public class People {
+public class People implements Keeps {
 
   /** A name and an address to write to; students and guardians may have none. */
   public record Contact(UUID id, Role role, String name, Optional<String> email) {}
@@ -37,6 +37,7 @@ public class People {
   private final PassCards cards;
   private final PasswordEncoder passwords;
   private final OpenSessions sessions;
+  private final Ledger ledger;
   private final ApplicationEventPublisher events;
   private final String address;
 
@@ -45,12 +46,14 @@ public class People {
       PassCards cards,
       PasswordEncoder passwords,
       OpenSessions sessions,
+      Ledger ledger,
       ApplicationEventPublisher events,
       @Value("${kerygma.address}") String address) {
     this.persons = persons;
     this.cards = cards;
     this.passwords = passwords;
     this.sessions = sessions;
+    this.ledger = ledger;
     this.events = events;
     this.address = address;
   }
@@ -311,6 +314,7 @@ public class People {
     }
     persons.flush();
     events.publishEvent(new PersonMerged(from, to));
+    ledger.merge(from, to);
     sessions.end(from);
     persons.delete(one);
     persons.flush();
@@ -341,8 +345,9 @@ public class People {
   private void eraseOne(UUID person) {
     persons.hold(person);
     events.publishEvent(new PersonErased(person));
-    sessions.end(person);
     persons.flush();
+    ledger.erase(person);
+    sessions.end(person);
     persons.deleteById(person);
     persons.flush();
   }
@@ -362,5 +367,13 @@ public class People {
         .flatMap(persons::findById)
         .filter(p -> cards.isGoodFeed(key, p.id(), p.card()))
         .map(Person::signedIn);
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(
+        Kept.byHand("guardian_student", "guardian_id"),
+        Kept.byHand("guardian_student", "student_id"),
+        Kept.teachers("person", "invited_by"));
   }
 }

@@ -4,7 +4,7 @@ import java.util.List;
 import java.util.UUID;
 
 /** A module that keeps something about persons, and can say what. */
-public interface Remembers {
+public interface Remembers extends Keeps {
 
   /** A name for it in the copy that a person gets. */
   String heading();

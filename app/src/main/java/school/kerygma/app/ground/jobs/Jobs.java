@@ -12,13 +12,15 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.Keeps;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.access.Access.Circle;
 
 /** Starts long work, tells how far it is, and cancels it. */
 @Service
 @Transactional
-public class Jobs implements Gate.CircleSource {
+public class Jobs implements Gate.CircleSource, Keeps {
 
   /**
    * How far a piece of work is.
@@ -138,5 +140,10 @@ public class Jobs implements Gate.CircleSource {
         .findById(id)
         .map(w -> Circle.ofTeachers(java.util.Set.of(w.ownerId())))
         .orElse(Circle.NOBODY);
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(Kept.theirs("work", "owner_id"));
   }
 }

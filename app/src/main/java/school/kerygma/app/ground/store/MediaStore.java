@@ -44,6 +44,7 @@ public interface MediaStore {
   /** The same for several, in the order of their names. */
   <T> T withAll(List<String> names, Function<List<Path>, T> use);
 
+  /** In a transaction it is gone once that is committed. */
   void delete(String name);
 
   /**

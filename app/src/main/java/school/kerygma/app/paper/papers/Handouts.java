@@ -24,6 +24,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.ground.accounts.Keeps;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.ground.jobs.Shelf;
@@ -42,7 +44,7 @@ import school.kerygma.media.worker.PaperReaders;
 /** Takes papers in and hands out their pages. */
 @Service
 @Transactional
-public class Handouts {
+public class Handouts implements Keeps {
 
   /**
    * A handout in the list of a teacher's handouts.
@@ -457,5 +459,10 @@ public class Handouts {
   @Transactional(readOnly = true)
   public Optional<UUID> ownerOfPage(UUID page) {
     return pages.whole(page).map(p -> p.edition().handout().ownerId());
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(Kept.teachers("handout", "owner_id"));
   }
 }

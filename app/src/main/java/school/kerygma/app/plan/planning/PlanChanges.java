@@ -14,6 +14,8 @@ import java.util.function.Predicate;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.Keeps;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.SectionTouched;
@@ -21,7 +23,7 @@ import school.kerygma.app.school.sections.SectionTouched;
 /** Moves tasks to other days, copies weeks, and undoes both. */
 @Service
 @Transactional
-public class PlanChanges {
+public class PlanChanges implements Keeps {
 
   private final Task.Repository tasks;
   private final ApplicationEventPublisher events;
@@ -199,5 +201,10 @@ public class PlanChanges {
     tasks.flush();
     events.publishEvent(new TasksCopied(now));
     return new Copied(copy, now);
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(Kept.teachers("plan_step", "owner_id"));
   }
 }

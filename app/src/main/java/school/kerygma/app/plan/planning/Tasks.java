@@ -15,6 +15,8 @@ import org.springframework.context.event.EventListener;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.Keeps;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
@@ -23,7 +25,7 @@ import school.kerygma.app.school.sections.SectionTouched;
 /** Plans tasks. */
 @Service
 @Transactional
-public class Tasks {
+public class Tasks implements Keeps {
 
   private final Task.Repository tasks;
   private final ApplicationEventPublisher events;
@@ -142,5 +144,10 @@ public class Tasks {
   @Transactional(readOnly = true)
   public List<TaskView> between(Collection<UUID> sections, LocalDate first, LocalDate last) {
     return sections.isEmpty() ? List.of() : among(tasks.idsIn(sections, first, last));
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(Kept.teachers("task", "owner_id"));
   }
 }

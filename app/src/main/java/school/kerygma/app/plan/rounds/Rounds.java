@@ -24,7 +24,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
-import school.kerygma.app.ground.accounts.PersonMerged;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
@@ -471,17 +471,12 @@ public class Rounds implements Remembers {
     of(copied.now().keySet()).forEach(r -> set(copied.now().get(r.task()), r.question(), r.rule()));
   }
 
-  @EventListener
-  void on(PersonMerged merged) {
-    sql.sql(
-            "delete from round_answer a where student_id = ? and exists (select 1 from round_answer o where o.task_id = a.task_id and o.student_id = ?)")
-        .params(merged.from(), merged.to())
-        .update();
-    for (String table : List.of("round_answer", "round_reply", "round_voice")) {
-      sql.sql("update " + table + " set student_id = ? where student_id = ?")
-          .params(merged.to(), merged.from())
-          .update();
-    }
+  @Override
+  public List<Kept> kept() {
+    return List.of(
+        Kept.oneEach("round_answer", "student_id", "task_id"),
+        Kept.theirs("round_reply", "student_id"),
+        Kept.theirs("round_voice", "student_id"));
   }
 
   @Override

@@ -21,14 +21,13 @@ import java.util.Set;
 import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.MessageSource;
-import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.People;
-import school.kerygma.app.ground.accounts.PersonMerged;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
@@ -483,17 +482,12 @@ public class HelpHours implements Gate.CircleSource, Remembers {
         .orElse(Circle.NOBODY);
   }
 
-  @EventListener
-  void on(PersonMerged merged) {
-    sql.sql(
-            "delete from booking b where student_id = ? and exists (select 1 from booking o where o.help_hour_id = b.help_hour_id and o.student_id = ?)")
-        .params(merged.from(), merged.to())
-        .update();
-    for (String column : List.of("student_id", "booked_by")) {
-      sql.sql("update booking set " + column + " = ? where " + column + " = ?")
-          .params(merged.to(), merged.from())
-          .update();
-    }
+  @Override
+  public List<Kept> kept() {
+    return List.of(
+        Kept.oneEach("booking", "student_id", "help_hour_id"),
+        Kept.theirs("booking", "booked_by"),
+        Kept.teachers("help_hour", "teacher_id"));
   }
 
   @Override

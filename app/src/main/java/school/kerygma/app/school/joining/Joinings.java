@@ -20,15 +20,14 @@ import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.MessageSource;
-import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.MailKeys;
 import school.kerygma.app.ground.accounts.People;
-import school.kerygma.app.ground.accounts.PersonMerged;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
@@ -487,13 +486,12 @@ public class Joinings implements Remembers {
             words.getMessage("mail.joined.body", new Object[] {section, link}, Locale.US)));
   }
 
-  @EventListener
-  void on(PersonMerged merged) {
-    for (String column : List.of("student_id", "person_id", "asked_by")) {
-      sql.sql("update join_request set " + column + " = ? where " + column + " = ?")
-          .params(merged.to(), merged.from())
-          .update();
-    }
+  @Override
+  public List<Kept> kept() {
+    return List.of(
+        Kept.theirs("join_request", "student_id"),
+        Kept.theirs("join_request", "person_id"),
+        Kept.theirs("join_request", "asked_by"));
   }
 
   @Override

@@ -13,13 +13,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
-import school.kerygma.app.ground.accounts.PersonErased;
-import school.kerygma.app.ground.accounts.PersonMerged;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
@@ -278,26 +276,12 @@ public class RollCalls implements Remembers {
     return sets;
   }
 
-  @EventListener
-  void on(PersonErased erased) {
-    for (String table : List.of("roll_answer", "roll_set")) {
-      sql.sql("delete from " + table + " where student_id = ?").param(erased.person()).update();
-    }
-  }
-
-  @EventListener
-  void on(PersonMerged merged) {
-    for (String table : List.of("roll_answer", "roll_set")) {
-      sql.sql(
-              "update "
-                  + table
-                  + " r set student_id = ? where student_id = ? and not exists (select 1 from "
-                  + table
-                  + " o where o.section_id = r.section_id and o.day = r.day and o.student_id = ?)")
-          .params(merged.to(), merged.from(), merged.to())
-          .update();
-      sql.sql("delete from " + table + " where student_id = ?").param(merged.from()).update();
-    }
+  @Override
+  public List<Kept> kept() {
+    return List.of(
+        Kept.oneEach("roll_answer", "student_id", "section_id", "day"),
+        Kept.oneEach("roll_set", "student_id", "section_id", "day"),
+        Kept.teachers("roll_set", "set_by"));
   }
 
   @Override

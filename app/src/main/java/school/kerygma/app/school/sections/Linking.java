@@ -14,6 +14,8 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.Keeps;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.MailKeys;
 import school.kerygma.app.ground.accounts.People;
@@ -26,7 +28,7 @@ import school.kerygma.core.access.Access.Role;
  */
 @Service
 @Transactional
-public class Linking {
+public class Linking implements Keeps {
 
   /**
    * Whom a teacher shares in a school: students of the sections that they teach there, and those
@@ -239,5 +241,13 @@ public class Linking {
               section.substitutes().remove(request.personId());
               section.teachers().add(request.personId());
             });
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(
+        Kept.dropped("link_request", "person_id"),
+        Kept.dropped("link_request", "asker_id"),
+        Kept.dropped("link_request", "meanwhile_id"));
   }
 }

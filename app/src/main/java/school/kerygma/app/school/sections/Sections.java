@@ -16,6 +16,7 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.PersonErased;
 import school.kerygma.app.ground.accounts.PersonMerged;
@@ -180,6 +181,16 @@ public class Sections implements Gate.CircleSource, Remembers {
         .flatMap(s -> s.inSchool().founder())
         .filter(person::equals)
         .isPresent();
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(
+        Kept.byHand("section_student", "person_id"),
+        Kept.teachers("section_teacher", "person_id"),
+        Kept.teachers("section_substitute", "person_id"),
+        Kept.dropped("section_left", "person_id"),
+        Kept.teachers("school", "founder_id"));
   }
 
   @Override

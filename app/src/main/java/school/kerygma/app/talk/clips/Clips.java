@@ -19,6 +19,8 @@ import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.Keeps;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.ground.jobs.Shelf;
@@ -31,7 +33,7 @@ import school.kerygma.media.picture.ClipMaker;
 /** Takes clips in, and lends them to the lectern. What was recorded of them does not need them. */
 @Service
 @Transactional
-public class Clips implements Gate.CircleSource {
+public class Clips implements Gate.CircleSource, Keeps {
 
   private static final int MOST_NAME = 120;
 
@@ -208,5 +210,10 @@ public class Clips implements Gate.CircleSource {
         .findById(id)
         .map(c -> Circle.ofTeachers(Set.of(c.ownerId())))
         .orElse(Circle.NOBODY);
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(Kept.teachers("clip", "owner_id"));
   }
 }

@@ -17,6 +17,8 @@ import org.springframework.context.MessageSource;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.Keeps;
+import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.paper.papers.PageView;
@@ -31,7 +33,7 @@ import school.kerygma.core.walkthrough.Sight;
 /** Writes scripts: walkthroughs, their stops, what is shown and what is said. */
 @Service
 @Transactional
-public class Scripts {
+public class Scripts implements Keeps {
 
   /**
    * A walkthrough in a list, or as the head of its pages.
@@ -612,5 +614,10 @@ public class Scripts {
   @Transactional(readOnly = true)
   public Optional<UUID> ownerOf(UUID walkthrough) {
     return walkthroughs.findById(walkthrough).map(Walkthrough::ownerId);
+  }
+
+  @Override
+  public List<Kept> kept() {
+    return List.of(Kept.teachers("walkthrough", "owner_id"));
   }
 }
