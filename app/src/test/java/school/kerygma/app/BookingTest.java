@@ -7,7 +7,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import java.net.http.HttpClient;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -150,7 +149,6 @@ class BookingTest {
                   .evaluate(
                       "(b, at) => { setTimeout(() => b.click(), at - Date.now()); }", (double) at));
       Awaitility.await()
-          .atMost(Duration.ofSeconds(30))
           .until(
               () ->
                   pages.stream()

@@ -66,7 +66,6 @@ class CalendarFeedTest {
   /** Calendars are told behind the change's back. */
   private void settled() {
     await()
-        .atMost(Duration.ofSeconds(60))
         .until(
             () ->
                 TestSchool.count(
@@ -77,7 +76,6 @@ class CalendarFeedTest {
   /** A posting is announced behind its back too, and that is told to calendars once more. */
   private void announced(UUID posting) {
     await()
-        .atMost(Duration.ofSeconds(60))
         .until(
             () ->
                 TestSchool.count(

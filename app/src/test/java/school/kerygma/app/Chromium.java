@@ -68,8 +68,6 @@ final class Chromium implements AutoCloseable {
   }
 
   private static Started start(List<String> arguments) {
-    // A page is given as long as a busy machine may need; one that never gets there still fails.
-    PlaywrightAssertions.setDefaultAssertionTimeout(30_000);
     Playwright playwright =
         Playwright.create(
             new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
@@ -104,7 +102,7 @@ final class Chromium implements AutoCloseable {
                 .setLocale("en-US")
                 .setTimezoneId(zone));
     contexts.add(context);
-    context.setDefaultTimeout(30_000);
+    context.setDefaultTimeout(Patience.LIMIT.toMillis());
     context.onConsoleMessage(
         message -> {
           if (message.type().equals("error")

@@ -20,7 +20,6 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -480,8 +479,7 @@ class FromPaperToFollowUpTest {
     assertThat(student.locator("main")).not().containsText("Build the circuit");
     UUID section =
         sql.sql("select id from section where name = '9 Electronics'").query(UUID.class).single();
-    student.waitForCondition(
-        () -> messages(section) > 0, new Page.WaitForConditionOptions().setTimeout(150_000));
+    student.waitForCondition(() -> messages(section) > 0);
     assertThat(DemoServer.bean(Clock.class).instant()).isAfterOrEqualTo(goesUp);
     int people =
         sql.sql(
@@ -618,7 +616,7 @@ class FromPaperToFollowUpTest {
     teacher.keyboard().press("PageDown");
     teacher.waitForURL("**/play*");
     // On a machine that stands still for a while, one is there before it is put together.
-    await().atMost(Duration.ofMinutes(2)).until(() -> !takes().equals(before));
+    await().until(() -> !takes().equals(before));
     List<UUID> after = takes();
     assertThat(after).hasSize(4);
     assertThat(after.get(1)).isNotEqualTo(before.get(1));

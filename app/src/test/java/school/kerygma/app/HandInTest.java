@@ -119,7 +119,6 @@ class HandInTest {
 
   private static void settled(UUID task, UUID student) {
     Awaitility.await()
-        .atMost(Duration.ofMinutes(2))
         .until(
             () ->
                 DemoServer.bean(HandIns.class).of(task, student).stream()

@@ -90,7 +90,7 @@ class InterruptedRecordingTest {
 
   /** What is left is sent first, and put together; on a busy machine that is given its time. */
   private static void waitUntilItCanBePlayed(Page page) {
-    page.waitForURL("**/play*", new Page.WaitForURLOptions().setTimeout(120_000));
+    page.waitForURL("**/play*");
   }
 
   @Test
@@ -139,8 +139,7 @@ class InterruptedRecordingTest {
           } catch (com.microsoft.playwright.PlaywrightException refused) {
             return false;
           }
-        },
-        new Page.WaitForConditionOptions().setTimeout(120_000));
+        });
   }
 
   @Test

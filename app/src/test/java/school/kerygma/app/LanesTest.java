@@ -53,7 +53,6 @@ class LanesTest {
               school.teacher(), "endless" + i + ".pdf", new ByteArrayInputStream(endless())));
     }
     await()
-        .atMost(Duration.ofSeconds(60))
         .until(
             () ->
                 papers.stream()
@@ -96,8 +95,6 @@ class LanesTest {
     jobs.cancel(waiting.work());
     assertThat(handouts.ownerOf(waiting.handout())).isEmpty();
     papers.forEach(p -> jobs.cancel(p.work()));
-    await()
-        .atMost(Duration.ofSeconds(90))
-        .until(() -> papers.stream().allMatch(p -> handouts.ownerOf(p.handout()).isEmpty()));
+    await().until(() -> papers.stream().allMatch(p -> handouts.ownerOf(p.handout()).isEmpty()));
   }
 }

@@ -69,7 +69,7 @@ class LettersTest {
   }
 
   private static void await(String state, UUID person, int count) {
-    Awaitility.await().atMost(Duration.ofSeconds(60)).until(() -> in(state, person) == count);
+    Awaitility.await().until(() -> in(state, person) == count);
   }
 
   private List<String> mailTo(UUID person) throws Exception {

@@ -8,7 +8,6 @@ import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Mouse;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import java.io.IOException;
@@ -221,7 +220,7 @@ class MarksTest {
       Page page = reader(desk, school, handout);
       press(page, "PDF with the marks");
       Locator bar = page.locator("progress");
-      assertThat(bar).hasCount(0, new LocatorAssertions.HasCountOptions().setTimeout(30_000));
+      assertThat(bar).hasCount(0);
       Download download = page.waitForDownload(() -> press(page, "PDF with the marks"));
       assertThat(download.suggestedFilename()).isEqualTo("Out.pdf");
       download.saveAs(pdf);

@@ -5,7 +5,6 @@ import static org.awaitility.Awaitility.await;
 
 import java.net.http.HttpClient;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -49,7 +48,6 @@ class MuseumTest {
       }
       school.context.publishEvent(new Nightly(Instant.parse(Museum.MADE)));
       await()
-          .atMost(Duration.ofMinutes(3))
           .until(
               () ->
                   school

@@ -13,7 +13,6 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -136,7 +135,6 @@ class OwnSheetTest {
       phone.unroute(marks);
       assertThat(page.locator(".sheet-tools [role=status]")).hasText("kept");
       Awaitility.await()
-          .atMost(Duration.ofSeconds(30))
           .until(
               () ->
                   puts(given, student).stream()
@@ -159,7 +157,6 @@ class OwnSheetTest {
               new com.microsoft.playwright.Mouse.MoveOptions().setSteps(4));
       page.mouse().up();
       Awaitility.await()
-          .atMost(Duration.ofSeconds(30))
           .until(
               () ->
                   puts(given, student).stream()
@@ -231,9 +228,7 @@ class OwnSheetTest {
       assertThat(places.nth(1)).hasAttribute("aria-label", "Triangles make a: truss");
       places.nth(2).click();
       page.locator(".bank-words").getByText("live load").click();
-      Awaitility.await()
-          .atMost(Duration.ofSeconds(30))
-          .until(() -> has(given, both.get(0), "beam", "live load", "truss"));
+      Awaitility.await().until(() -> has(given, both.get(0), "beam", "live load", "truss"));
       page.locator(".sheet-bar").getByText("Done").click();
       assertThat(page.getByLabel("\u201cbeam\u201d, moved")).isVisible();
 
@@ -309,7 +304,6 @@ class OwnSheetTest {
       canvas.press("Enter");
       page.locator("#fill-words").fill("here");
       Awaitility.await()
-          .atMost(Duration.ofSeconds(30))
           .until(
               () ->
                   puts(given, student).stream()

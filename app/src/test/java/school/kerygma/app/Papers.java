@@ -89,9 +89,7 @@ final class Papers {
 
   static void end(UUID work) {
     Jobs jobs = DemoServer.bean(Jobs.class);
-    await()
-        .atMost(Duration.ofSeconds(60))
-        .until(() -> jobs.find(work).orElseThrow().state().isOver());
+    await().until(() -> jobs.find(work).orElseThrow().state().isOver());
   }
 
   static List<UUID> pages(UUID handout) {

@@ -7,7 +7,6 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
-import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import jakarta.persistence.EntityManagerFactory;
 import java.awt.Rectangle;
@@ -326,8 +325,7 @@ class PapersTest {
       assertThat(page.getByRole(AriaRole.ALERT)).containsText("notes.docx: This file is no paper");
       assertThat(page.locator(".papers li")).hasCount(2);
       page.navigate(DemoServer.address() + "/handouts"); // progress bars look again by themselves
-      assertThat(page.locator(".papers img"))
-          .hasCount(2, new LocatorAssertions.HasCountOptions().setTimeout(30_000));
+      assertThat(page.locator(".papers img")).hasCount(2);
       page.getByText("Week plan").click();
       assertThat(page.locator(".margin li").first()).containsText("due Thu, Oct 8");
     }
@@ -487,10 +485,7 @@ class PapersTest {
                   List.of("The bridge, a title page"),
                   List.of("Draw three bridges for 6 points", "Hand it in online")));
       press(browser, "Bring it in");
-      assertThat(browser.locator("h2").first())
-          .hasText(
-              "8 words added, 6 gone, none moved",
-              new LocatorAssertions.HasTextOptions().setTimeout(30_000));
+      assertThat(browser.locator("h2").first()).hasText("8 words added, 6 gone, none moved");
       assertThat(browser.locator("ins").nth(1)).hasText("Hand");
       assertThat(browser.locator(".rows li").nth(0)).containsText("shows words that are the same");
       assertThat(browser.locator(".rows li").nth(1)).containsText("say it again");

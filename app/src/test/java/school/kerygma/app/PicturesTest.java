@@ -10,7 +10,6 @@ import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
 import java.util.UUID;
@@ -130,7 +129,6 @@ class PicturesTest {
       page.waitForURL("**/play*");
 
       Awaitility.await()
-          .atMost(Duration.ofMinutes(1))
           .until(
               () ->
                   DemoServer.bean(Scores.class).current(walkthrough).isPresent()

@@ -7,7 +7,6 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import java.net.http.HttpClient;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -84,7 +83,7 @@ class PostedWellTest {
   private UUID delivered(TestSchool school) {
     DeliveryView delivery =
         DemoServer.bean(Postings.class).ofSections(Set.of(school.section())).getFirst();
-    Awaitility.await().atMost(Duration.ofMinutes(1)).until(() -> told(delivery.id()) > 0);
+    Awaitility.await().until(() -> told(delivery.id()) > 0);
     return delivery.id();
   }
 
@@ -127,9 +126,7 @@ class PostedWellTest {
         .isEqualTo(302);
     // One of three has done it. Letters to families wait for the evening: they say it as it is
     // then.
-    Awaitility.await()
-        .atMost(Duration.ofMinutes(1))
-        .until(() -> TestSchool.count(before, delivery) > 0 || told(delivery) == 3);
+    Awaitility.await().until(() -> TestSchool.count(before, delivery) > 0 || told(delivery) == 3);
     assertThat(
             TestSchool.count(
                 "select count(*)::int from message where round > 0 and delivery_id = ? and to_id = ?",

@@ -112,7 +112,7 @@ class PostingMomentsTest {
         sheet(task(school, "Draw a beam"), Map.of(school.section(), upFor(Duration.ofDays(2))));
     postings.post(posting, school.teacher(), sheet);
     postings.post(posting, school.teacher(), sheet);
-    await().atMost(Duration.ofSeconds(60)).until(() -> messages(posting) == 6);
+    await().until(() -> messages(posting) == 6);
     DeliveryView delivery = postings.ofPosting(posting).getFirst();
     postings.change(delivery.id(), Seen.ANYTHING, upFor(Duration.ofDays(3)));
     postings.withdraw(delivery.id());
@@ -126,7 +126,6 @@ class PostingMomentsTest {
         .isZero();
     assertThat(messages(posting)).isEqualTo(6);
     await()
-        .atMost(Duration.ofSeconds(60))
         .until(
             () ->
                 TestSchool.count(
@@ -182,13 +181,11 @@ class PostingMomentsTest {
         posting,
         school.teacher(),
         sheet(task(school, "Untold"), Map.of(school.section(), upFor(Duration.ofDays(2)))));
-    await()
-        .atMost(Duration.ofSeconds(60))
-        .until(() -> postings.ofPosting(posting).getFirst().untold());
+    await().until(() -> postings.ofPosting(posting).getFirst().untold());
     assertThat(messages(posting)).isZero();
     assertThat(Caller.get(desk, "/plan").body()).contains("nobody could be told of it");
     broken.set(false);
-    await().atMost(Duration.ofSeconds(60)).until(() -> messages(posting) == 2);
+    await().until(() -> messages(posting) == 2);
     assertThat(postings.ofPosting(posting).getFirst().untold()).isFalse();
     assertThat(Caller.get(desk, "/plan").body()).doesNotContain("nobody could be told of it");
   }
@@ -208,18 +205,14 @@ class PostingMomentsTest {
             announced.incrementAndGet();
             CompletableFuture.runAsync(() -> postings.withdraw(up.delivery().id()))
                 .whenComplete((done, fault) -> withdrawn.complete(done));
-            await()
-                .atMost(Duration.ofSeconds(60))
-                .until(() -> withdrawn.isDone() || waitingForARow("delivery"));
+            await().until(() -> withdrawn.isDone() || waitingForARow("delivery"));
           }
         });
     postings.post(
         posting,
         school.teacher(),
         sheet(task(school, "Taken down"), Map.of(school.section(), upFor(Duration.ofDays(2)))));
-    await()
-        .atMost(Duration.ofSeconds(60))
-        .until(() -> withdrawn.isDone() && messages(posting) == 2);
+    await().until(() -> withdrawn.isDone() && messages(posting) == 2);
     DeliveryView delivery = postings.ofPosting(posting).getFirst();
     assertThat(delivery.state()).isEqualTo(Moments.State.WITHDRAWN);
     postings.putUpAgain(delivery.id());
@@ -255,7 +248,7 @@ class PostingMomentsTest {
             "s".repeat(2_000),
             "f".repeat(2_000),
             Map.of(school.section(), upFor(Duration.ofDays(2)))));
-    await().atMost(Duration.ofSeconds(60)).until(() -> messages(posting) == 2);
+    await().until(() -> messages(posting) == 2);
     assertThat(
             TestSchool.count(
                 "select min(length(body)) from message m join delivery d on d.id = m.delivery_id where posting_id = ?",
@@ -279,7 +272,7 @@ class PostingMomentsTest {
         .sql("update scheduled_tasks set execution_time = now() where task_instance like ?")
         .param(postings.ofPosting(posting).getFirst().id() + "%")
         .update();
-    await().atMost(Duration.ofSeconds(90)).until(() -> messages(posting) == 2);
+    await().until(() -> messages(posting) == 2);
   }
 
   /** RFC 5322, 3.6.4: a letter that is handed over twice says by its id that it is one. */
@@ -293,9 +286,7 @@ class PostingMomentsTest {
         sheet(task(school, "Crash"), Map.of(school.section(), upFor(Duration.ofDays(2)))));
     String unsent =
         "select count(*) from message m join delivery d on d.id = m.delivery_id where posting_id = ? and sent_at is null";
-    await()
-        .atMost(Duration.ofSeconds(60))
-        .until(() -> messages(posting) == 2 && TestSchool.count(unsent, posting) == 0);
+    await().until(() -> messages(posting) == 2 && TestSchool.count(unsent, posting) == 0);
     UUID letter =
         TestSchool.id(
             "select m.letter_id from message m join delivery d on d.id = m.delivery_id where posting_id = ? limit 1",
@@ -310,7 +301,7 @@ class PostingMomentsTest {
             TaskDescriptor.of("send", Void.class)
                 .instance(letter.toString())
                 .scheduledTo(Instant.now()));
-    await().atMost(Duration.ofSeconds(60)).until(() -> TestSchool.count(unsent, posting) == 0);
+    await().until(() -> TestSchool.count(unsent, posting) == 0);
     List<String> ids = new ArrayList<>();
     for (MimeMessage m : DemoServer.bean(GreenMail.class).getReceivedMessages()) {
       try {

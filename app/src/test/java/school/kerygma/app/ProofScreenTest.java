@@ -296,7 +296,6 @@ class ProofScreenTest {
         .contains("Load table", "due Friday, 11:59 p.m.");
     for (UUID person : List.of(student, guardian)) {
       org.awaitility.Awaitility.await()
-          .atMost(java.time.Duration.ofMinutes(1))
           .until(
               () ->
                   TestSchool.count("select count(*)::int from message where to_id = ?", person)

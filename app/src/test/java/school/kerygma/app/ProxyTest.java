@@ -42,7 +42,6 @@ class ProxyTest {
             port, "--kerygma.address=" + ADDRESS, "--kerygma.proxies=127\\.0\\.0\\.1");
     try {
       await()
-          .atMost(Duration.ofMinutes(3))
           .pollInterval(Duration.ofSeconds(1))
           .ignoreExceptions()
           .until(() -> head(port, "/actuator/health/readiness").contains(" 200"));

@@ -11,7 +11,6 @@ import com.networknt.schema.SpecVersion;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -72,9 +71,7 @@ class RecordingsTest {
   }
 
   private Jobs.View end(UUID work) {
-    await()
-        .atMost(Duration.ofSeconds(60))
-        .until(() -> jobs.find(work).orElseThrow().state().isOver());
+    await().until(() -> jobs.find(work).orElseThrow().state().isOver());
     return jobs.find(work).orElseThrow();
   }
 
@@ -118,9 +115,7 @@ class RecordingsTest {
     spoil(recording);
     StopView stop = scripts.stopsOf(walkthrough).getFirst();
     scripts.say(stop.id(), stop.version(), "Joints", "A box that lasts has joints.");
-    await()
-        .atMost(Duration.ofSeconds(60))
-        .until(() -> !scores.current(walkthrough).orElseThrow().id().equals(before));
+    await().until(() -> !scores.current(walkthrough).orElseThrow().id().equals(before));
     UUID after = scores.current(walkthrough).orElseThrow().id();
     assertThat(WebVtt.write(scores.cues(after, Optional.empty()))).contains("joints");
     assertThat(scores.soundOf(after, "webm").getContentAsByteArray())
@@ -280,7 +275,6 @@ class RecordingsTest {
     UUID work = recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow();
     jobs.cancel(work);
     await()
-        .atMost(Duration.ofSeconds(60))
         .until(
             () ->
                 TestSchool.count(

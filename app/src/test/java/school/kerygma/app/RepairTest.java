@@ -93,7 +93,6 @@ class RepairTest {
 
   private static void idle() {
     Awaitility.await()
-        .atMost(Duration.ofMinutes(2))
         .until(
             () ->
                 DemoServer.bean(Jobs.class)
@@ -480,19 +479,15 @@ class RepairTest {
     assertThat(moved.startMs()).isEqualTo(before.startMs());
 
     row(2).getByText("Later").first().click();
-    Awaitility.await()
-        .atMost(Duration.ofSeconds(30))
-        .until(() -> marks(stop).getFirst().startMs() == before.startMs() + 200);
+    Awaitility.await().until(() -> marks(stop).getFirst().startMs() == before.startMs() + 200);
     row(2).getByText("Take it away").click();
-    Awaitility.await().atMost(Duration.ofSeconds(30)).until(() -> marks(stop).size() == all - 1);
+    Awaitility.await().until(() -> marks(stop).size() == all - 1);
     for (int i = 0; i < 3; i++) {
       idle();
       undo();
       page.waitForLoadState();
     }
-    Awaitility.await()
-        .atMost(Duration.ofSeconds(30))
-        .until(() -> !marks(stop).isEmpty() && marks(stop).getFirst().equals(before));
+    Awaitility.await().until(() -> !marks(stop).isEmpty() && marks(stop).getFirst().equals(before));
   }
 
   @Test

@@ -15,7 +15,6 @@ import java.net.http.HttpClient;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -249,9 +248,7 @@ class RoundsTest {
       Rounds.Round round, UUID student, Optional<UUID> to, byte[] sound, String words) {
     UUID voice = voices.announce(round, school.section(), student, to, words, sound.length);
     voices.receive(voice, new ByteArrayInputStream(sound));
-    Awaitility.await()
-        .atMost(Duration.ofMinutes(2))
-        .until(() -> voices.get(voice).state() != RoundVoices.State.MAKING);
+    Awaitility.await().until(() -> voices.get(voice).state() != RoundVoices.State.MAKING);
     return voice;
   }
 
@@ -313,9 +310,7 @@ class RoundsTest {
     runner.stop();
     assertThat(voices.get(voice).state()).isEqualTo(RoundVoices.State.MAKING);
     runner.start();
-    Awaitility.await()
-        .atMost(Duration.ofMinutes(2))
-        .until(() -> voices.get(voice).state() != RoundVoices.State.MAKING);
+    Awaitility.await().until(() -> voices.get(voice).state() != RoundVoices.State.MAKING);
     assertThat(voices.get(voice).state()).isEqualTo(RoundVoices.State.LONG);
     assertThat(jobs.latest(voice).orElseThrow().state()).isEqualTo(Job.State.DONE);
   }

@@ -7,7 +7,6 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import java.net.http.HttpClient;
-import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -47,7 +46,7 @@ class SaidTest {
     assertThat(Caller.form(desk, "/walkthroughs/sample").statusCode()).isEqualTo(302);
     UUID walkthrough =
         TestSchool.id("select id from walkthrough where owner_id = ?", school.teacher());
-    Awaitility.await().atMost(Duration.ofMinutes(3)).until(() -> stops(walkthrough).size() == 4);
+    Awaitility.await().until(() -> stops(walkthrough).size() == 4);
     return walkthrough;
   }
 

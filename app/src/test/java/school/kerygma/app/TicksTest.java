@@ -10,7 +10,6 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.RequestOptions;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -229,9 +228,7 @@ class TicksTest {
                           () -> audience.tickWay(student, task, ways.get(2).id(), true));
                   // Asked in a thread, and so a transaction, of its own: within one, PostgreSQL
                   // shows its activity as it was when it was first asked for.
-                  await()
-                      .atMost(Duration.ofSeconds(30))
-                      .until(() -> other.isDone() || somebodyWaitsFor("%for no key update%"));
+                  await().until(() -> other.isDone() || somebodyWaitsFor("%for no key update%"));
                   return other;
                 });
     second.join();

@@ -8,7 +8,6 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.net.http.HttpClient;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
@@ -225,7 +224,6 @@ class UnitsTest {
         TestSchool.id(
             "select id from walkthrough where owner_id = ? and id <> ?", school.teacher(), talk);
     Awaitility.await()
-        .atMost(Duration.ofMinutes(2))
         .until(
             () ->
                 TestSchool.count("select count(*)::int from score where walkthrough_id = ?", copy)

@@ -1,0 +1,22 @@
+package school.kerygma.app;
+
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import java.time.Duration;
+import org.awaitility.Awaitility;
+import org.junit.platform.launcher.LauncherSession;
+import org.junit.platform.launcher.LauncherSessionListener;
+
+/**
+ * How long all tests of a process wait for what must come: as long as a busy machine may need. What
+ * never comes still fails; what must come sooner says so itself.
+ */
+public final class Patience implements LauncherSessionListener {
+
+  static final Duration LIMIT = Duration.ofMinutes(2);
+
+  @Override
+  public void launcherSessionOpened(LauncherSession session) {
+    Awaitility.setDefaultTimeout(LIMIT);
+    PlaywrightAssertions.setDefaultAssertionTimeout(LIMIT.toMillis());
+  }
+}
