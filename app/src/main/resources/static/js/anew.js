@@ -37,6 +37,7 @@ function focused() {
  * @returns takes a deed: a function that ends when the server has answered, with false if it has changed nothing
  */
 export function inOrder(parts, arrived) {
+  /** @type {Promise<any>} */
   let last = Promise.resolve();
   let underway = 0;
   let asked = 0;

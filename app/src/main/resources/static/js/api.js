@@ -39,7 +39,10 @@ export function later(answer, tries) {
 }
 
 /**
- * @param options of fetch; `once` is a key under which the server does it once, however often it is sent
+ * @param {string} method
+ * @param {string} url
+ * @param {any} [body]
+ * @param {RequestInit & { once?: string }} [options] of fetch; `once` is a key under which the server does it once, however often it is sent
  */
 export async function send(method, url, body, { once, ...options } = {}) {
   const headers = { Accept: 'application/json', ...(once ? { Once: once } : {}) };

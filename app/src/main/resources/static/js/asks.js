@@ -8,10 +8,15 @@ export class Asks {
   /**
    * @param place where the form and the list are drawn; its data are the words
    * @param score that is played
-   * @param deeds {play(at)}: what a question leads to
+   * @param deeds what a question leads to: play(at)
    */
   constructor(place, score, deeds) {
-    Object.assign(this, { place, score, deeds, words: place.dataset, all: [], children: [] });
+    this.place = place;
+    this.score = score;
+    this.deeds = deeds;
+    this.words = place.dataset;
+    this.all = [];
+    this.children = [];
   }
 
   get address() {

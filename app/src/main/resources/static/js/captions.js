@@ -33,6 +33,7 @@ document.addEventListener('alpine:init', () => {
     let pictures;
     let stops = [];
     let rows = []; // All captions in order: { stop, at, root, cue, ... }
+    /** @type {Promise<any>} */
     let queue = Promise.resolve();
     let until = Infinity;
     let here = null; // The row that has, or had last, the focus.

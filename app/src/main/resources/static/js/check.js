@@ -8,10 +8,14 @@ export class Check {
    * @param place where it is drawn
    * @param question as the server poses it
    * @param words in which it is said
-   * @param deeds {goOn, hear}: what follows it
+   * @param deeds what follows it: goOn, hear
    */
   constructor(place, score, question, words, deeds) {
-    Object.assign(this, { place, score, question, words, deeds });
+    this.place = place;
+    this.score = score;
+    this.question = question;
+    this.words = words;
+    this.deeds = deeds;
     this.form = element('form', { class: 'check-form', novalidate: true, 'data-plain': true });
     this.said = element('p', { class: 'check-said', role: 'status' });
     this.buttons = element('p', { class: 'deeds m-0' });

@@ -174,7 +174,9 @@ class Book {
   doing = Promise.resolve();
   onChange = () => {};
   onUsed = () => {};
+  /** @type {(sheet: any, at: any) => void} */
   onNote = () => {};
+  /** @type {(term: string) => void} */
   onExplain = () => {};
   #made = [];
 

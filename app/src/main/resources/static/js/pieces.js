@@ -10,7 +10,7 @@ export class Pieces {
   #going = false;
   #failures = 0;
   onChange = () => {};
-  /** The server will never take a piece: somebody ended the recording elsewhere. */
+  /** The server will never take a piece: somebody ended the recording elsewhere. @type {(why: string, id?: string) => void} */
   onRefused = () => {};
 
   get left() {

@@ -26,7 +26,7 @@ document.addEventListener('alpine:init', () => {
       const form = document.createElement('form');
       Object.assign(form, { method: 'post', action: this.$root.dataset.to, target: 'preview', hidden: true });
       form.dataset.plain = '';
-      const fields = new FormData(document.getElementById('posting'));
+      const fields = new FormData(/** @type {HTMLFormElement} */ (document.getElementById('posting')));
       fields.set('as', this.$refs.as.value);
       fields.set('at', this.moments[Number(this.$refs.at.value)][0]);
       fields.set('_csrf', token());
@@ -57,7 +57,7 @@ document.addEventListener('alpine:init', () => {
       },
       init() {
         this.deed = this.$root.dataset.idle;
-        const form = document.getElementById('posting');
+        const form = /** @type {HTMLFormElement} */ (document.getElementById('posting'));
         document.addEventListener('kerygma:proofs', (e) => {
           this.disagreeing = e.detail.flatMap((o) => o.says);
           this.lookAt = e.detail.find((o) => o.says.length > 0)?.href ?? '';
@@ -78,7 +78,7 @@ document.addEventListener('alpine:init', () => {
       },
       postAllTheSame() {
         this.$refs.proof.close();
-        document.getElementById('posting').requestSubmit(this.sender);
+        /** @type {HTMLFormElement} */ (document.getElementById('posting')).requestSubmit(this.sender);
       },
       closeProof() {
         this.$refs.proof.close();
@@ -89,7 +89,7 @@ document.addEventListener('alpine:init', () => {
         timer = setTimeout(() => this.look(), AFTER_MS);
       },
       async look() {
-        const form = document.getElementById('posting');
+        const form = /** @type {HTMLFormElement} */ (document.getElementById('posting'));
         if (!this.$root.querySelector('[data-section]')) {
           return;
         }

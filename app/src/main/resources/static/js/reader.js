@@ -29,6 +29,7 @@ function apart(wanted, heights) {
 document.addEventListener('alpine:init', () => {
   Alpine.data('reader', () => ({
     problem: '',
+    /** @type {(deed: () => Promise<any>) => void} */
     deed: () => {},
 
     init() {
@@ -46,7 +47,7 @@ document.addEventListener('alpine:init', () => {
         return;
       }
       event.preventDefault();
-      const body = new URLSearchParams(new FormData(form, event.submitter));
+      const body = new URLSearchParams(/** @type {any} */ (new FormData(form, event.submitter)));
       body.set('once', crypto.randomUUID()); // Accepted, left out and accepted again are three deeds.
       this.problem = '';
       const mending = form.querySelector('details[open]');

@@ -30,7 +30,7 @@ export class Recorder {
   #others = [];
   /** The microphone has ended by itself. */
   onEnded = () => {};
-  /** The microphone has lost so many milliseconds just now. */
+  /** The microphone has lost so many milliseconds just now. @type {(ms: number) => void} */
   onLoss = () => {};
 
   constructor(recording, stream, pieces = new Pieces()) {

@@ -62,7 +62,7 @@ document.addEventListener('alpine:init', () => {
           this.gone();
           // The page was closed, or opened anew, while it was being made ready.
           this.ready(data.waiting)
-            .catch((e) => ({ problem: e.message }))
+            .catch((e) => ({ problem: e.message, after: undefined }))
             .then(({ problem, after }) => {
               this.refused = problem;
               after?.();

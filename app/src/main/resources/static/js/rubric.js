@@ -31,7 +31,7 @@ document.addEventListener('alpine:init', () => {
       async look() {
         asked += 1;
         const mine = asked;
-        const fields = new URLSearchParams(new FormData(this.$root));
+        const fields = new URLSearchParams(/** @type {any} */ (new FormData(this.$root)));
         fields.delete('once');
         const answer = await fetch(this.$root.dataset.look, { method: 'POST', body: fields }).catch(() => null);
         const page = answer?.ok && !answer.redirected ? await answer.text().catch(() => '') : '';

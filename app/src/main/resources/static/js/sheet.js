@@ -154,7 +154,7 @@ document.addEventListener('alpine:init', () => {
           over.append(this.bankButton(page, item));
         }
         page.targets = { ...page.aims, places: page.places };
-        canvas.addEventListener('keydown', (e) => this.key(e, page, canvas));
+        canvas.addEventListener('keydown', (e) => this.key(e, page));
         canvas.addEventListener('blur', () => this.endAim());
         canvas.addEventListener('pointerdown', (e) => this.down(e, page, canvas));
         canvas.addEventListener('pointermove', (e) => this.move(e, page, canvas));

@@ -163,6 +163,7 @@ export class Keeping {
   #waiting = [];
   #busy = false;
   onChange = () => {};
+  /** @type {(why: string, id?: string) => void} */
   onRefused = () => {};
 
   get left() {

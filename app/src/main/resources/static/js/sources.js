@@ -33,6 +33,8 @@ export class Source {
   /** Where a face is seen on the stage. */
   place = null;
   still = false;
+  /** The id of the film that is played, if it is one. */
+  clip = null;
   #stream = null;
   #frozen = null;
   #context = null;

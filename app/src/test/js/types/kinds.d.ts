@@ -1,0 +1,2 @@
+// Served by MarkKindsController.
+export const KINDS: any;
