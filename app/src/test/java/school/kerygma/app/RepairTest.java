@@ -101,6 +101,11 @@ class RepairTest {
                     .isEmpty());
   }
 
+  private static int compiled() {
+    return TestSchool.count(
+        "select count(*) from work where subject_id = ? and kind = 'compile'", walkthrough);
+  }
+
   private static Scores.Info score() {
     return DemoServer.bean(Scores.class).current(walkthrough).orElseThrow();
   }
@@ -431,11 +436,13 @@ class RepairTest {
         "32k",
         again.toString());
     Recordings recordings = DemoServer.bean(Recordings.class);
+    int compiled = compiled();
     UUID recording = recordings.begin(walkthrough, Optional.of(patch));
     recordings.keep(recording, "sound", 0, Files.readAllBytes(again));
     recordings.keep(recording, "trace", 0, trace(stop.id()));
     recordings.finish(recording, Map.of("sound", 1, "trace", 1));
     idle();
+    assertThat(compiled()).as("one repair, one score").isEqualTo(compiled + 1);
     // The waiting around the words is not played: 1.5 s before, 2 s after.
     assertThat(duration()).isCloseTo(before, within(1_300L));
     assertThat(DemoServer.bean(Arrangements.class).of(walkthrough).get(stop.id()).parts())

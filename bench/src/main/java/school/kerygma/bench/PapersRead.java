@@ -31,6 +31,10 @@ final class PapersRead {
   private static final int FACT_PAGES = 20;
   private static final int ANCHORS = 500;
   private static final int ROUNDS = 4;
+
+  /** What is measured and not used may never be done. */
+  private static volatile int used;
+
   private static final int WIDTH_PX = 1800;
   private static final int OTHERS = 10;
 
@@ -56,11 +60,15 @@ final class PapersRead {
           Math.min(
               facts, PageRendering.seconds(() -> FactReader.read(text, reference(), List.of())));
       words =
-          Math.min(words, PageRendering.seconds(() -> text.toLowerCase(Locale.ROOT).split("\\W+")));
+          Math.min(
+              words,
+              PageRendering.seconds(
+                  () -> used += text.toLowerCase(Locale.ROOT).split("\\W+").length));
       anchors = Math.min(anchors, PageRendering.seconds(() -> all.forEach(a -> a.in(edition))));
       search =
           Math.min(
-              search, PageRendering.seconds(() -> all.forEach(a -> edition.indexOf(a.exact()))));
+              search,
+              PageRendering.seconds(() -> all.forEach(a -> used += edition.indexOf(a.exact()))));
     }
     System.out.printf(
         Locale.ROOT,

@@ -197,8 +197,8 @@ final class PlayerBytes {
       List<Map<String, Object>> part = events.subList(from, Math.min(events.size(), from + 200));
       recordings.keep(recording, "trace", parts++, json.writeValueAsBytes(part));
     }
-    UUID work = recordings.finish(recording, Map.of("sound", pieces, "trace", parts)).orElseThrow();
-    while (!school.bean(Jobs.class).find(work).orElseThrow().state().isOver()) {
+    recordings.finish(recording, Map.of("sound", pieces, "trace", parts));
+    while (!school.bean(Jobs.class).latest(walkthrough).orElseThrow().state().isOver()) {
       Thread.sleep(100);
     }
     return walkthrough;

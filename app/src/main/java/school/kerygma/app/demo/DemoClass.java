@@ -27,6 +27,7 @@ import school.kerygma.app.school.rollcall.RollCalls;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.core.There;
 import school.kerygma.core.round.RoundRule;
 import school.kerygma.core.time.Moments;
 import school.kerygma.core.time.SchoolCalendar;
@@ -127,7 +128,7 @@ class DemoClass {
                 LocalTime.of(16, 20),
                 10,
                 0));
-    List<UUID> students = students(at.classes().get("7A Design"));
+    List<UUID> students = students(There.in(at.classes(), "7A Design"));
     hours.book(hour, 1, students.get(2), students.get(2));
     UUID other = students.get(5);
     hours.book(hour, 4, other, people.guardiansOf(List.of(other)).getFirst().id());
@@ -138,7 +139,7 @@ class DemoClass {
    * reply.
    */
   private void share(Week at) {
-    UUID section = at.classes().get("7C Design");
+    UUID section = There.in(at.classes(), "7C Design");
     UUID task =
         tasks.plan(
             at.teacher(),
@@ -204,14 +205,15 @@ class DemoClass {
 
   /** The code of 9 Electronics is on the board; a new student and a father have typed it. */
   private void join(Week at) {
-    UUID section = at.classes().get("9 Electronics");
+    UUID section = There.in(at.classes(), "9 Electronics");
     joinings.turn(section, true, false);
     joinings.ask(
         section,
         new Joinings.Asked(Joinings.Kind.STUDENT, "Noor Haddad", "", ""),
         Optional.empty(),
         "demonstration");
-    String child = people.contacts(students(section)).get(students(section).getFirst()).name();
+    String child =
+        There.in(people.contacts(students(section)), students(section).getFirst()).name();
     joinings.ask(
         section,
         new Joinings.Asked(Joinings.Kind.GUARDIAN, "Tomas Vega", "", child),
@@ -221,7 +223,7 @@ class DemoClass {
 
   /** Grade 9 has its roll called; on Tuesday two did not answer. */
   private void callTheRoll(Week at) {
-    SectionView nine = sections.get(at.classes().get("9 Electronics"));
+    SectionView nine = sections.get(There.in(at.classes(), "9 Electronics"));
     ScopedClock.runAt(
         at.moment(0, LocalTime.of(8, 0)),
         () ->
@@ -242,7 +244,7 @@ class DemoClass {
 
   /** Several ask the same, a family asks about its child, and one question was answered for all. */
   private void ask(Week at) {
-    List<UUID> students = students(at.classes().get("7A Design"));
+    List<UUID> students = students(There.in(at.classes(), "7A Design"));
     List<UUID> stops = scripts.stopsOf(at.footbridge()).stream().map(s -> s.id()).toList();
     List<String> same =
         List.of(
@@ -250,7 +252,7 @@ class DemoClass {
             "can the three bridges be on one page",
             "One page for all bridges?",
             "are 3 bridges ok on one page");
-    UUID section = at.classes().get("7A Design");
+    UUID section = There.in(at.classes(), "7A Design");
     for (int i = 0; i < same.size(); i++) {
       int n = i;
       asked(
@@ -287,7 +289,7 @@ class DemoClass {
                     Optional.empty(),
                     Optional.empty(),
                     0,
-                    Optional.of(at.planned().get("Sketch three bridges"))),
+                    Optional.of(There.in(at.planned(), "Sketch three bridges"))),
                 "Is squared paper all right?"));
     asked(
         at,

@@ -42,6 +42,7 @@ import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.clips.Clips;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.core.There;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.Moments;
 import school.kerygma.core.time.SchoolCalendar;
@@ -302,12 +303,18 @@ class DemoSchool implements ApplicationRunner {
       throws InterruptedException {
     await(
         handouts
-            .takeInEdition(teacher, papers.get(name), fileName, new ByteArrayInputStream(content))
+            .takeInEdition(
+                teacher, There.in(papers, name), fileName, new ByteArrayInputStream(content))
             .work());
   }
 
   private void await(UUID work) throws InterruptedException {
-    while (!jobs.find(work).orElseThrow().state().isOver()) {
+    awaitAll(jobs.find(work).orElseThrow().subject());
+  }
+
+  /** Waits for all that is made of something: one job may start the next. */
+  private void awaitAll(UUID subject) throws InterruptedException {
+    while (!jobs.latest(subject).orElseThrow().state().isOver()) {
       Thread.sleep(100);
     }
   }
@@ -332,7 +339,7 @@ class DemoSchool implements ApplicationRunner {
         }
       }
       talks.record(walkthrough, script, name, papers);
-      await(jobs.latest(walkthrough).orElseThrow().id());
+      awaitAll(walkthrough);
       talks.translate(walkthrough, script);
       talks.captionsRead(walkthrough);
     }
@@ -384,7 +391,7 @@ class DemoSchool implements ApplicationRunner {
         .stopsOf(footbridge)
         .forEach(s -> stops.add(score.order().programOf(s.id()).orElseThrow()));
     for (String section : List.of("7A Design", "7C Design")) {
-      SectionView of = sections.get(classes.get(section));
+      SectionView of = sections.get(There.in(classes, section));
       List<UUID> students =
           people.contacts(of.students()).values().stream()
               .sorted(java.util.Comparator.comparing(People.Contact::name))
@@ -420,7 +427,7 @@ class DemoSchool implements ApplicationRunner {
       played.add(Span.of(again.startMs() + again.lengthMs() / 4, again.endMs()));
     }
     audience.watched(student, score.id(), UUID.randomUUID(), 0, played);
-    audience.tick(student, planned.get("Read the project sheet"), true);
+    audience.tick(student, There.in(planned, "Read the project sheet"), true);
     if (section.equals("7A Design") && random.nextInt(10) < 3) {
       work.handIn(sketches(section), student, random, random.nextInt(6) == 0 ? 0 : 3);
     }
@@ -428,6 +435,8 @@ class DemoSchool implements ApplicationRunner {
 
   private HandIns.Asked sketches(String section) {
     return DemoWork.asked(
-        planned.get("Sketch three bridges"), classes.get(section), at(4, LocalTime.of(23, 59)));
+        There.in(planned, "Sketch three bridges"),
+        There.in(classes, section),
+        at(4, LocalTime.of(23, 59)));
   }
 }

@@ -16,6 +16,7 @@ import school.kerygma.app.talk.scores.CaptionFiles;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.There;
 import school.kerygma.core.captions.CueBuilder;
 import school.kerygma.core.captions.WebVtt;
 import school.kerygma.core.handout.Box;
@@ -118,7 +119,7 @@ class DemoTalks {
   }
 
   private PageView page(DemoScript.DemoStop demo, Map<String, UUID> papers) {
-    return handouts.get(papers.get(demo.paper())).shown().get(demo.page() - 1);
+    return handouts.get(There.in(papers, demo.paper())).shown().get(demo.page() - 1);
   }
 
   /**

@@ -18,6 +18,7 @@ import school.kerygma.app.plan.planning.Sessions;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.handin.LateRule;
 import school.kerygma.core.plan.ChoiceBoard;
@@ -167,7 +168,8 @@ class DemoWeek {
     Map.of("7A Design", 7, "7C Design", 7, "8B Woodwork", 8, "9 Electronics", 9)
         .forEach(
             (name, grade) ->
-                sections.grade(classes.get(name), Seen.ANYTHING, grading, Optional.of(grade)));
+                sections.grade(
+                    There.in(classes, name), Seen.ANYTHING, grading, Optional.of(grade)));
   }
 
   private void meet(LocalDate monday, Map<String, UUID> classes) {
@@ -203,7 +205,7 @@ class DemoWeek {
   private void write(LocalDate monday, Map<String, UUID> classes) {
     notes.write(
         new DayNotes.Note(
-            classes.get("7A Design"),
+            There.in(classes, "7A Design"),
             monday.plusDays(2),
             "Which bridge do you cross every week?",
             "The pencils are in the second drawer. Ilya and Wren work at the window.",
@@ -211,7 +213,7 @@ class DemoWeek {
         Seen.ANYTHING);
     notes.write(
         new DayNotes.Note(
-            classes.get("9 Electronics"),
+            There.in(classes, "9 Electronics"),
             monday.plusDays(4),
             "What switches on by itself at night?",
             "",

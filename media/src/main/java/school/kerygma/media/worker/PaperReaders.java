@@ -30,7 +30,8 @@ public final class PaperReaders implements AutoCloseable {
   /** A scan of 100 million points as it is unpacked, and as much again for its picture. */
   private static final int HEAP_MB = 768;
 
-  private static final int AT_ONCE = 3;
+  /** Two papers, a photo, and what a student has written. */
+  private static final int AT_ONCE = 4;
 
   /** To start a process and to warm it takes as long as to read ten usual pages. */
   private static final int PAPERS_A_PROCESS = 10;

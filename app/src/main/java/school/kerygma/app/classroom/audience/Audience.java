@@ -24,11 +24,14 @@ import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.plan.planning.TaskGone;
 import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.TaskUse;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.plan.rounds.RoundStands;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.talk.scores.Scores;
+import school.kerygma.core.There;
 import school.kerygma.core.audience.Progress;
 import school.kerygma.core.audience.Watched;
 import school.kerygma.core.plan.ChoiceBoard;
@@ -39,7 +42,7 @@ import school.kerygma.core.walkthrough.RunningOrder;
 /** Notes what students watch and tick, and sums it up. */
 @Service
 @Transactional
-public class Audience implements Remembers {
+public class Audience implements Remembers, TaskUse {
 
   private static final int MAX_SPANS = 100;
 
@@ -231,7 +234,7 @@ public class Audience implements Remembers {
     Set<UUID> walkthroughs = new HashSet<>();
     for (DeliveryView d : deliveries) {
       put.addAll(d.tasks());
-      students.addAll(byId.get(d.section()).students());
+      students.addAll(There.in(byId, d.section()).students());
       d.walkthrough().ifPresent(walkthroughs::add);
     }
     Map<UUID, Scores.Info> current = scores.currentOf(walkthroughs);
@@ -241,7 +244,7 @@ public class Audience implements Remembers {
     Map<UUID, Map<UUID, Instant>> ticked = ticks(students, put);
     Map<UUID, Map<UUID, Progress>> all = new HashMap<>();
     for (DeliveryView d : deliveries) {
-      Set<UUID> own = byId.get(d.section()).students();
+      Set<UUID> own = There.in(byId, d.section()).students();
       Map<UUID, Map<UUID, Watched>> watched =
           d.walkthrough()
               .map(current::get)
@@ -290,6 +293,12 @@ public class Audience implements Remembers {
     Map<UUID, Share> shares = new HashMap<>();
     progress(deliveries, sections).forEach((d, all) -> shares.put(d, Share.of(all.values())));
     return shares;
+  }
+
+  @EventListener
+  void on(TaskGone gone) {
+    notes.forgetTicksAt(gone.task());
+    notes.forgetWaysAt(gone.task());
   }
 
   @EventListener
@@ -351,5 +360,11 @@ public class Audience implements Remembers {
       }
     }
     return played;
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public boolean uses(UUID task) {
+    return notes.isTicked(task);
   }
 }

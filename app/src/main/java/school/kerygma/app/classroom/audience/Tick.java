@@ -137,6 +137,21 @@ class Tick {
     @Query(value = "delete from tick r where r.ticked_at" + TOO_OLD, nativeQuery = true)
     void forgetOldTicks(Instant now);
 
+    @Query(
+        value =
+            "select exists (select 1 from tick where task_id = :task)"
+                + " or exists (select 1 from way_tick where task_id = :task)",
+        nativeQuery = true)
+    boolean isTicked(UUID task);
+
+    @Modifying
+    @Query(value = "delete from tick where task_id = :task", nativeQuery = true)
+    void forgetTicksAt(UUID task);
+
+    @Modifying
+    @Query(value = "delete from way_tick where task_id = :task", nativeQuery = true)
+    void forgetWaysAt(UUID task);
+
     @Modifying
     @Query(value = "delete from way_tick r where r.ticked_at" + TOO_OLD, nativeQuery = true)
     void forgetOldWays(Instant now);

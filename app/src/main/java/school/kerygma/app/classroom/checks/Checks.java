@@ -21,6 +21,7 @@ import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.talk.scripts.WalkthroughCopied;
+import school.kerygma.core.There;
 import school.kerygma.core.check.CheckQuestion;
 import school.kerygma.core.check.CheckText;
 import school.kerygma.core.check.Judge;
@@ -207,7 +208,7 @@ public class Checks implements Remembers {
   @EventListener
   void on(WalkthroughCopied copied) {
     for (Question question : of(copied.stops().keySet())) {
-      UUID stop = copied.stops().get(question.stop());
+      UUID stop = There.in(copied.stops(), question.stop());
       int position = of(List.of(stop)).size();
       asked.saveAndFlush(new Asked(stop, position, CheckText.write(question.question())));
     }
@@ -231,7 +232,7 @@ public class Checks implements Remembers {
     Map<UUID, UUID> talks = new HashMap<>();
     tries.walkthroughs(person).forEach(r -> talks.put((UUID) r[0], (UUID) r[1]));
     return tries.ofStudent(person).stream()
-        .filter(t -> sight.sees(Gate.Kind.WALKTHROUGH, talks.get(t.key().questionId())))
+        .filter(t -> sight.sees(Gate.Kind.WALKTHROUGH, There.in(talks, t.key().questionId())))
         .map(
             t ->
                 Map.of(

@@ -22,6 +22,7 @@ import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.core.There;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** Puts the pages of students and families together, for themselves and for who looks at them. */
@@ -195,7 +196,12 @@ class ClassPages {
       long done = all.stream().filter(ListedTask::done).count();
       children.add(
           new FamilyPage.Child(
-              student, contacts.get(student).name(), seen, late, all.size() - done - late, done));
+              student,
+              There.in(contacts, student).name(),
+              seen,
+              late,
+              all.size() - done - late,
+              done));
     }
     children.sort(
         Comparator.comparing((FamilyPage.Child c) -> -c.late())

@@ -14,6 +14,7 @@ import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
 
 /** The page of a student or a family as one of their teachers may see it. */
@@ -63,7 +64,7 @@ class SeenAs {
       throw Problem.notFound();
     }
     String at = "/sections/" + section + "/as/" + person;
-    String name = people.contacts(List.of(person)).get(person).name();
+    String name = There.in(people.contacts(List.of(person)), person).name();
     return new Seen(at, at, Optional.of(name), Optional.of(of));
   }
 

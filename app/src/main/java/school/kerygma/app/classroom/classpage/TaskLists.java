@@ -44,6 +44,7 @@ import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.There;
 import school.kerygma.core.plan.DueMoments;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.plan.Step;
@@ -246,7 +247,9 @@ class TaskLists {
     notes.between(sectionIds, shown, shown).forEach(n -> day.put(n.section(), n));
     Map<UUID, List<Placed>> placed = new HashMap<>();
     own.forEach(
-        s -> placed.put(s.id(), placed(s, standing, known, shown, day.get(s.id()).first(), now)));
+        s ->
+            placed.put(
+                s.id(), placed(s, standing, known, shown, There.in(day, s.id()).first(), now)));
     List<SessionView> held = held(sectionIds, placed.values(), shown);
     List<SectionList> lists = new ArrayList<>();
     for (SectionView section : own) {
@@ -254,8 +257,8 @@ class TaskLists {
           new SectionList(
               section,
               standing.up(section.id()),
-              weeks(section, placed.get(section.id()), held, known, standing, shown),
-              day.get(section.id()).starter()));
+              weeks(section, There.in(placed, section.id()), held, known, standing, shown),
+              There.in(day, section.id()).starter()));
     }
     return lists;
   }
@@ -335,7 +338,7 @@ class TaskLists {
     for (TaskView task : known.term().getOrDefault(section.id(), List.of())) {
       if (!listed.contains(task.id())) {
         TaskView own = task.in(section.id());
-        steps.add(step(own, own.sheet().days().get(section.id()), known));
+        steps.add(step(own, There.in(own.sheet().days(), section.id()), known));
       }
     }
     return steps;
@@ -414,7 +417,12 @@ class TaskLists {
         .flatMap(s -> standing.delivery(task, s.id()).stream())
         .filter(d -> d.state() == Moments.State.CLOSED)
         .flatMap(
-            d -> d.moments().closesAt().map(at -> new Closed(own.get(d.section()), at)).stream())
+            d ->
+                d
+                    .moments()
+                    .closesAt()
+                    .map(at -> new Closed(There.in(own, d.section()), at))
+                    .stream())
         .findFirst()
         .filter(
             c ->
@@ -508,7 +516,7 @@ class TaskLists {
         .flatMap(d -> d.tasks().stream())
         .distinct()
         .filter(id -> up.contains(id) || known.handed().containsKey(id))
-        .map(id -> known.tasks().get(id).in(section.id()))
+        .map(id -> There.in(known.tasks(), id).in(section.id()))
         .map(
             task -> {
               Standing.Due due = standing.due(task, section).orElseThrow();
@@ -597,7 +605,7 @@ class TaskLists {
                       new ListedTask.Wait(
                           here.contains(t)
                               ? String.valueOf(numbers.get(t))
-                              : "\u201c" + known.tasks().get(t).title() + "\u201d",
+                              : "\u201c" + There.in(known.tasks(), t).title() + "\u201d",
                           how(t, known)))
               .toList();
       Optional<DeliveryView> delivery = standing.delivery(p.task().id(), section.id());
@@ -651,7 +659,7 @@ class TaskLists {
   private static ListedTask.How how(UUID task, Known known) {
     return known.rounds().containsKey(task)
         ? ListedTask.How.ANSWERED
-        : known.tasks().get(task).sheet().handIn().isPresent()
+        : There.in(known.tasks(), task).sheet().handIn().isPresent()
             ? ListedTask.How.HANDED_IN
             : ListedTask.How.TICKED;
   }

@@ -103,7 +103,7 @@ class HandInReading implements Job {
 
   @Override
   public Lane lane() {
-    return Lane.PAPERS;
+    return Lane.ANSWERS;
   }
 
   @Override
@@ -111,14 +111,14 @@ class HandInReading implements Job {
     return KIND;
   }
 
-  /** Who takes a photo and waits does not wait for somebody's long paper. */
+  /** Who takes a photo and waits does not wait for somebody's film either. */
   @Override
   public Lane lane(UUID subject) {
     return pieces
         .findById(subject)
         .filter(p -> p.shape() == Shape.PHOTO || p.shape() == Shape.FRAMED)
         .map(p -> Lane.PHOTOS)
-        .orElse(Lane.PAPERS);
+        .orElse(Lane.ANSWERS);
   }
 
   /** What was read of a file. */

@@ -416,9 +416,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
     if (piece.state() != HandIn.Piece.State.ARRIVING) {
       return;
     }
-    store.delete(HandInFiles.original(file));
-    if (store.put(HandInFiles.original(file), content) != piece.bytes()) {
-      store.delete(HandInFiles.original(file));
+    if (!store.putWhole(HandInFiles.original(file), content, piece.bytes())) {
       throw Problem.refused("hand-in-torn");
     }
     int turns = files.clean(file);

@@ -18,6 +18,7 @@ import school.kerygma.app.paper.papers.FillPlace;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.paper.papers.Leaf;
 import school.kerygma.app.paper.papers.PageView;
+import school.kerygma.core.There;
 import school.kerygma.core.annotation.Ink;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handin.TwoTexts;
@@ -196,7 +197,7 @@ public class OwnSheets {
     Map<UUID, List<Put>> puts = new HashMap<>();
     versions.forEach(v -> puts.put(v, new ArrayList<>()));
     if (!versions.isEmpty()) {
-      marks.of(versions).forEach(m -> puts.get(m.handInId()).add(put(m)));
+      marks.of(versions).forEach(m -> There.in(puts, m.handInId()).add(put(m)));
     }
     return puts;
   }
@@ -226,14 +227,15 @@ public class OwnSheets {
       HandIns.Asked asked, UUID student, Collection<UUID> papers, UUID id, Sent sent) {
     UUID work = handIns.begin(asked, student);
     List<UUID> pages = pinned(work, papers);
-    if (sent.page() == null || !pages.contains(sent.page())) {
+    UUID page = sent.page();
+    if (page == null || !pages.contains(page)) {
       throw Problem.notFound();
     }
     Optional<String> place = Optional.ofNullable(sent.place()).filter(p -> !p.isBlank());
     if (place.filter(p -> p.length() > 36).isPresent()) {
       throw Problem.unreadable();
     }
-    Optional<String> key = place.map(p -> pages(sent.page(), p));
+    Optional<String> key = place.map(p -> pages(page, p));
     Optional<OwnMark> known =
         key.flatMap(k -> marks.at(work, k))
             .or(() -> marks.findById(id).filter(m -> m.handInId().equals(work)));

@@ -34,6 +34,7 @@ import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 
 /**
  * Writes the messages when a delivery goes up, in the same transaction: one for every student and
@@ -110,7 +111,7 @@ class Messages implements Remembers {
                     : weekly.contains(piece.to())
                         ? MailWishes.sunday(section.calendar(), clock.instant())
                         : toFamilies),
-            contacts.get(piece.to()));
+            There.in(contacts, piece.to()));
       }
     }
   }
@@ -142,7 +143,7 @@ class Messages implements Remembers {
                 piece.body(),
                 clock.instant(),
                 soon),
-            contacts.get(piece.to()));
+            There.in(contacts, piece.to()));
       }
     }
   }
@@ -204,7 +205,7 @@ class Messages implements Remembers {
     Instant now = clock.instant();
     keep(
         new Message(null, 0, letter.to(), letter.subject(), letter.body(), now, now),
-        people.contacts(Set.of(letter.to())).get(letter.to()));
+        There.in(people.contacts(Set.of(letter.to())), letter.to()));
   }
 
   @EventListener

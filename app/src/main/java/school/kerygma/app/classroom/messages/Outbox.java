@@ -20,6 +20,7 @@ import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 
 /**
  * Puts what waits for a person into letters, one for all that waits, and notes what became of them.
@@ -103,9 +104,10 @@ class Outbox {
   private static List<Message> together(List<Message> waiting) {
     Message first =
         waiting.stream().filter(m -> m.letterId() != null).findFirst().orElse(waiting.getFirst());
+    UUID letter = first.letterId();
     Predicate<Message> with =
-        first.letterId() != null
-            ? m -> first.letterId().equals(m.letterId())
+        letter != null
+            ? m -> letter.equals(m.letterId())
             : first.deliveryId() == null
                 ? first::equals
                 : m -> m.deliveryId() != null && m.letterId() == null;
@@ -133,7 +135,7 @@ class Outbox {
     if (pieces.isEmpty()) {
       return Optional.of(new Sealed(id, address.get(), first.subject(), first.body(), since));
     }
-    String link = people.cardLinks(Set.of(person)).get(person);
+    String link = There.in(people.cardLinks(Set.of(person)), person);
     PostingLetters.Piece all = letters.joined(told.stream().map(pieces::get).toList(), link);
     return Optional.of(new Sealed(id, address.get(), all.subject(), all.body(), since));
   }

@@ -27,6 +27,7 @@ import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.plan.rounds.Rounds;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.core.There;
 import school.kerygma.core.plan.DueMoments;
 import school.kerygma.core.round.RoundRule;
 
@@ -92,7 +93,7 @@ class PostingLetters {
           piece(
               student,
               true,
-              contacts.get(student).name(),
+              There.in(contacts, student).name(),
               title,
               section,
               delivery.toStudents(),
@@ -107,7 +108,7 @@ class PostingLetters {
                     guardian,
                     false,
                     children.stream()
-                        .map(c -> contacts.get(c).name())
+                        .map(c -> There.in(contacts, c).name())
                         .sorted()
                         .collect(Collectors.joining(", ")),
                     title,

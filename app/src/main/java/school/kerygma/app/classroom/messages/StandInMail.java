@@ -23,6 +23,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import school.kerygma.app.ground.accounts.People;
+import school.kerygma.core.There;
 
 /** A mail server that stands in for the school's: it takes everything and sends nothing. */
 @Configuration(proxyBeanMethods = false)
@@ -73,7 +74,10 @@ class StandInMail {
       return all.stream()
           .filter(m -> contacts.containsKey(m.toId()))
           .limit(SHOWN)
-          .map(m -> new Waiting(contacts.get(m.toId()).email().orElse(""), m.subject(), m.body()))
+          .map(
+              m ->
+                  new Waiting(
+                      There.in(contacts, m.toId()).email().orElse(""), m.subject(), m.body()))
           .toList();
     }
 

@@ -17,6 +17,7 @@ import school.kerygma.app.classroom.posting.Announcer;
 import school.kerygma.app.classroom.posting.DeliveryView;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Role;
 
 /** Says for a posting who was told and who was not. */
@@ -104,7 +105,7 @@ class WhoWasTold implements Announcer {
     Map<UUID, People.Contact> contacts = people.contacts(to);
     return pieces.stream()
         .map(p -> letters.joined(List.of(p), "\u2026"))
-        .map(p -> new Sample(contacts.get(p.to()).name(), p.subject(), p.body()))
+        .map(p -> new Sample(There.in(contacts, p.to()).name(), p.subject(), p.body()))
         .toList();
   }
 }

@@ -22,6 +22,7 @@ import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 
 /**
  * What students and families were told of tasks that are up, and what has changed since. Whatever
@@ -180,11 +181,11 @@ public class ChangesSinceTold {
         .forEach(s -> classes.put(s.id(), s));
     List<Now> all = new ArrayList<>();
     for (DeliveryView delivery : of) {
-      SectionView section = classes.get(delivery.section());
+      SectionView section = There.in(classes, delivery.section());
       Standing standing = Standing.of(List.of(delivery), clock.instant());
       delivery.tasks().stream()
           .filter(known::containsKey)
-          .map(t -> known.get(t).in(delivery.section()))
+          .map(t -> There.in(known, t).in(delivery.section()))
           .forEach(
               t ->
                   standing

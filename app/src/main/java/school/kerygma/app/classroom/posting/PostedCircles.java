@@ -24,6 +24,7 @@ import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.time.Edge;
 
@@ -199,7 +200,7 @@ class PostedCircles implements Gate.CircleSource {
           .filter(
               d ->
                   standing
-                      .due(task, of.get(d.section()))
+                      .due(task, There.in(of, d.section()))
                       .filter(due -> Edge.isOver(due.at(), now))
                       .isPresent())
           .forEach(all::add);

@@ -202,6 +202,19 @@ class Posting implements Persistable<UUID> {
     @Modifying
     @Query(value = "delete from posting where id = :id", nativeQuery = true)
     void deleteWhole(UUID id);
+
+    @Modifying
+    @Query(value = "delete from posting where walkthrough_id = :walkthrough", nativeQuery = true)
+    void deleteOfWalkthrough(UUID walkthrough);
+
+    @Query(
+        value = "select exists (select 1 from posting_task where task_id = :task)",
+        nativeQuery = true)
+    boolean isPosted(UUID task);
+
+    @Modifying
+    @Query(value = "delete from posting_task where task_id = :task", nativeQuery = true)
+    void leaveOut(UUID task);
   }
 
   interface DeliveryRepository extends JpaRepository<Delivery, UUID> {

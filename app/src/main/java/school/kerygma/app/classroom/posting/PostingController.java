@@ -39,7 +39,7 @@ import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.time.Moments;
 
-/** The screen on which a walkthrough is posted, and later changed or withdrawn. */
+/** Posting a walkthrough to sections, and how it will look. */
 @Controller
 class PostingController {
 
@@ -79,21 +79,21 @@ class PostingController {
       Jobs jobs,
       Gate gate,
       Clock clock) {
+    this.postings = postings;
     this.onlookers = onlookers;
+    this.sections = sections;
+    this.scripts = scripts;
+    this.scores = scores;
+    this.tasks = tasks;
+    this.handouts = handouts;
+    this.outdated = outdated;
+    this.names = names;
     this.look = look;
     this.telling = telling;
     this.ready = ready;
     this.toldTasks = toldTasks;
     this.mail = mail;
     this.jobs = jobs;
-    this.scores = scores;
-    this.handouts = handouts;
-    this.outdated = outdated;
-    this.names = names;
-    this.postings = postings;
-    this.sections = sections;
-    this.scripts = scripts;
-    this.tasks = tasks;
     this.gate = gate;
     this.clock = clock;
   }
@@ -198,53 +198,6 @@ class PostingController {
     List<TaskView> going = tasks.among(put);
     return look.of(
         form, id, me.id(), offered(me, Set.of()), chosen == null ? Set.of() : chosen, any -> going);
-  }
-
-  /** Changes what goes with a posting: its tasks and its lines. */
-  @PostMapping("/postings/{id}")
-  String changeWords(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam(defaultValue = "") String seen,
-      @RequestParam(name = "task", required = false) @Nullable Set<UUID> chosenTasks,
-      @RequestParam(defaultValue = "") String toStudents,
-      @RequestParam(defaultValue = "") String toFamilies,
-      @RequestParam(defaultValue = "false") boolean tell) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.POSTING, id);
-    List<DeliveryView> all = postings.ofPosting(id);
-    all.forEach(d -> gate.check(me, Deed.CHANGE, Gate.Kind.DELIVERY, d.id()));
-    Set<UUID> put = chosenTasks == null ? Set.of() : chosenTasks;
-    Set<UUID> before = all.getFirst().tasks();
-    put.stream()
-        .filter(t -> !before.contains(t))
-        .forEach(t -> gate.check(me, Deed.CHANGE, Gate.Kind.TASK, t));
-    postings.changeWords(id, seen, put, toStudents, toFamilies, tell);
-    return back(all.getFirst());
-  }
-
-  @PostMapping("/deliveries/{id}")
-  String change(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam(defaultValue = "change") String deed,
-      @RequestParam(defaultValue = "") String seen,
-      @RequestParam MultiValueMap<String, String> form) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.DELIVERY, id);
-    DeliveryView delivery = postings.view(id);
-    switch (deed) {
-      case "withdraw" -> postings.withdraw(id);
-      case "again" -> postings.putUpAgain(id);
-      case "tell" -> postings.tell(id);
-      case "tell-change" -> toldTasks.tell(id, true);
-      case "let-be" -> toldTasks.tell(id, false);
-      default ->
-          postings.change(
-              id,
-              seen,
-              new PostingForm(form, clock.instant())
-                  .of(sections.get(delivery.section()), tasks.among(delivery.tasks())));
-    }
-    return back(delivery);
   }
 
   private static String back(DeliveryView delivery) {

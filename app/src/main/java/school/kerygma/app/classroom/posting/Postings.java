@@ -15,18 +15,22 @@ import school.kerygma.app.ground.accounts.Keeps;
 import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.jobs.Nightly;
+import school.kerygma.app.ground.jobs.OnShelf;
 import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.problems.Seen;
+import school.kerygma.app.plan.planning.TaskGone;
+import school.kerygma.app.plan.planning.TaskUse;
 import school.kerygma.app.school.sections.SectionTouched;
 import school.kerygma.app.talk.scores.ScoreMade;
 import school.kerygma.app.talk.scores.Scores;
+import school.kerygma.app.talk.scripts.WalkthroughGone;
 import school.kerygma.core.time.Moments;
 
 /** Puts up, changes and withdraws. */
 @Service
 @Transactional
-public class Postings implements Keeps {
+public class Postings implements Keeps, TaskUse, OnShelf {
 
   private final Posting.Repository postings;
   private final ApplicationEventPublisher events;
@@ -172,6 +176,16 @@ public class Postings implements Keeps {
     shelf.before(Shelf.Of.POSTING, night.emptied()).forEach(postings::deleteWhole);
   }
 
+  @EventListener
+  void on(WalkthroughGone gone) {
+    postings.deleteOfWalkthrough(gone.walkthrough());
+  }
+
+  @EventListener
+  void on(TaskGone gone) {
+    postings.leaveOut(gone.task());
+  }
+
   /** Tries once more to tell of what is up. */
   public void tell(UUID delivery) {
     goesUp.schedule(get(delivery));
@@ -249,5 +263,23 @@ public class Postings implements Keeps {
   @Override
   public List<Kept> kept() {
     return List.of(Kept.teachers("posting", "owner_id"));
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public boolean uses(UUID task) {
+    return postings.isPosted(task);
+  }
+
+  @Override
+  public Shelf.Of kind() {
+    return Shelf.Of.POSTING;
+  }
+
+  /** That of its walkthrough, or of a task. */
+  @Override
+  public String title() {
+    return "coalesce((select w.title from walkthrough w where w.id = posting.walkthrough_id), (select min(t.title)"
+        + " from posting_task x join task t on t.id = x.task_id where x.posting_id = posting.id), '')";
   }
 }

@@ -13,6 +13,7 @@ import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.There;
 
 /** Which walkthroughs can be put up. */
 @Component
@@ -60,7 +61,7 @@ class ReadyTalks {
     List<Talk> ready = new ArrayList<>();
     told.forEach(
         (walkthrough, explains) -> {
-          Scripts.Head head = heads.get(walkthrough);
+          Scripts.Head head = There.in(heads, walkthrough);
           if (head.owner().equals(teacher) && head.complete()) {
             ready.add(new Talk(head, List.copyOf(explains)));
           }

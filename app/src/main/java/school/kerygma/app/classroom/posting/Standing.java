@@ -13,6 +13,7 @@ import java.util.UUID;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.core.There;
 import school.kerygma.core.plan.DueMoments;
 import school.kerygma.core.round.RoundRule;
 import school.kerygma.core.time.DueRule;
@@ -196,7 +197,7 @@ public final class Standing {
 
   /** When a task that a section does is due if it goes up at a moment: as it will be posted. */
   static Instant dueIfUp(TaskView task, SectionView section, Instant goesUp, Instant now) {
-    LocalDate day = task.sheet().days().get(section.id());
+    LocalDate day = There.in(task.sheet().days(), section.id());
     return task.sheet()
         .in(section.id())
         .due()

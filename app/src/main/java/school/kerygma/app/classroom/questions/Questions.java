@@ -19,6 +19,7 @@ import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.core.There;
 import school.kerygma.core.question.SameQuestions;
 
 /** Keeps questions and their answers. */
@@ -219,8 +220,8 @@ public class Questions implements Remembers {
         .map(
             g ->
                 new Together(
-                    byId.get(g.all().getFirst().id()).about(),
-                    g.all().stream().map(a -> line(byId.get(a.id()))).toList(),
+                    There.in(byId, g.all().getFirst().id()).about(),
+                    g.all().stream().map(a -> line(There.in(byId, a.id()))).toList(),
                     g))
         .toList();
   }

@@ -30,6 +30,7 @@ import school.kerygma.app.school.booking.HelpHours;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 import school.kerygma.core.plan.DueMoments;
 
 /** Calendar feeds: the posted tasks of sections when they are due, and their sessions. */
@@ -82,11 +83,11 @@ class Feeds {
     if (!byId.isEmpty()) {
       entries
           .ofSections(byId.keySet())
-          .forEach(e -> lines.add(line(e, byId.get(e.sectionId()), whose)));
+          .forEach(e -> lines.add(line(e, There.in(byId, e.sectionId()), whose)));
     }
     Map<UUID, People.Contact> students =
         people.contacts(booked.stream().map(t -> t.booking().student()).toList());
-    booked.forEach(t -> lines.add(line(t, students.get(t.booking().student()).name())));
+    booked.forEach(t -> lines.add(line(t, There.in(students, t.booking().student()).name())));
     return FeedWriter.write(name, lines);
   }
 

@@ -21,6 +21,7 @@ import school.kerygma.app.school.sections.Linking;
 import school.kerygma.app.school.sections.Rosters;
 import school.kerygma.app.school.sections.SchoolTime;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Role;
 import school.kerygma.core.roster.ImportedRoster;
 import school.kerygma.core.roster.RosterChanges;
@@ -157,7 +158,7 @@ class RosterImports implements Keeps {
         title,
         changes.newClasses().contains(id),
         changes.joins().getOrDefault(id, Set.of()).stream()
-            .map(s -> roster.students().get(s).name())
+            .map(s -> There.in(roster.students(), s).name())
             .sorted()
             .toList(),
         changes.leaves().getOrDefault(id, Set.of()).stream()
@@ -173,7 +174,8 @@ class RosterImports implements Keeps {
     Memory memory = memory(school, owner, shared);
     RosterChanges changes = changes(roster, memory);
     for (String sourced : changes.newClasses()) {
-      UUID section = sections.add(owner, term, roster.classes().get(sourced), EVERY_DAY, MINUTES);
+      UUID section =
+          sections.add(owner, term, There.in(roster.classes(), sourced), EVERY_DAY, MINUTES);
       remember(school, owner, RosterKey.Kind.CLASS, sourced, section, memory);
     }
     Optional<UUID> first = memory.of(RosterKey.Kind.CLASS).values().stream().findFirst();
@@ -274,15 +276,15 @@ class RosterImports implements Keeps {
 
   private void seat(RosterChanges changes, Memory memory) {
     for (String sourced : new TreeSet<>(memory.of(RosterKey.Kind.CLASS).keySet())) {
-      UUID section = memory.of(RosterKey.Kind.CLASS).get(sourced);
+      UUID section = There.in(memory.of(RosterKey.Kind.CLASS), sourced);
       changes
           .joins()
           .getOrDefault(sourced, Set.of())
-          .forEach(s -> rosters.seat(section, memory.of(RosterKey.Kind.STUDENT).get(s)));
+          .forEach(s -> rosters.seat(section, There.in(memory.of(RosterKey.Kind.STUDENT), s)));
       changes
           .leaves()
           .getOrDefault(sourced, Set.of())
-          .forEach(s -> rosters.remove(section, memory.of(RosterKey.Kind.STUDENT).get(s)));
+          .forEach(s -> rosters.remove(section, There.in(memory.of(RosterKey.Kind.STUDENT), s)));
     }
   }
 

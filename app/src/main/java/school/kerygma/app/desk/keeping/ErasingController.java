@@ -26,6 +26,7 @@ import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -72,7 +73,7 @@ class ErasingController {
   }
 
   private ResponseEntity<String> copyOf(UUID person, Sight sight) {
-    People.Contact contact = people.contacts(Set.of(person)).get(person);
+    People.Contact contact = There.in(people.contacts(Set.of(person)), person);
     Map<String, Object> all = new LinkedHashMap<>();
     all.put("name", contact.name());
     all.put("role", contact.role());

@@ -4,7 +4,6 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -12,12 +11,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import school.kerygma.app.classroom.audience.Audience;
 import school.kerygma.app.classroom.posting.DeliveryView;
 import school.kerygma.app.classroom.posting.PostedTitles;
 import school.kerygma.app.classroom.posting.Postings;
@@ -34,20 +31,9 @@ import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.time.Moments;
 import school.kerygma.core.walkthrough.Sight;
 
-/**
- * Walkthroughs and class pages as lists: where each stands, what comes next, what is missing, and
- * who has followed.
- */
+/** All walkthroughs, and all class pages, of a teacher. */
 @Controller
 class OverviewController {
-
-  /** Of one section: what is posted there, and who has followed it. */
-  record Stand(SectionView section, DeliveryView delivery, Audience.Share share) {
-
-    public boolean was() {
-      return delivery.wasSeen();
-    }
-  }
 
   /**
    * A walkthrough.
@@ -60,7 +46,7 @@ class OverviewController {
   record Talk(
       Scripts.Head head,
       Optional<UUID> page,
-      List<Stand> stands,
+      List<Stands.Stand> stands,
       long unchecked,
       boolean isBeingMade,
       List<String> older) {
@@ -83,37 +69,37 @@ class OverviewController {
       SectionView section,
       boolean roster,
       Optional<LocalDate> meets,
-      Optional<Stand> newest,
+      Optional<Stands.Stand> newest,
       Optional<DeliveryView> goesUp) {}
 
+  private final Stands stands;
   private final Scripts scripts;
   private final OutdatedStops outdated;
   private final Sections sections;
   private final Postings postings;
   private final PostedTitles titles;
-  private final Audience audience;
   private final Linking linking;
   private final Jobs jobs;
   private final Gate gate;
   private final Clock clock;
 
   OverviewController(
+      Stands stands,
       Scripts scripts,
       OutdatedStops outdated,
       Sections sections,
       Postings postings,
       PostedTitles titles,
-      Audience audience,
       Linking linking,
       Jobs jobs,
       Gate gate,
       Clock clock) {
+    this.stands = stands;
     this.scripts = scripts;
     this.outdated = outdated;
     this.sections = sections;
     this.postings = postings;
     this.titles = titles;
-    this.audience = audience;
     this.linking = linking;
     this.jobs = jobs;
     this.gate = gate;
@@ -124,8 +110,8 @@ class OverviewController {
   String walkthroughs(@AuthenticationPrincipal SignedIn me, Model model) {
     List<SectionView> own = sections.ofTeacher(me.id());
     List<Scripts.Head> heads = scripts.ofTeacher(me.id());
-    List<Stand> stands =
-        stands(postings.ofWalkthroughs(heads.stream().map(Scripts.Head::id).toList()), own);
+    List<Stands.Stand> up =
+        stands.stands(postings.ofWalkthroughs(heads.stream().map(Scripts.Head::id).toList()), own);
     Map<UUID, List<StopView>> stops =
         scripts.stopsOfTeacher(me.id()).entrySet().stream()
             .collect(Collectors.toMap(e -> e.getKey().id(), Map.Entry::getValue));
@@ -141,7 +127,7 @@ class OverviewController {
           new Talk(
               head,
               all.stream().flatMap(s -> s.sight().stream()).map(Sight::pageId).findFirst(),
-              own.stream().flatMap(s -> latest(stands, s, head.id()).stream()).toList(),
+              own.stream().flatMap(s -> Stands.latest(up, s, head.id()).stream()).toList(),
               all.stream().filter(StopView::unchecked).count(),
               making.containsKey(head.id()) && !making.get(head.id()).state().isOver(),
               all.stream().filter(s -> older.contains(s.id())).map(s -> "" + s.number()).toList()));
@@ -154,8 +140,8 @@ class OverviewController {
   String classPages(@AuthenticationPrincipal SignedIn me, Model model) {
     List<SectionView> own = sections.ofTeacher(me.id());
     Instant now = clock.instant();
-    List<Stand> stands =
-        stands(postings.ofSections(own.stream().map(SectionView::id).toList()), own);
+    List<Stands.Stand> up =
+        stands.stands(postings.ofSections(own.stream().map(SectionView::id).toList()), own);
     List<Place> places =
         own.stream()
             .map(
@@ -164,17 +150,17 @@ class OverviewController {
                         s,
                         gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s.id()),
                         meets(s, now),
-                        latest(stands, s, null).filter(Stand::was),
-                        stands.stream()
+                        Stands.latest(up, s, null).filter(Stands.Stand::was),
+                        up.stream()
                             .filter(t -> t.section().equals(s))
-                            .map(Stand::delivery)
+                            .map(Stands.Stand::delivery)
                             .filter(d -> d.state() == Moments.State.SCHEDULED)
                             .min(Comparator.comparing(d -> d.moments().goesUpAt()))))
             .toList();
     model.addAttribute("places", places.stream().filter(p -> !p.section().isOver(now)).toList());
     model.addAttribute("over", places.stream().filter(p -> p.section().isOver(now)).toList());
     model.addAttribute("asked", linking.askedOf(me.id()));
-    model.addAttribute("called", titles.of(stands.stream().map(Stand::delivery).toList()));
+    model.addAttribute("called", titles.of(up.stream().map(Stands.Stand::delivery).toList()));
     return "planbook/sections";
   }
 
@@ -184,30 +170,5 @@ class OverviewController {
         ? section.meets().between(today, section.calendar().end(), section.calendar()).stream()
             .findFirst()
         : Optional.empty();
-  }
-
-  /** What is posted in some sections, without what was withdrawn. */
-  private List<Stand> stands(Collection<DeliveryView> all, List<SectionView> own) {
-    Map<UUID, SectionView> byId = own.stream().collect(Collectors.toMap(SectionView::id, s -> s));
-    List<DeliveryView> here =
-        all.stream()
-            .filter(d -> byId.containsKey(d.section()) && d.hasAnything())
-            .filter(d -> d.state() != Moments.State.WITHDRAWN)
-            .toList();
-    Map<UUID, Audience.Share> shares = audience.shares(here, own);
-    return here.stream().map(d -> new Stand(byId.get(d.section()), d, shares.get(d.id()))).toList();
-  }
-
-  /** What stands in a section: what is seen, the newest first, before what is to come. */
-  private static Optional<Stand> latest(
-      List<Stand> all, SectionView section, @Nullable UUID walkthrough) {
-    return all.stream()
-        .filter(s -> s.section().equals(section))
-        .filter(
-            s ->
-                walkthrough == null
-                    || s.delivery().walkthrough().filter(walkthrough::equals).isPresent())
-        .max(
-            Comparator.comparing(Stand::was).thenComparing(s -> s.delivery().moments().goesUpAt()));
   }
 }

@@ -1,17 +1,12 @@
 package school.kerygma.app.desk.planbook;
 
-import java.time.Clock;
-import java.time.DayOfWeek;
 import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -26,57 +21,33 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.plan.planning.TaskSheet;
-import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
-import school.kerygma.app.plan.planning.Worths;
 import school.kerygma.app.plan.rounds.Rounds;
-import school.kerygma.app.school.frame.Ribbon;
-import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scripts.Scripts;
-import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.dates.DatePhrases;
-import school.kerygma.core.handin.HandInRule;
-import school.kerygma.core.plan.Grading;
-import school.kerygma.core.plan.Opens;
-import school.kerygma.core.proof.Fact;
-import school.kerygma.core.proof.FactReader;
-import school.kerygma.core.time.SchoolCalendar;
 
 /** Planning a task, and changing it. */
 @Controller
 class TaskController {
 
+  private final TaskPage page;
   private final Tasks tasks;
-  private final TermBook.Opener books;
   private final Sections sections;
-  private final Handouts handouts;
   private final Scripts scripts;
   private final Rounds rounds;
   private final Gate gate;
-  private final Clock clock;
 
   TaskController(
-      Tasks tasks,
-      TermBook.Opener books,
-      Sections sections,
-      Handouts handouts,
-      Scripts scripts,
-      Rounds rounds,
-      Gate gate,
-      Clock clock) {
+      TaskPage page, Tasks tasks, Sections sections, Scripts scripts, Rounds rounds, Gate gate) {
+    this.page = page;
     this.tasks = tasks;
-    this.books = books;
     this.sections = sections;
-    this.handouts = handouts;
     this.scripts = scripts;
     this.rounds = rounds;
     this.gate = gate;
-    this.clock = clock;
   }
 
   @GetMapping({"/plan/tasks/new", "/plan/tasks/{id}"})
@@ -85,150 +56,8 @@ class TaskController {
       @PathVariable(required = false) @Nullable UUID id,
       @RequestParam(required = false) @Nullable LocalDate week,
       Model model) {
-    List<SectionView> all = sections.ofTeacher(me.id());
-    if (all.isEmpty()) {
-      throw Problem.notFound();
-    }
-    SchoolCalendar first = all.getLast().calendar();
-    LocalDate today = first.dateOf(clock.instant());
-    TaskView task = null;
-    if (id != null) {
-      gate.check(me, Deed.CHANGE, Gate.Kind.TASK, id);
-      task = tasks.get(id);
-      model.addAttribute("task", task);
-      model.addAttribute("mayRound", gate.may(me, Deed.CHANGE, Gate.Kind.WHOLE_TASK, id));
-      model.addAttribute(
-          "explaining",
-          scripts.explaining(Set.of(id)).stream().findFirst().map(StopView::id).orElse(null));
-    }
-    LocalDate from = Optional.ofNullable(week).filter(w -> !w.isBefore(today)).orElse(today);
-    List<SectionView> own = offered(all, task, from);
-    Map<UUID, LocalDate> proposed = new HashMap<>();
-    own.forEach(s -> proposed.put(s.id(), s.meets().onOrAfter(from, s.calendar())));
-    if (task != null) {
-      model.addAttribute("doubtful", doubtful(task.sheet(), own.getFirst(), today));
-    }
-    model.addAttribute("sections", own);
-    model.addAttribute(
-        "names", own.stream().collect(Collectors.toMap(SectionView::id, SectionView::name)));
-    model.addAttribute("proposed", proposed);
-    addWorth(me, own, task, from, model);
-    model.addAttribute("kinds", kinds(own));
-    model.addAttribute("opens", Opens.values());
-    model.addAttribute("unitWeeks", unitWeeks(task, own, from));
-    model.addAttribute("handInKinds", HandInRule.Kind.values());
-    List<TaskView> before = before(task, own, from);
-    LocalDate near = SchoolCalendar.mondayOf(day(task, from)).minusWeeks(2);
-    model.addAttribute("before", before.stream().filter(t -> !firstDay(t).isBefore(near)).toList());
-    model.addAttribute("earlier", before.stream().filter(t -> firstDay(t).isBefore(near)).toList());
-    model.addAttribute("ownWeek", SchoolCalendar.mondayOf(day(task, from)));
-    model.addAttribute("zone", own.getFirst().zone());
-    model.addAttribute("weekdays", List.of(DayOfWeek.values()));
-    model.addAttribute("papers", handouts.ofTeacher(me.id()));
-    model.addAttribute("stops", scripts.stopsOfTeacher(me.id()));
-    model.addAttribute("ribbon", Ribbon.of(own.getFirst().calendar(), from, today));
+    page.show(me, id, week, model);
     return "planbook/task";
-  }
-
-  /** The sections of the term, and those that do the task already. */
-  private static List<SectionView> offered(
-      List<SectionView> all, @Nullable TaskView task, LocalDate from) {
-    List<SectionView> during = SectionView.during(from, all);
-    return all.stream()
-        .filter(s -> during.contains(s) || task != null && task.sheet().days().containsKey(s.id()))
-        .toList();
-  }
-
-  private void addWorth(
-      SignedIn me, List<SectionView> own, @Nullable TaskView task, LocalDate from, Model model) {
-    Map<UUID, String> worth = new HashMap<>();
-    Map<UUID, Worths.Scaled> scaled = new HashMap<>();
-    if (task != null) {
-      Worths worths = books.of(me.id(), own, from).worths();
-      for (SectionView section : own) {
-        worths
-            .share(section.id(), task.sheet())
-            .ifPresent(share -> worth.put(section.id(), Wording.share(share)));
-        worths.scaled(section.id(), task.sheet()).ifPresent(s -> scaled.put(section.id(), s));
-      }
-    }
-    model.addAttribute("worth", worth);
-    model.addAttribute("scaled", scaled);
-  }
-
-  /** The weeks of the sections' terms, of which a task's unit may be made. */
-  private static List<LocalDate> unitWeeks(
-      @Nullable TaskView task, List<SectionView> own, LocalDate from) {
-    Set<LocalDate> weeks = new TreeSet<>();
-    for (SectionView section : own) {
-      SchoolCalendar term = section.calendar();
-      for (int week = 1; week <= term.weeks(); week++) {
-        weeks.add(term.mondayOfWeek(week));
-      }
-    }
-    weeks.add(SchoolCalendar.mondayOf(day(task, from)));
-    Optional.ofNullable(task)
-        .flatMap(t -> t.sheet().unit())
-        .ifPresent(u -> weeks.addAll(List.of(u.first(), u.last())));
-    return List.copyOf(weeks);
-  }
-
-  private static LocalDate day(@Nullable TaskView task, LocalDate from) {
-    return task == null
-        ? from
-        : task.sheet().days().values().stream().min(LocalDate::compareTo).orElse(from);
-  }
-
-  /**
-   * Tasks that may be chosen to come before: those of its sections' term, up to its week. A task
-   * that only other sections do would hold it up for good.
-   */
-  private List<TaskView> before(@Nullable TaskView task, List<SectionView> own, LocalDate from) {
-    Set<UUID> ids =
-        own.stream()
-            .map(SectionView::id)
-            .filter(s -> task == null || task.sheet().days().containsKey(s))
-            .collect(Collectors.toSet());
-    LocalDate monday = SchoolCalendar.mondayOf(day(task, from));
-    LocalDate first =
-        own.stream()
-            .filter(s -> ids.contains(s.id()))
-            .map(s -> s.calendar().mondayOfWeek(1))
-            .min(LocalDate::compareTo)
-            .orElse(monday);
-    List<TaskView> all = new ArrayList<>(tasks.between(ids, first, monday.plusDays(6)));
-    if (task != null) {
-      Set<UUID> listed = all.stream().map(TaskView::id).collect(Collectors.toSet());
-      all.removeIf(t -> t.id().equals(task.id()));
-      tasks.among(task.sheet().after()).stream()
-          .filter(t -> !listed.contains(t.id()))
-          .forEach(all::add);
-    }
-    all.sort(Comparator.comparing(TaskController::firstDay).thenComparing(TaskView::position));
-    return all;
-  }
-
-  /** Dates in a task's own words that cannot be right, in words. */
-  private static List<Fact> doubtful(TaskSheet sheet, SectionView section, LocalDate today) {
-    return FactReader.read(
-            sheet.title() + ". " + sheet.detail(),
-            new DatePhrases.Reference(today, section.calendar(), section.meets()),
-            List.of())
-        .stream()
-        .filter(f -> f.doubts().contains(DatePhrases.Doubt.WRONG_WEEKDAY))
-        .toList();
-  }
-
-  private static LocalDate firstDay(TaskView task) {
-    return task.sheet().days().values().stream().min(LocalDate::compareTo).orElse(LocalDate.MAX);
-  }
-
-  private static List<String> kinds(List<SectionView> own) {
-    return own.stream()
-        .flatMap(s -> s.grading().kinds().stream())
-        .map(Grading.Kind::name)
-        .distinct()
-        .toList();
   }
 
   @PostMapping({"/plan/tasks", "/plan/tasks/{id}"})
@@ -274,7 +103,7 @@ class TaskController {
     if (saved == null) {
       saved = tasks.plan(me.id(), sheet);
     } else {
-      sheet = withOthers(sheet, before.orElseThrow(), own);
+      sheet = TaskForm.withOthers(sheet, before.orElseThrow(), own);
       if (!sheet.sameForAll(before.orElseThrow())) {
         checkWhole(me, saved);
       }
@@ -332,25 +161,5 @@ class TaskController {
     stops.stream()
         .filter(s -> !known.contains(s))
         .forEach(s -> gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, scripts.walkthroughOf(s)));
-  }
-
-  /** Sections that somebody else teaches keep their day: they are not on this form. */
-  private static TaskSheet withOthers(TaskSheet sheet, TaskSheet before, List<SectionView> own) {
-    Set<UUID> mine = own.stream().map(SectionView::id).collect(Collectors.toSet());
-    Map<UUID, LocalDate> days = new HashMap<>(sheet.days());
-    Map<UUID, TaskSheet.Difference> differs = new HashMap<>(sheet.differs());
-    before
-        .days()
-        .forEach(
-            (section, day) -> {
-              if (!mine.contains(section)) {
-                days.put(section, day);
-                TaskSheet.Difference other = before.differs().get(section);
-                if (other != null) {
-                  differs.put(section, other);
-                }
-              }
-            });
-    return sheet.on(days, differs);
   }
 }

@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.util.MultiValueMap;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
@@ -229,5 +230,25 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
     } catch (IllegalArgumentException | DateTimeException e) {
       throw Problem.refused("due-rule").at("due" + of);
     }
+  }
+
+  /** Sections that somebody else teaches keep their day: they are not on this form. */
+  static TaskSheet withOthers(TaskSheet sheet, TaskSheet before, List<SectionView> own) {
+    Set<UUID> mine = own.stream().map(SectionView::id).collect(Collectors.toSet());
+    Map<UUID, LocalDate> days = new HashMap<>(sheet.days());
+    Map<UUID, TaskSheet.Difference> differs = new HashMap<>(sheet.differs());
+    before
+        .days()
+        .forEach(
+            (section, day) -> {
+              if (!mine.contains(section)) {
+                days.put(section, day);
+                TaskSheet.Difference other = before.differs().get(section);
+                if (other != null) {
+                  differs.put(section, other);
+                }
+              }
+            });
+    return sheet.on(days, differs);
   }
 }

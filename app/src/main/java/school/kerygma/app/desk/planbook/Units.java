@@ -22,6 +22,7 @@ import school.kerygma.app.plan.planning.WeekCopy;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.There;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.time.SchoolCalendar;
 
@@ -111,8 +112,8 @@ class Units {
     List<Talk> talks = new ArrayList<>();
     explained.forEach(
         (walkthrough, of) -> {
-          if (heads.get(walkthrough).owner().equals(teacher)) {
-            talks.add(new Talk(heads.get(walkthrough), of.size()));
+          if (There.in(heads, walkthrough).owner().equals(teacher)) {
+            talks.add(new Talk(There.in(heads, walkthrough), of.size()));
           }
         });
     return talks;

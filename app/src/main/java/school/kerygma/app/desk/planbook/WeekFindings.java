@@ -19,6 +19,7 @@ import school.kerygma.app.desk.planbook.WeekView.Row;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.core.There;
 import school.kerygma.core.plan.Workload;
 import school.kerygma.core.time.SchoolCalendar;
 
@@ -111,7 +112,8 @@ class WeekFindings {
           sections.forEach(s -> all.addAll(book.load(s)));
           SortedMap<LocalDate, Integer> minutes = Workload.byDay(all);
           int budget = sections.stream().mapToInt(SectionView::minutes).max().orElseThrow();
-          List<String> names = students.stream().map(s -> contacts.get(s).name()).sorted().toList();
+          List<String> names =
+              students.stream().map(s -> There.in(contacts, s).name()).sorted().toList();
           for (LocalDate date : dates) {
             int asked = minutes.getOrDefault(date, 0);
             if (asked > budget) {

@@ -111,9 +111,9 @@ class Proofs {
     if (why.isEmpty() || why.length() > LONGEST_REASON) {
       throw Problem.refused("proof-reason").at("reason");
     }
-    line(walkthrough, sides)
-        .filter(Line::open)
-        .orElseThrow(() -> Problem.conflict("changed-elsewhere"));
+    if (line(walkthrough, sides).filter(Line::open).isEmpty()) {
+      throw Problem.conflict("changed-elsewhere");
+    }
     left.save(new LeftFinding(new LeftFinding.Key(walkthrough, sides), why, clock.instant()));
   }
 

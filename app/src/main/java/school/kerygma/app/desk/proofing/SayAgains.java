@@ -18,6 +18,7 @@ import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.There;
 import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.plan.RollForward;
 import school.kerygma.core.proof.SayAgain;
@@ -87,11 +88,11 @@ class SayAgains {
     scripts.stopsOf(walkthrough).forEach(s -> stops.put(s.id(), s));
     return said.findByWalkthroughId(walkthrough).stream()
         .filter(s -> stops.containsKey(s.stopId()))
-        .filter(s -> says(stops.get(s.stopId()), s.line().sentence()))
-        .map(s -> view(s, stops.get(s.stopId())))
+        .filter(s -> says(There.in(stops, s.stopId()), s.line().sentence()))
+        .map(s -> view(s, There.in(stops, s.stopId())))
         .sorted(
             Comparator.comparing(View::number)
-                .thenComparing(v -> stops.get(v.stop()).script().indexOf(v.line().quote())))
+                .thenComparing(v -> There.in(stops, v.stop()).script().indexOf(v.line().quote())))
         .toList();
   }
 

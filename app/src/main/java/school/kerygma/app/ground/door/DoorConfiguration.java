@@ -77,6 +77,7 @@ class DoorConfiguration implements WebMvcConfigurer {
   }
 
   @Override
+  @SuppressWarnings("NullAway") // A converter may give nothing.
   public void addFormatters(FormatterRegistry registry) {
     registry.addConverter(
         String.class,

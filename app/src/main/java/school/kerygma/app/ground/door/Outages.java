@@ -9,6 +9,7 @@ import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Objects;
 import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -83,7 +84,7 @@ public class Outages extends OncePerRequestFilter {
   /** One line in ten seconds, not a trace for each request. */
   private void tell(Throwable e) {
     Instant now = clock.instant();
-    Instant before = told.get();
+    Instant before = Objects.requireNonNull(told.get());
     if (before.isBefore(now.minus(QUIET)) && told.compareAndSet(before, now)) {
       Throwable root = e;
       while (root.getCause() != null) {

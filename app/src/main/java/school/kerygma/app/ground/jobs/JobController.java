@@ -33,7 +33,7 @@ class JobController {
   @GetMapping("/works/{id}")
   Bar progress(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Locale locale) {
     gate.check(me, Deed.CHANGE, Gate.Kind.JOB, id);
-    Jobs.View view = jobs.find(id).orElseThrow(Problem::notFound);
+    Jobs.View view = jobs.orWhatFollows(id).orElseThrow(Problem::notFound);
     String problem =
         view.problem().isEmpty()
             ? ""
@@ -44,6 +44,6 @@ class JobController {
   @PostMapping("/works/{id}/cancel")
   void cancel(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.CHANGE, Gate.Kind.JOB, id);
-    jobs.cancel(id);
+    jobs.orWhatFollows(id).map(Jobs.View::id).ifPresent(jobs::cancel);
   }
 }

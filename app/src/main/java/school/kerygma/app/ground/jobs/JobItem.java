@@ -29,6 +29,7 @@ class JobItem {
 
   /** Counts up in the order of making; the clock may be set back. */
   @Column(insertable = false, updatable = false)
+  @SuppressWarnings("NullAway.Init") // The database numbers the rows.
   private Long seq;
 
   private String kind;
@@ -110,6 +111,10 @@ class JobItem {
 
     @Query("select w from JobItem w where w.subjectId = :subject order by w.seq desc limit 1")
     Optional<JobItem> latest(UUID subject);
+
+    @Query(
+        "select w from JobItem w where w.subjectId = :subject and w.kind = :kind order by w.seq desc limit 1")
+    Optional<JobItem> latest(UUID subject, String kind);
 
     @Query(
         "select w from JobItem w where w.subjectId in :subjects and w.seq ="

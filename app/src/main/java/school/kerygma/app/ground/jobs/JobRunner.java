@@ -20,6 +20,7 @@ import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.core.There;
 import school.kerygma.media.process.Interrupted;
 
 /** Runs long work, lane by lane, outside any transaction of its own. */
@@ -115,8 +116,7 @@ class JobRunner implements SmartLifecycle {
 
   /** Has work done once the transaction around this call is committed. */
   void schedule(JobItem item) {
-    clients
-        .get(work(item.kind()).lane(item.subjectId()))
+    There.in(clients, work(item.kind()).lane(item.subjectId()))
         .scheduleIfNotExists(TASK.instance(item.id().toString()).scheduledTo(Instant.now()));
   }
 

@@ -72,6 +72,13 @@ public class Jobs implements Gate.CircleSource, Keeps {
     return items.findById(id).map(Jobs::view);
   }
 
+  /** Work, or what came of it on the same subject: takes are done, and a score is made of them. */
+  @Transactional(readOnly = true)
+  public Optional<View> orWhatFollows(UUID id) {
+    return find(id)
+        .flatMap(w -> w.state() == Job.State.DONE ? latest(w.subject()) : Optional.of(w));
+  }
+
   /** Whether any work, of anybody, waits or runs. */
   @Transactional(readOnly = true)
   public boolean isAnyLeft() {
@@ -82,6 +89,12 @@ public class Jobs implements Gate.CircleSource, Keeps {
   @Transactional(readOnly = true)
   public Optional<View> latest(UUID subject) {
     return items.latest(subject).map(Jobs::view);
+  }
+
+  /** The newest work of a kind on a subject. */
+  @Transactional(readOnly = true)
+  public Optional<View> latest(UUID subject, String kind) {
+    return items.latest(subject, kind).map(Jobs::view);
   }
 
   @Transactional(readOnly = true)

@@ -9,6 +9,8 @@ public enum Lane {
   PAPERS(2),
   /** Photos that are looked at: seconds each. */
   PHOTOS(1),
+  /** What students say and write: it does not wait for a teacher's long paper. */
+  ANSWERS(1),
   /** Recordings that are joined and compiled. */
   TALKS(1),
   /** Films that are made ready. */

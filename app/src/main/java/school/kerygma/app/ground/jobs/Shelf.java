@@ -4,7 +4,9 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
 import java.util.UUID;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -18,46 +20,40 @@ public class Shelf {
 
   /** What can be put away, by its table. */
   public enum Of {
-    HANDOUT("title"),
-    WALKTHROUGH("title"),
-    TASK("title"),
-    CLIP("name"),
+    HANDOUT,
+    WALKTHROUGH,
+    TASK,
+    CLIP,
     /** One that was thrown away; it is its walkthrough's owner's. */
-    RECORDING(
-        "(select w.title from walkthrough w where w.id = recording.walkthrough_id)",
-        "(select w.owner_id from walkthrough w where w.id = recording.walkthrough_id)"),
-    POSTING(
-        "coalesce((select w.title from walkthrough w where w.id = posting.walkthrough_id), (select min(t.title)"
-            + " from posting_task x join task t on t.id = x.task_id where x.posting_id = posting.id), '')");
-
-    private final String title;
-    private final String owner;
-
-    Of(String title) {
-      this(title, "owner_id");
-    }
-
-    Of(String title, String owner) {
-      this.title = title;
-      this.owner = owner;
-    }
+    RECORDING,
+    POSTING;
 
     private String table() {
-      return name().toLowerCase(java.util.Locale.ROOT);
+      return name().toLowerCase(Locale.ROOT);
     }
   }
 
   /** Something was put away, or taken out. */
   public record Moved(Of kind, UUID id) {}
 
+  private final ObjectProvider<OnShelf> modules;
   private final JdbcClient sql;
   private final ApplicationEventPublisher events;
   private final Clock clock;
 
-  Shelf(JdbcClient sql, ApplicationEventPublisher events, Clock clock) {
+  Shelf(
+      ObjectProvider<OnShelf> modules,
+      JdbcClient sql,
+      ApplicationEventPublisher events,
+      Clock clock) {
+    this.modules = modules;
     this.sql = sql;
     this.events = events;
     this.clock = clock;
+  }
+
+  private OnShelf module(Of kind) {
+    return modules.stream().filter(m -> m.kind() == kind).findFirst().orElseThrow();
   }
 
   public void put(Of kind, UUID id) {
@@ -84,7 +80,7 @@ public class Shelf {
               "update "
                   + kind.table()
                   + " set put_away_at = least(put_away_at, cast(? as timestamptz)) where "
-                  + kind.owner
+                  + module(kind).owner()
                   + " = ? and put_away_at is not null")
           .param(longAgo)
           .param(owner)
@@ -96,11 +92,11 @@ public class Shelf {
   public List<PutAway> of(Of kind, UUID owner) {
     return sql.sql(
             "select id, "
-                + kind.title
+                + module(kind).title()
                 + ", put_away_at from "
                 + kind.table()
                 + " where "
-                + kind.owner
+                + module(kind).owner()
                 + " = ? and put_away_at is not null")
         .param(owner)
         .query(

@@ -23,6 +23,20 @@ public interface MediaStore {
    */
   long put(String name, InputStream content);
 
+  /**
+   * Keeps what the stream holds, in place of what was there, if it is as long as was announced.
+   *
+   * @return whether it is; what is torn is not kept
+   */
+  default boolean putWhole(String name, InputStream content, long bytes) {
+    delete(name);
+    if (put(name, content) == bytes) {
+      return true;
+    }
+    delete(name);
+    return false;
+  }
+
   /** Keeps a file, which is moved away from where it was. */
   void putFile(String name, Path file);
 

@@ -11,7 +11,6 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
@@ -30,7 +29,7 @@ import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.text.Readability;
 import school.kerygma.core.text.Words;
 
-/** The reader: a paper with its margin. */
+/** A paper as its teacher reads it, with what was read from it beside. */
 @Controller
 class ReaderController {
 
@@ -96,16 +95,16 @@ class ReaderController {
       Jobs jobs,
       PageJson json,
       Gate gate) {
-    this.jobs = jobs;
-    this.words = words;
-    this.marks = marks;
-    this.names = names;
-    this.json = json;
     this.handouts = handouts;
     this.editions = editions;
     this.facts = facts;
     this.rubrics = rubrics;
+    this.words = words;
+    this.marks = marks;
+    this.names = names;
     this.sections = sections;
+    this.jobs = jobs;
+    this.json = json;
     this.gate = gate;
   }
 
@@ -179,53 +178,5 @@ class ReaderController {
         .sorted()
         .map(String::valueOf)
         .collect(Collectors.joining(", "));
-  }
-
-  /** Accepts, corrects or dismisses something that was read. */
-  @PostMapping("/handouts/{id}/facts")
-  String decide(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam UUID page,
-      @RequestParam int start,
-      @RequestParam FactDecision.State deed,
-      @RequestParam(defaultValue = "") String value) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
-    facts.decide(id, page, start, deed, value);
-    int at = handouts.pages(List.of(page)).get(page).number();
-    return "redirect:/handouts/" + id + "?at=" + at + "#fact-" + page + "-" + start;
-  }
-
-  /** All that is plain on a page is right; what is in doubt stays open. */
-  @PostMapping("/handouts/{id}/facts/plain")
-  String allRight(
-      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam UUID page) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
-    facts.of(editions.opened(id)).page(page).stream()
-        .flatMap(p -> p.notes().stream())
-        .filter(n -> n.open() && !n.inDoubt())
-        .forEach(n -> facts.decide(id, page, n.fact().start(), FactDecision.State.ACCEPTED, ""));
-    int at = handouts.pages(List.of(page)).get(page).number();
-    return "redirect:/handouts/" + id + "?at=" + at + "#page-" + at;
-  }
-
-  /** Explains a word of the paper. */
-  @PostMapping("/handouts/{id}/words")
-  String explain(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam String term,
-      @RequestParam String meaning) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
-    words.explain(id, term, meaning);
-    return "redirect:/handouts/" + id;
-  }
-
-  @PostMapping("/handouts/{id}/words/{word}/forget")
-  String forget(
-      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID word) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
-    words.forget(id, word);
-    return "redirect:/handouts/" + id;
   }
 }

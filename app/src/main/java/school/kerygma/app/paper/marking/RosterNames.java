@@ -16,6 +16,7 @@ import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.paper.papers.Leaf;
 import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 import school.kerygma.core.annotation.Covers;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.handout.Box;
@@ -85,7 +86,11 @@ public class RosterNames {
         if (!known.contains(new NameLeft.Key(handout, found.name()))) {
           seen.add(
               new Seen(
-                  page.id(), handout, views.get(page.id()).label(), found.name(), found.sure()));
+                  page.id(),
+                  handout,
+                  There.in(views, page.id()).label(),
+                  found.name(),
+                  found.sure()));
         }
       }
     }

@@ -24,6 +24,7 @@ class StandingMark implements Persistable<UUID> {
   @Id private UUID id;
 
   @Column(insertable = false, updatable = false)
+  @SuppressWarnings("NullAway.Init") // The database numbers the rows.
   private Long seq;
 
   private UUID pageId;

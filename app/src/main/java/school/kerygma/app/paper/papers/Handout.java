@@ -261,14 +261,6 @@ class Handout {
     @Query(value = "delete from handout where id = :id", nativeQuery = true)
     void deleteInBatch(UUID id);
 
-    /** Whether a score or a stop still needs a page of it. */
-    @Query(
-        value =
-            "select exists (select 1 from page p join edition e on e.id = p.edition_id where e.handout_id = :id"
-                + " and (exists (select 1 from score_page s where s.page_id = p.id) or exists (select 1 from stop t where t.page_id = p.id)))",
-        nativeQuery = true)
-    boolean isNeeded(UUID id);
-
     /** Keeps others from changing the handout until this transaction ends. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select h from Handout h where h.id = :id")

@@ -19,7 +19,6 @@ import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,11 +26,10 @@ import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.ground.accounts.Keeps;
 import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.jobs.Jobs;
-import school.kerygma.app.ground.jobs.Nightly;
-import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
 import school.kerygma.app.school.frame.Excerpt;
+import school.kerygma.core.There;
 import school.kerygma.core.handout.SnapTargets;
 import school.kerygma.media.office.OfficeConverter;
 import school.kerygma.media.office.OfficeKind;
@@ -88,7 +86,6 @@ public class Handouts implements Keeps {
   private final PaperReaders readers;
   private final TransactionTemplate inTransaction;
   private final Clock clock;
-  private final Shelf shelf;
 
   Handouts(
       Handout.Repository handouts,
@@ -100,9 +97,7 @@ public class Handouts implements Keeps {
       Jobs jobs,
       PaperReaders readers,
       TransactionTemplate inTransaction,
-      Clock clock,
-      Shelf shelf) {
-    this.shelf = shelf;
+      Clock clock) {
     this.handouts = handouts;
     this.editions = editions;
     this.pages = pages;
@@ -240,26 +235,6 @@ public class Handouts implements Keeps {
     return name.isEmpty() ? "Paper" : Character.toUpperCase(name.charAt(0)) + name.substring(1);
   }
 
-  /** Papers that were put away long ago are gone, with their pages, unless a talk needs them. */
-  @EventListener
-  void on(Nightly night) {
-    for (UUID id : shelf.before(Shelf.Of.HANDOUT, night.emptied())) {
-      if (!handouts.isNeeded(id)) {
-        for (Handout.Edition edition : editions.ofHandouts(List.of(id))) {
-          for (Handout.PageEntity page : pages.ofEdition(edition.id())) {
-            events.publishEvent(new PageGone(page.id()));
-            for (PageReading.Size size : PageReading.Size.values()) {
-              store.delete(PageReading.picture(page.id(), size));
-            }
-          }
-          store.delete(original(edition.id()));
-          store.delete(PageReading.pdf(edition.id()));
-        }
-        handouts.deleteInBatch(id);
-      }
-    }
-  }
-
   public void rename(UUID handout, String title) {
     String name = title.strip();
     if (name.isEmpty() || name.length() > 200) {
@@ -286,7 +261,7 @@ public class Handouts implements Keeps {
         .filter(h -> newest.containsKey(h.id()))
         .map(
             h -> {
-              Handout.Edition e = newest.get(h.id());
+              Handout.Edition e = There.in(newest, h.id());
               List<PageView> own = shown.getOrDefault(h.id(), List.of());
               return new View(
                   h.id(),

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
+import school.kerygma.core.There;
 
 /** Opens pages: brings what was read on them. */
 @Component
@@ -36,7 +37,7 @@ class Leaves {
         .forEach(t -> read.put(t.getId(), t));
     return all.stream()
         .filter(p -> read.containsKey(p.id()))
-        .map(p -> read.get(p.id()).leaf(p))
+        .map(p -> There.in(read, p.id()).leaf(p))
         .toList();
   }
 }

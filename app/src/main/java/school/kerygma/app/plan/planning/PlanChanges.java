@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Predicate;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -19,6 +20,7 @@ import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.SectionTouched;
+import school.kerygma.core.There;
 
 /** Moves tasks to other days, copies weeks, and undoes both. */
 @Service
@@ -29,6 +31,7 @@ public class PlanChanges implements Keeps {
   private final ApplicationEventPublisher events;
   private final Session.Repository sessions;
   private final PlanStep.Repository steps;
+  private final ObjectProvider<TaskUse> uses;
   private final Shelf shelf;
   private final Clock clock;
 
@@ -45,12 +48,14 @@ public class PlanChanges implements Keeps {
       Task.Repository tasks,
       Session.Repository sessions,
       PlanStep.Repository steps,
+      ObjectProvider<TaskUse> uses,
       Shelf shelf,
       Clock clock) {
     this.events = events;
     this.tasks = tasks;
     this.sessions = sessions;
     this.steps = steps;
+    this.uses = uses;
     this.shelf = shelf;
     this.clock = clock;
   }
@@ -115,7 +120,7 @@ public class PlanChanges implements Keeps {
     if (from.isPresent() || task.isPlaced() || !task.ownerId().equals(owner)) {
       return false;
     }
-    boolean used = tasks.isUsed(task.id());
+    boolean used = uses.stream().anyMatch(u -> u.uses(task.id()));
     if (used) {
       shelf.put(Shelf.Of.TASK, task.id());
     } else {
@@ -173,7 +178,9 @@ public class PlanChanges implements Keeps {
     for (WeekCopy.Again copied : copy.tasks()) {
       TaskSheet sheet = copied.sheet();
       Set<UUID> after = new HashSet<>();
-      sheet.after().stream().filter(made::containsKey).forEach(a -> after.add(made.get(a).id()));
+      sheet.after().stream()
+          .filter(made::containsKey)
+          .forEach(a -> after.add(There.in(made, a).id()));
       TaskSheet fresh = sheet.after().isEmpty() ? sheet.afresh() : sheet.afresh().after(after);
       Task again = tasks.save(new Task(owner, fresh, ++position, clock.instant()));
       made.put(copied.was(), again);

@@ -26,6 +26,7 @@ class PlanStep {
 
   /** Counts up in the order of making; the clock may be set back. */
   @Column(insertable = false, updatable = false)
+  @SuppressWarnings("NullAway.Init") // The database numbers the rows.
   private Long seq;
 
   private UUID deedId;

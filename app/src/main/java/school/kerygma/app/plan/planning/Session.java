@@ -23,6 +23,7 @@ class Session {
 
   /** Counts up in the order of making; the clock may be set back. */
   @Column(insertable = false, updatable = false)
+  @SuppressWarnings("NullAway.Init") // The database numbers the rows.
   private Long seq;
 
   private UUID sectionId;

@@ -324,30 +324,8 @@ class Task {
     List<UUID> idsWith(Collection<UUID> sections, String like);
 
     @Modifying
-    @Query(value = "delete from posting_task where task_id = :id", nativeQuery = true)
-    void deletePosted(UUID id);
-
-    @Modifying
-    @Query(value = "delete from tick where task_id = :id", nativeQuery = true)
-    void deleteTicks(UUID id);
-
-    @Modifying
-    @Query(value = "delete from way_tick where task_id = :id", nativeQuery = true)
-    void deleteWayTicks(UUID id);
-
-    @Modifying
     @Query(value = "delete from task where id = :id", nativeQuery = true)
     void deleteWhole(UUID id);
-
-    /** Whether a task was posted, tied to a stop or ticked. */
-    @Query(
-        value =
-            "select exists (select 1 from posting_task where task_id = :task)"
-                + " or exists (select 1 from stop_task where task_id = :task)"
-                + " or exists (select 1 from tick where task_id = :task)"
-                + " or exists (select 1 from way_tick where task_id = :task)",
-        nativeQuery = true)
-    boolean isUsed(UUID task);
 
     @Query(
         "select t.id from Task t where :handout member of t.handouts"

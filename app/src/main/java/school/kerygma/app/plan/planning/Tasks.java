@@ -18,6 +18,7 @@ import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Keeps;
 import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.jobs.Nightly;
+import school.kerygma.app.ground.jobs.OnShelf;
 import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.SectionTouched;
@@ -25,7 +26,7 @@ import school.kerygma.app.school.sections.SectionTouched;
 /** Plans tasks. */
 @Service
 @Transactional
-public class Tasks implements Keeps {
+public class Tasks implements Keeps, OnShelf {
 
   private final Task.Repository tasks;
   private final ApplicationEventPublisher events;
@@ -73,9 +74,7 @@ public class Tasks implements Keeps {
   @EventListener
   void on(Nightly night) {
     for (UUID id : shelf.before(Shelf.Of.TASK, night.emptied())) {
-      tasks.deletePosted(id);
-      tasks.deleteTicks(id);
-      tasks.deleteWayTicks(id);
+      events.publishEvent(new TaskGone(id));
       tasks.deleteWhole(id);
     }
   }
@@ -149,5 +148,10 @@ public class Tasks implements Keeps {
   @Override
   public List<Kept> kept() {
     return List.of(Kept.teachers("task", "owner_id"));
+  }
+
+  @Override
+  public Shelf.Of kind() {
+    return Shelf.Of.TASK;
   }
 }

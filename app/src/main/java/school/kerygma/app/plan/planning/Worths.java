@@ -59,9 +59,12 @@ public final class Worths {
   public Optional<Scaled> scaled(UUID section, TaskSheet sheet) {
     Integer given = sheet.in(section).points();
     int all = points(section, sheet.kind());
+    if (given == null || all <= 0) {
+      return Optional.empty();
+    }
     return Optional.ofNullable(gradings.get(section))
         .flatMap(g -> g.kind(sheet.kind()))
-        .filter(k -> k.scale() > 0 && given != null && all > 0)
+        .filter(k -> k.scale() > 0)
         .map(k -> new Scaled((double) k.scale() * given / all, k.scale()));
   }
 

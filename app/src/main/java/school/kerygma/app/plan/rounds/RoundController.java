@@ -28,6 +28,7 @@ import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.round.RoundRule;
 
@@ -135,7 +136,7 @@ class RoundController {
             .map(
                 s ->
                     new Row(
-                        names.get(s),
+                        There.in(names, s),
                         Rounds.own(s, answers).map(RoundRule.Answer::length),
                         Rounds.progress(round.rule(), s, answers)))
             .sorted(Comparator.comparing(Row::name))

@@ -35,7 +35,7 @@ class RoundVoiceMaking implements Job {
 
   @Override
   public Lane lane() {
-    return Lane.PAPERS;
+    return Lane.ANSWERS;
   }
 
   @Override

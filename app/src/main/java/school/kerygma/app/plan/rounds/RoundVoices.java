@@ -76,6 +76,9 @@ public class RoundVoices implements Gate.CircleSource {
       State state,
       Instant begun) {}
 
+  private static final String COLUMNS =
+      "select id, task_id, section_id, student_id, reply_to, words, bytes, state, begun_at from round_voice ";
+
   private final Rounds rounds;
   private final Sections sections;
   private final Jobs jobs;
@@ -131,21 +134,16 @@ public class RoundVoices implements Gate.CircleSource {
     sql.sql(
             "delete from round_voice where task_id = ? and student_id = ? and reply_to is not distinct from ?"
                 + " and state <> 'SENT'")
-        .params(round.task(), student, to.orElse(null))
+        .params(round.task(), student)
+        .param(to.orElse(null))
         .update();
     UUID id = UUID.randomUUID();
     sql.sql(
             "insert into round_voice (id, task_id, section_id, student_id, reply_to, words, bytes, state, begun_at)"
                 + " values (?, ?, ?, ?, ?, ?, ?, 'ARRIVING', ?)")
-        .params(
-            id,
-            round.task(),
-            section,
-            student,
-            to.orElse(null),
-            beside,
-            bytes,
-            clock.instant().atOffset(ZoneOffset.UTC))
+        .params(id, round.task(), section, student)
+        .param(to.orElse(null))
+        .params(beside, bytes, clock.instant().atOffset(ZoneOffset.UTC))
         .update();
     return id;
   }
@@ -157,9 +155,7 @@ public class RoundVoices implements Gate.CircleSource {
     if (of.state() != State.ARRIVING) {
       return;
     }
-    store.delete(original(voice));
-    if (store.put(original(voice), content) != of.bytes()) {
-      store.delete(original(voice));
+    if (!store.putWhole(original(voice), content, of.bytes())) {
       throw Problem.refused("hand-in-torn");
     }
     inTransaction.executeWithoutResult(
@@ -202,9 +198,6 @@ public class RoundVoices implements Gate.CircleSource {
   public Recorded get(UUID voice) {
     return find(voice).orElseThrow(Problem::notFound);
   }
-
-  private static final String COLUMNS =
-      "select id, task_id, section_id, student_id, reply_to, words, bytes, state, begun_at from round_voice ";
 
   @Transactional(readOnly = true)
   Optional<Recorded> find(UUID voice) {

@@ -31,6 +31,7 @@ import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.plan.planning.TasksCopied;
 import school.kerygma.app.school.sections.SectionTouched;
+import school.kerygma.core.There;
 import school.kerygma.core.handin.Blank;
 import school.kerygma.core.round.RoundRule;
 
@@ -312,15 +313,9 @@ public class Rounds implements Remembers {
                 + " held_up) values (?, ?, ?, ?, ?, ?, ?, ?, false, false) on conflict (task_id, student_id) do update"
                 + " set words = excluded.words, voice_id = excluded.voice_id, changed_at = excluded.changed_at where"
                 + " (round_answer.words, round_answer.voice_id) is distinct from (excluded.words, excluded.voice_id)")
-        .params(
-            UUID.randomUUID(),
-            round.task(),
-            section,
-            student,
-            said.words(),
-            said.voice(),
-            said.moment(),
-            said.moment())
+        .params(UUID.randomUUID(), round.task(), section, student, said.words())
+        .param(said.voice())
+        .params(said.moment(), said.moment())
         .update();
     tick(round, section, student);
   }
@@ -367,7 +362,9 @@ public class Rounds implements Remembers {
     sql.sql(
             "insert into round_reply (id, answer_id, student_id, words, voice_id, sent_at, hidden) values"
                 + " (?, ?, ?, ?, ?, ?, false)")
-        .params(UUID.randomUUID(), answer, student, said.words(), said.voice(), said.moment())
+        .params(UUID.randomUUID(), answer, student, said.words())
+        .param(said.voice())
+        .param(said.moment())
         .update();
     tick(round, section, student);
   }
@@ -468,7 +465,8 @@ public class Rounds implements Remembers {
   /** A round is asked again where its task is planned again; nobody has answered it there. */
   @EventListener
   void on(TasksCopied copied) {
-    of(copied.now().keySet()).forEach(r -> set(copied.now().get(r.task()), r.question(), r.rule()));
+    of(copied.now().keySet())
+        .forEach(r -> set(There.in(copied.now(), r.task()), r.question(), r.rule()));
   }
 
   @Override

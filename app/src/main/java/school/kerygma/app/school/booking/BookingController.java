@@ -5,7 +5,6 @@ import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
@@ -28,60 +27,21 @@ import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.access.Access.Role;
-import school.kerygma.core.booking.BookableTimes;
 
-/** Times to book: a teacher divides an hour, students and guardians book. */
+/** A teacher divides an hour into times, and sees who has booked them. */
 @Controller
 class BookingController {
 
-  /**
-   * One time on a page.
-   *
-   * @param taken whether somebody else has it
-   * @param open whether it has not begun
-   * @param who has it, for the teacher alone
-   */
-  record Slot(
-      BookableTimes.Time time, boolean own, boolean taken, boolean open, Optional<Who> who) {}
-
-  /**
-   * Who has a time.
-   *
-   * @param by the guardian who booked it; nothing if the student did
-   */
-  record Who(UUID booking, String student, Optional<String> by) {}
-
-  /** A help hour on a page. */
-  record Shown(HelpHours.Hour hour, String teacher, List<String> sections, List<Slot> slots) {
-
-    public Optional<BookableTimes.Time> own() {
-      return slots.stream().filter(Slot::own).map(Slot::time).findFirst();
-    }
-
-    public long free() {
-      return slots.stream().filter(s -> s.open() && !s.taken() && !s.own()).count();
-    }
-
-    public long booked() {
-      return slots.stream().filter(s -> s.who().isPresent()).count();
-    }
-  }
-
-  /**
-   * What a student can book, or a family for a child.
-   *
-   * @param off what was booked, lies ahead and was called off
-   */
-  record ForOne(UUID student, String name, List<Shown> hours, List<HelpHours.Booked> off) {}
-
+  private final ShownTimes times;
   private final HelpHours hours;
   private final Sections sections;
   private final People people;
   private final Gate gate;
   private final Clock clock;
 
-  BookingController(HelpHours hours, Sections sections, People people, Gate gate, Clock clock) {
+  BookingController(
+      ShownTimes times, HelpHours hours, Sections sections, People people, Gate gate, Clock clock) {
+    this.times = times;
     this.hours = hours;
     this.sections = sections;
     this.people = people;
@@ -119,7 +79,7 @@ class BookingController {
         .toList();
   }
 
-  private List<Shown> forTeacher(List<HelpHours.Hour> of) {
+  private List<ShownTimes.Shown> forTeacher(List<HelpHours.Hour> of) {
     Map<UUID, List<HelpHours.Booking>> bookings =
         hours.bookings(of.stream().map(HelpHours.Hour::id).toList());
     Set<UUID> named = new HashSet<>();
@@ -134,45 +94,11 @@ class BookingController {
                     }));
     Map<UUID, People.Contact> names = people.contacts(named);
     return of.stream()
-        .map(h -> shown(h, "", bookings.getOrDefault(h.id(), List.of()), Optional.empty(), names))
+        .map(
+            h ->
+                times.shown(
+                    h, "", bookings.getOrDefault(h.id(), List.of()), Optional.empty(), names))
         .toList();
-  }
-
-  private Shown shown(
-      HelpHours.Hour hour,
-      String teacher,
-      List<HelpHours.Booking> bookings,
-      Optional<UUID> student,
-      Map<UUID, People.Contact> names) {
-    List<Slot> slots = new ArrayList<>();
-    for (BookableTimes.Time time : hour.times().times()) {
-      Optional<HelpHours.Booking> has =
-          bookings.stream()
-              .filter(b -> b.number().filter(n -> n == time.number()).isPresent())
-              .findFirst();
-      boolean own = has.isPresent() && student.filter(has.get().student()::equals).isPresent();
-      slots.add(
-          new Slot(
-              time,
-              own,
-              has.isPresent() && !own,
-              time.isOpen(clock.instant()),
-              student.isPresent() ? Optional.empty() : has.map(b -> who(b, names))));
-    }
-    List<String> of =
-        student.isPresent()
-            ? List.of()
-            : sections.among(hour.sections()).stream().map(SectionView::name).sorted().toList();
-    return new Shown(hour, teacher, of, slots);
-  }
-
-  private static Who who(HelpHours.Booking booking, Map<UUID, People.Contact> names) {
-    return new Who(
-        booking.id(),
-        names.get(booking.student()).name(),
-        booking.by().equals(booking.student())
-            ? Optional.empty()
-            : Optional.of(names.get(booking.by()).name()));
   }
 
   @PostMapping("/times")
@@ -225,78 +151,5 @@ class BookingController {
     gate.check(me, Deed.CHANGE, Gate.Kind.HELP_HOUR, id);
     hours.takeOut(id, booking);
     return "redirect:/times";
-  }
-
-  @GetMapping("/class/times")
-  String ofStudent(@AuthenticationPrincipal SignedIn me, Model model) {
-    model.addAttribute("all", List.of(forOne(me.id(), me.name(), false)));
-    model.addAttribute("at", "/class");
-    return "booking/book";
-  }
-
-  @GetMapping("/family/times")
-  String ofFamily(@AuthenticationPrincipal SignedIn me, Model model) {
-    model.addAttribute(
-        "all",
-        people.contacts(people.studentsOf(me.id())).values().stream()
-            .sorted(Comparator.comparing(People.Contact::name))
-            .map(c -> forOne(c.id(), c.name(), true))
-            .toList());
-    model.addAttribute("at", "/family");
-    return "booking/book";
-  }
-
-  private ForOne forOne(UUID student, String name, boolean families) {
-    List<HelpHours.Hour> open =
-        hours.open(sections.ofStudent(student).stream().map(SectionView::id).toList(), families);
-    Map<UUID, List<HelpHours.Booking>> bookings =
-        hours.bookings(open.stream().map(HelpHours.Hour::id).toList());
-    Map<UUID, People.Contact> teachers =
-        people.contacts(open.stream().map(HelpHours.Hour::teacher).toList());
-    return new ForOne(
-        student,
-        name,
-        open.stream()
-            .map(
-                h ->
-                    shown(
-                        h,
-                        teachers.get(h.teacher()).name(),
-                        bookings.getOrDefault(h.id(), List.of()),
-                        Optional.of(student),
-                        Map.of()))
-            .toList(),
-        hours.calledOff(student));
-  }
-
-  /**
-   * Books a time, moves the one that was booked to it, or gives it back.
-   *
-   * @param number the time; nothing gives back
-   */
-  @PostMapping({"/class/times/{id}", "/family/times/{id}"})
-  String book(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam(required = false) @Nullable UUID student,
-      @RequestParam(required = false) @Nullable Integer number) {
-    gate.check(me, Deed.SEE, Gate.Kind.HELP_HOUR, id);
-    boolean family = me.role() == Role.GUARDIAN;
-    UUID whose = family ? child(me, student, id) : me.id();
-    if (number == null) {
-      hours.giveBack(id, whose);
-    } else {
-      hours.book(id, number, whose, me.id());
-    }
-    return "redirect:" + (family ? "/family" : "/class") + "/times";
-  }
-
-  /** The child for whom a guardian books: theirs, and one for whom the hour is. */
-  private UUID child(SignedIn me, @Nullable UUID student, UUID hour) {
-    Set<UUID> of = hours.get(hour).orElseThrow(Problem::notFound).sections();
-    return Optional.ofNullable(student)
-        .filter(people.studentsOf(me.id())::contains)
-        .filter(s -> sections.anySits(Set.of(s), of))
-        .orElseThrow(Problem::notFound);
   }
 }

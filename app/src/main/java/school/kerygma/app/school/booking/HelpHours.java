@@ -34,6 +34,7 @@ import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.booking.BookableTimes;
 
@@ -318,7 +319,7 @@ public class HelpHours implements Gate.CircleSource, Remembers {
     return all.stream()
         .map(
             b -> {
-              Hour hour = hours.get(b.hour());
+              Hour hour = There.in(hours, b.hour());
               return new Booked(hour, b, hour.times().times().get(b.was()));
             })
         .toList();
@@ -450,7 +451,7 @@ public class HelpHours implements Gate.CircleSource, Remembers {
 
   private void tell(Hour hour, Booking booking) {
     String when = said(hour, hour.times().times().get(booking.was()));
-    String name = people.contacts(Set.of(booking.student())).get(booking.student()).name();
+    String name = There.in(people.contacts(Set.of(booking.student())), booking.student()).name();
     events.publishEvent(
         new LetterToSend(
             booking.by(),

@@ -34,6 +34,7 @@ import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.Rosters;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 import school.kerygma.core.joining.JoinCode;
 
 /**
@@ -231,7 +232,7 @@ public class Joinings implements Remembers {
   }
 
   private String name(UUID person) {
-    return people.contacts(Set.of(person)).get(person).name();
+    return There.in(people.contacts(Set.of(person)), person).name();
   }
 
   private String keep(
@@ -325,7 +326,7 @@ public class Joinings implements Remembers {
     if (first == 0) {
       throw Problem.refused("join-gone");
     }
-    return people.cardLinks(Set.of(person)).get(person);
+    return There.in(people.cardLinks(Set.of(person)), person);
   }
 
   private boolean hasPlace(UUID section, UUID person) {
@@ -367,7 +368,7 @@ public class Joinings implements Remembers {
         .list();
     return of.stream()
         .filter(s -> counts.containsKey(s.id()))
-        .map(s -> new Waiting(s.id(), s.name(), counts.get(s.id())))
+        .map(s -> new Waiting(s.id(), s.name(), There.in(counts, s.id())))
         .toList();
   }
 

@@ -15,7 +15,6 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
-import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -26,11 +25,12 @@ import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.roll.RollCall.Presence;
 import school.kerygma.core.time.SchoolCalendar;
 
-/** The roll call: answered by students, looked through and set right by teachers. */
+/** The roll call of a section: answered by students, set up and read by teachers. */
 @Controller
 class RollCallController {
 
@@ -120,7 +120,7 @@ class RollCallController {
             rows.add(
                 new Row(
                     student,
-                    names.get(student).name(),
+                    There.in(names, student).name(),
                     cells.stream()
                         .filter(
                             c -> !c.day().isBefore(monday) && c.day().isBefore(monday.plusDays(7)))
@@ -155,55 +155,6 @@ class RollCallController {
       return LocalTime.parse(text);
     } catch (DateTimeException e) {
       throw Problem.refused("roll-times").at(field);
-    }
-  }
-
-  /** Sets a week right: fields are named by student and day. */
-  @PostMapping("/sections/{id}/roll/week")
-  String setRight(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam(required = false) @Nullable LocalDate week,
-      @RequestParam MultiValueMap<String, String> form) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
-    Set<UUID> students = sections.get(id).students();
-    form.forEach(
-        (name, values) -> {
-          if (name.startsWith("at ")) {
-            String[] parts = name.split(" ");
-            UUID student = uuid(parts.length == 3 ? parts[1] : "");
-            if (!students.contains(student)) {
-              throw Problem.notFound();
-            }
-            calls.setRight(id, day(parts[2]), student, me.id(), presence(values.getFirst()));
-          }
-        });
-    return "redirect:/sections/" + id + "/roll" + (week == null ? "" : "?week=" + week);
-  }
-
-  private static UUID uuid(String text) {
-    try {
-      return UUID.fromString(text);
-    } catch (IllegalArgumentException e) {
-      throw Problem.unreadable();
-    }
-  }
-
-  private static LocalDate day(String text) {
-    try {
-      return LocalDate.parse(text);
-    } catch (DateTimeException e) {
-      throw Problem.unreadable();
-    }
-  }
-
-  private static Optional<Presence> presence(@Nullable String text) {
-    try {
-      return text == null || text.isEmpty()
-          ? Optional.empty()
-          : Optional.of(Presence.valueOf(text)).filter(p -> p != Presence.WAITS);
-    } catch (IllegalArgumentException e) {
-      throw Problem.unreadable();
     }
   }
 }

@@ -23,6 +23,7 @@ import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.core.There;
 import school.kerygma.core.roll.RollCall;
 import school.kerygma.core.roll.RollCall.Presence;
 import school.kerygma.core.roll.RollCall.State;
@@ -209,7 +210,7 @@ public class RollCalls implements Remembers {
     for (LocalDate day : days(section, setting.get(), first, last)) {
       if (!day.isAfter(today)) {
         for (UUID student : students) {
-          cells.get(student).add(cell(section, setting.get(), day, student, answers, sets));
+          There.in(cells, student).add(cell(section, setting.get(), day, student, answers, sets));
         }
       }
     }

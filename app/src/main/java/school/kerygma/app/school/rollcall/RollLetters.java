@@ -26,6 +26,7 @@ import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 import school.kerygma.core.roll.Hears;
 import school.kerygma.core.roll.RollCall.Presence;
 
@@ -112,7 +113,7 @@ public class RollLetters {
         .forEach(
             (guardian, children) ->
                 children.forEach(
-                    child -> tell(guardian, names.get(child).name(), section, day, setting)));
+                    child -> tell(guardian, There.in(names, child).name(), section, day, setting)));
   }
 
   private void tell(

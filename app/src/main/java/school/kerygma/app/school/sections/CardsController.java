@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
 
 /** The printable sheet of pass cards of a section. */
@@ -59,11 +60,12 @@ class CardsController {
     for (UUID person : persons) {
       List<String> students =
           guarded.getOrDefault(person, Set.of()).stream()
-              .map(s -> contacts.get(s).name())
+              .map(s -> There.in(contacts, s).name())
               .sorted()
               .toList();
-      String link = links.get(person);
-      cards.add(new Card(person, contacts.get(person).name(), students, link, QrCode.of(link)));
+      String link = There.in(links, person);
+      cards.add(
+          new Card(person, There.in(contacts, person).name(), students, link, QrCode.of(link)));
     }
     cards.sort(Comparator.comparing(Card::name));
     return cards;

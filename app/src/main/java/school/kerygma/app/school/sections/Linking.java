@@ -20,6 +20,7 @@ import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.MailKeys;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Role;
 
 /**
@@ -164,11 +165,11 @@ public class Linking implements Keeps {
     return new Question(
         r.id(),
         r.kind(),
-        contacts.get(r.askerId()).name(),
+        There.in(contacts, r.askerId()).name(),
         section.name(),
         section.school(),
         r.lastDay().orElse(null),
-        r.meanwhileId().map(m -> contacts.get(m).name()).orElse(""));
+        r.meanwhileId().map(m -> There.in(contacts, m).name()).orElse(""));
   }
 
   /** What a link in a letter asks, unless it was answered. */

@@ -1,15 +1,10 @@
 package school.kerygma.app.school.sections;
 
-import java.io.IOException;
 import java.time.Clock;
-import java.time.DateTimeException;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.LocalTime;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -20,8 +15,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.multipart.MultipartFile;
-import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.HasMail;
 import school.kerygma.app.ground.accounts.SignedIn;
@@ -30,11 +23,9 @@ import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.roll.Hears;
 import school.kerygma.core.time.MeetingPattern;
 
-/** School time on one screen, and adding sections. */
+/** The school, its terms and its sections. */
 @Controller
 class SchoolController {
-
-  private static final int MAX_FILE = 1024 * 1024;
 
   private final SchoolTime time;
   private final Sections sections;
@@ -43,10 +34,10 @@ class SchoolController {
   private final Clock clock;
 
   SchoolController(SchoolTime time, Sections sections, Gate gate, HasMail mail, Clock clock) {
-    this.mail = mail;
     this.time = time;
     this.sections = sections;
     this.gate = gate;
+    this.mail = mail;
     this.clock = clock;
   }
 
@@ -92,14 +83,6 @@ class SchoolController {
     return back(term);
   }
 
-  private void check(SignedIn me, UUID term) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.TERM, term);
-  }
-
-  private static String back(UUID term) {
-    return "redirect:/school?term=" + term;
-  }
-
   @PostMapping("/school/{term}/terms")
   String addTerm(
       @AuthenticationPrincipal SignedIn me,
@@ -127,68 +110,6 @@ class SchoolController {
     return back(term);
   }
 
-  @PostMapping("/school/{term}/turn")
-  String turn(
-      @AuthenticationPrincipal SignedIn me, @PathVariable UUID term, @RequestParam LocalDate day) {
-    check(me, term);
-    time.turn(term, day);
-    return back(term) + "#d" + day;
-  }
-
-  @PostMapping("/school/{term}/early")
-  String early(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID term,
-      @RequestParam LocalDate day,
-      @RequestParam(required = false) @Nullable LocalTime at) {
-    check(me, term);
-    time.closeEarly(term, day, Optional.ofNullable(at));
-    return back(term);
-  }
-
-  @PostMapping("/school/{term}/days")
-  String days(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID term,
-      @RequestParam MultipartFile file,
-      RedirectAttributes flash)
-      throws IOException {
-    check(me, term);
-    if (file.getSize() > MAX_FILE) {
-      throw Problem.refused("calendar-unreadable");
-    }
-    SchoolTime.TermView of = time.get(term);
-    flash.addFlashAttribute(
-        "closed", time.close(term, DaysOffFile.read(file.getInputStream(), of.calendar().zone())));
-    return back(term);
-  }
-
-  /** What days without school are called: "name-2026-10-19". */
-  @PostMapping("/school/{term}/names")
-  String names(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID term,
-      @RequestParam Map<String, String> form) {
-    check(me, term);
-    Map<LocalDate, String> names = new HashMap<>();
-    form.forEach(
-        (field, name) -> {
-          if (field.matches("name-\\d{4}-\\d{2}-\\d{2}")) {
-            names.put(day(field.substring("name-".length())), name);
-          }
-        });
-    time.call(term, names);
-    return back(term);
-  }
-
-  private static LocalDate day(String written) {
-    try {
-      return LocalDate.parse(written);
-    } catch (DateTimeException e) {
-      throw Problem.unreadable();
-    }
-  }
-
   // ---- sections
 
   @GetMapping("/school/{term}/sections/new")
@@ -212,5 +133,13 @@ class SchoolController {
     check(me, term);
     return "redirect:/sections/"
         + sections.add(me.id(), term, name, new MeetingForm(form).read(), minutes);
+  }
+
+  private void check(SignedIn me, UUID term) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.TERM, term);
+  }
+
+  private static String back(UUID term) {
+    return "redirect:/school?term=" + term;
   }
 }

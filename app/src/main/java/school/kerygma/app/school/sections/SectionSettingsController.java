@@ -3,14 +3,12 @@ package school.kerygma.app.school.sections;
 import java.time.Clock;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.IntStream;
-import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -23,12 +21,11 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.SignedIn;
-import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.handin.LateRule;
 import school.kerygma.core.plan.Grading;
 
-/** How a section is set up: its meetings, what its grade is made of, and who teaches it. */
+/** The settings of a section: its meetings, its teachers, who stands in. */
 @Controller
 class SectionSettingsController {
 
@@ -52,14 +49,6 @@ class SectionSettingsController {
     this.people = people;
     this.gate = gate;
     this.clock = clock;
-  }
-
-  private void check(SignedIn me, UUID section) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, section);
-  }
-
-  private static String back(UUID section) {
-    return "redirect:/sections/" + section + "/settings";
   }
 
   @GetMapping("/sections/{id}/settings")
@@ -86,7 +75,7 @@ class SectionSettingsController {
     Map<UUID, People.Contact> known = people.contacts(last.keySet());
     return last.entrySet().stream()
         .filter(e -> known.containsKey(e.getKey()))
-        .map(e -> new Substitute(e.getKey(), known.get(e.getKey()).name(), e.getValue()))
+        .map(e -> new Substitute(e.getKey(), There.in(known, e.getKey()).name(), e.getValue()))
         .sorted(Comparator.comparing(Substitute::name))
         .toList();
   }
@@ -110,43 +99,6 @@ class SectionSettingsController {
     check(me, id);
     sections.change(id, seen, name, new MeetingForm(form).read(), minutes);
     return back(id);
-  }
-
-  /** What the grade is made of: a row for each kind of points; rows without a name do not count. */
-  @PostMapping("/sections/{id}/grading")
-  String grade(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam(defaultValue = "") String seen,
-      @RequestParam(required = false) @Nullable Integer grade,
-      @RequestParam List<String> kind,
-      @RequestParam List<String> weight,
-      @RequestParam List<String> scale,
-      @RequestParam(defaultValue = "") List<String> late,
-      @RequestParam(defaultValue = "") List<String> lateMost) {
-    check(me, id);
-    List<Grading.Kind> kinds = new ArrayList<>();
-    try {
-      for (int i = 0; i < kind.size(); i++) {
-        if (!kind.get(i).isBlank()) {
-          kinds.add(
-              new Grading.Kind(
-                  kind.get(i),
-                  number(weight, i),
-                  number(scale, i),
-                  new LateRule(number(late, i), number(lateMost, i))));
-        }
-      }
-      sections.grade(id, seen, new Grading(kinds), Optional.ofNullable(grade));
-    } catch (IllegalArgumentException e) {
-      throw Problem.refused("grading");
-    }
-    return back(id);
-  }
-
-  private static int number(List<String> sent, int at) {
-    String text = at < sent.size() ? sent.get(at).strip() : "";
-    return text.isEmpty() ? 0 : Integer.parseInt(text);
   }
 
   // ---- who teaches
@@ -199,5 +151,13 @@ class SectionSettingsController {
     check(me, id);
     rosters.endStandIn(id, person);
     return back(id);
+  }
+
+  private void check(SignedIn me, UUID section) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, section);
+  }
+
+  private static String back(UUID section) {
+    return "redirect:/sections/" + section + "/settings";
   }
 }

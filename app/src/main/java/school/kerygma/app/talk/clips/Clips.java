@@ -23,6 +23,7 @@ import school.kerygma.app.ground.accounts.Keeps;
 import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.jobs.Nightly;
+import school.kerygma.app.ground.jobs.OnShelf;
 import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
@@ -33,7 +34,7 @@ import school.kerygma.media.picture.ClipMaker;
 /** Takes clips in, and lends them to the lectern. What was recorded of them does not need them. */
 @Service
 @Transactional
-public class Clips implements Gate.CircleSource, Keeps {
+public class Clips implements Gate.CircleSource, Keeps, OnShelf {
 
   private static final int MOST_NAME = 120;
 
@@ -215,5 +216,15 @@ public class Clips implements Gate.CircleSource, Keeps {
   @Override
   public List<Kept> kept() {
     return List.of(Kept.teachers("clip", "owner_id"));
+  }
+
+  @Override
+  public Shelf.Of kind() {
+    return Shelf.Of.CLIP;
+  }
+
+  @Override
+  public String title() {
+    return "name";
   }
 }

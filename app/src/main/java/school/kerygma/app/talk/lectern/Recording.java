@@ -137,6 +137,7 @@ class Recording {
 
     /** Counts up in the order of making; the clock may be set back. */
     @Column(insertable = false, updatable = false)
+    @SuppressWarnings("NullAway.Init") // The database numbers the rows.
     private Long seq;
 
     private UUID stopId;

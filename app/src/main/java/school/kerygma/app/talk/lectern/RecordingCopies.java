@@ -11,6 +11,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.store.MediaStore;
 import school.kerygma.app.talk.scripts.WalkthroughCopied;
+import school.kerygma.core.There;
 import school.kerygma.media.picture.Pictures;
 
 /**
@@ -64,7 +65,7 @@ class RecordingCopies {
 
   private void copyRecording(
       UUID from, UUID walkthrough, RecordingsCopied to, Map<UUID, UUID> tracks) {
-    UUID recording = to.ids().get(from);
+    UUID recording = There.in(to.ids(), from);
     sql.sql(
             "insert into recording (id, walkthrough_id, state, started_at, duration_ms)"
                 + " select :to, :walkthrough, state, started_at, duration_ms from recording where id = :from")

@@ -7,6 +7,7 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.jobs.Nightly;
+import school.kerygma.app.ground.jobs.OnShelf;
 import school.kerygma.app.ground.jobs.Shelf;
 import school.kerygma.app.ground.store.MediaStore;
 import school.kerygma.app.talk.scripts.WalkthroughGone;
@@ -14,7 +15,10 @@ import school.kerygma.media.picture.Pictures;
 
 /** Removes the pieces of recordings that have been joined, and recordings of what is gone. */
 @Component
-class RecordingKeeper {
+class RecordingKeeper implements OnShelf {
+
+  /** Whoever cuts a stop weeks later waits some seconds more. */
+  private static final Duration STRETCHES_KEPT = Duration.ofDays(7);
 
   private final Recording.Repository recordings;
   private final Track.Repository tracks;
@@ -46,9 +50,6 @@ class RecordingKeeper {
     }
   }
 
-  /** Whoever cuts a stop weeks later waits some seconds more. */
-  private static final Duration STRETCHES_KEPT = Duration.ofDays(7);
-
   @EventListener
   void forgetStretches(Nightly night) {
     store.deleteBefore(Track.STRETCHES, Instant.now().minus(STRETCHES_KEPT), name -> true);
@@ -78,5 +79,20 @@ class RecordingKeeper {
 
   private void removePieces(UUID track) {
     tracks.pieces(track).forEach(n -> store.delete(Track.piece(track, n)));
+  }
+
+  @Override
+  public Shelf.Of kind() {
+    return Shelf.Of.RECORDING;
+  }
+
+  @Override
+  public String title() {
+    return "(select w.title from walkthrough w where w.id = recording.walkthrough_id)";
+  }
+
+  @Override
+  public String owner() {
+    return "(select w.owner_id from walkthrough w where w.id = recording.walkthrough_id)";
   }
 }

@@ -208,7 +208,8 @@ public class Recordings implements Gate.CircleSource {
         return Optional.empty();
       }
       recording.end();
-      events.publishEvent(new RecordingEnded(recording.walkthroughId()));
+      UUID walkthrough = recording.walkthroughId();
+      jobs.start(TakesMaking.KIND, walkthrough, scripts.ownerOf(walkthrough).orElseThrow());
     }
     return jobs.latest(recording.walkthroughId()).map(Jobs.View::id);
   }

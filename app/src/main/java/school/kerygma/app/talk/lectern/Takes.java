@@ -23,6 +23,7 @@ import org.springframework.core.io.Resource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.FileSystemUtils;
+import school.kerygma.app.ground.jobs.Job;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
 import school.kerygma.app.paper.marking.Marks;
@@ -94,8 +95,10 @@ public class Takes {
    *
    * @throws Problem if a sound cannot be read or kept
    */
-  public void make(UUID walkthrough) {
-    for (Recording ended : recordings.ending(walkthrough)) {
+  void make(UUID walkthrough, Job.Progress progress) {
+    List<Recording> all = recordings.ending(walkthrough);
+    for (Recording ended : all) {
+      progress.at(all.indexOf(ended), all.size());
       UUID id = ended.id();
       Path directory = store.workDirectory();
       try {
@@ -125,7 +128,7 @@ public class Takes {
   }
 
   /** Opens again what has ended but has no takes: all its pieces are kept. */
-  public void open(UUID walkthrough) {
+  void open(UUID walkthrough) {
     inTransaction.executeWithoutResult(
         t -> recordings.ending(walkthrough).forEach(Recording::open));
   }
@@ -328,6 +331,10 @@ public class Takes {
         parts.add(take.whole());
         arrangements.play(recording.walkthroughId(), stretch.stopId(), parts);
       }
+    }
+    // What becomes of words said again is told by who puts them in.
+    if (recording.patch() == null) {
+      events.publishEvent(new ArrangementChanged(recording.walkthroughId()));
     }
   }
 }

@@ -1,10 +1,8 @@
 package school.kerygma.app.talk.repair;
 
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.Resource;
@@ -21,20 +19,14 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
-import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.talk.lectern.Arrangements;
-import school.kerygma.app.talk.lectern.Jottings;
 import school.kerygma.app.talk.lectern.RecordedSound;
-import school.kerygma.app.talk.lectern.Recordings;
 import school.kerygma.app.talk.scripts.Scripts;
-import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.time.Span;
-import school.kerygma.core.walkthrough.Arrangement;
-import school.kerygma.core.walkthrough.MarkChange;
 
-/** What the script's screen needs to repair what was recorded. */
+/** The sound of stops, and what is done to it. */
 @Controller
 class RepairController {
 
@@ -66,75 +58,38 @@ class RepairController {
     }
   }
 
-  /**
-   * The lines.
-   *
-   * @param undoes what undoing would undo
-   * @param working whether all of it is put together just now
-   */
-  record Shown(@Nullable String undoes, boolean working, List<SoundLines.Line> stops) {}
-
+  private final ShownSounds shown;
   private final Repairs repairs;
-  private final SoundLines lines;
   private final Arrangements arrangements;
   private final RecordedSound recorded;
-  private final Recordings recordings;
-  private final Jottings jottings;
   private final Scripts scripts;
-  private final Jobs jobs;
   private final Gate gate;
 
   RepairController(
+      ShownSounds shown,
       Repairs repairs,
-      SoundLines lines,
       Arrangements arrangements,
       RecordedSound recorded,
-      Recordings recordings,
-      Jottings jottings,
       Scripts scripts,
-      Jobs jobs,
       Gate gate) {
+    this.shown = shown;
     this.repairs = repairs;
-    this.lines = lines;
     this.arrangements = arrangements;
     this.recorded = recorded;
-    this.recordings = recordings;
-    this.jottings = jottings;
     this.scripts = scripts;
-    this.jobs = jobs;
     this.gate = gate;
   }
 
   @GetMapping("/walkthroughs/{id}/sound-lines")
   @ResponseBody
-  Shown shown(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+  ShownSounds.Shown shown(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    return shown(id);
-  }
-
-  private Shown shown(UUID walkthrough) {
-    return new Shown(
-        repairs.undoes(walkthrough).orElse(null),
-        jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent(),
-        lines.of(walkthrough, inOrder(walkthrough)));
-  }
-
-  /** What the stops play, in the order of the script. */
-  private Map<UUID, Arrangement> inOrder(UUID walkthrough) {
-    Map<UUID, Arrangement> all = arrangements.of(walkthrough);
-    Map<UUID, Arrangement> ordered = new LinkedHashMap<>();
-    for (StopView stop : scripts.stopsOf(walkthrough)) {
-      Arrangement own = all.get(stop.id());
-      if (own != null) {
-        ordered.put(stop.id(), own);
-      }
-    }
-    return ordered;
+    return shown.of(id);
   }
 
   @PostMapping("/stops/{id}/repair")
   @ResponseBody
-  Shown repair(
+  ShownSounds.Shown repair(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestBody Edit edit) {
     UUID walkthrough = scripts.walkthroughOf(id);
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
@@ -149,7 +104,7 @@ class RepairController {
       case JOIN -> repairs.join(id, edit.token());
       case CHOOSE -> repairs.choose(id, edit.token(), take(edit));
     }
-    return shown(walkthrough);
+    return shown.of(walkthrough);
   }
 
   private static UUID take(Edit edit) {
@@ -161,16 +116,16 @@ class RepairController {
 
   @PostMapping("/walkthroughs/{id}/repair/undo")
   @ResponseBody
-  Shown undo(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+  ShownSounds.Shown undo(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
     repairs.undo(id);
-    return shown(id);
+    return shown.of(id);
   }
 
   /** What tidying up proposed and the teacher did not refuse. */
   @PostMapping("/walkthroughs/{id}/tidy")
   @ResponseBody
-  Shown tidy(
+  ShownSounds.Shown tidy(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
       @RequestBody List<Repairs.Stretch> cuts) {
@@ -180,7 +135,7 @@ class RepairController {
       throw Problem.conflict("repair-changed");
     }
     repairs.tidy(id, cuts);
-    return shown(id);
+    return shown.of(id);
   }
 
   /** Where words go that are to be said again. */
@@ -196,49 +151,6 @@ class RepairController {
     return repairs
         .room(id, token, from, until)
         .orElseThrow(() -> Problem.conflict("repair-changed"));
-  }
-
-  /**
-   * What is different about a mark than it is now.
-   *
-   * @param larger a factor
-   */
-  record MarkEdit(
-      boolean gone, @Nullable String words, double dx, double dy, double larger, long laterMs) {}
-
-  /** Changes a mark that was made during a recording. */
-  @PostMapping("/recordings/{id}/marks/{number}")
-  @ResponseBody
-  Shown mark(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @PathVariable int number,
-      @RequestBody MarkEdit edit) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.RECORDING, id);
-    if (!Double.isFinite(edit.dx() + edit.dy() + edit.larger()) || edit.larger() <= 0) {
-      throw Problem.unreadable();
-    }
-    repairs.mark(
-        id,
-        number,
-        new MarkChange(
-            edit.gone(),
-            Optional.ofNullable(edit.words()).map(String::strip).filter(w -> !w.isEmpty()),
-            edit.dx(),
-            edit.dy(),
-            edit.larger(),
-            edit.laterMs()));
-    return shown(recordings.walkthroughOf(id));
-  }
-
-  /** What was jotted down is put right. */
-  @PostMapping("/jottings/{id}/done")
-  @ResponseBody
-  Shown done(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
-    UUID walkthrough = jottings.walkthroughOf(id);
-    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
-    jottings.done(id);
-    return shown(walkthrough);
   }
 
   /** A recording as it was recorded, for its teacher. */

@@ -3,18 +3,14 @@ package school.kerygma.app.talk.scores;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.IntStream;
-import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.multipart.MultipartFile;
@@ -25,87 +21,15 @@ import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
-import school.kerygma.app.talk.scores.Captioned.StopCaptions;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.captions.CaptionLevel;
-import school.kerygma.core.captions.Cue;
-import school.kerygma.core.captions.CueCheck;
-import school.kerygma.core.captions.CueSheet;
 import school.kerygma.core.captions.Replacement;
 import school.kerygma.core.text.Languages;
 
-/** The screen on which captions are edited by ear. */
+/** The screen of the captions, and what is done to all of them at once. */
 @Controller
 class CaptionController {
-
-  /** What is done to a caption. */
-  enum Kind {
-    RETYPE,
-    SPLIT,
-    JOIN,
-    START,
-    END,
-    ADD,
-    UNHURRY,
-    TRANSLATE
-  }
-
-  /**
-   * A deed on the captions of a stop.
-   *
-   * @param token stands for the captions that were seen
-   * @param at the caption, from 0
-   * @param number before which word it is split, or a time in milliseconds on the stop's clock
-   * @param language of the other track that is shown, or empty
-   */
-  record Edit(
-      Kind kind,
-      String token,
-      int at,
-      long number,
-      @Nullable String text,
-      String language,
-      CaptionLevel.Name level) {
-
-    Edit {
-      Objects.requireNonNull(kind);
-      Objects.requireNonNull(token);
-      Objects.requireNonNull(language);
-      Objects.requireNonNull(level);
-    }
-
-    String typed() {
-      return text == null ? "" : text;
-    }
-  }
-
-  /** A caption as the screen shows it. */
-  record ShownCue(
-      long startMs, long endMs, String text, CueCheck check, String draft, Other other) {}
-
-  /** The same in another language. */
-  record Other(String text, boolean changed, String of) {}
-
-  /** The captions of a stop as the screen shows them; times are of the program. */
-  record ShownStop(
-      UUID id,
-      int number,
-      String title,
-      long startMs,
-      long endMs,
-      String token,
-      boolean read,
-      boolean heard,
-      List<ShownCue> cues) {}
-
-  /**
-   * The captions.
-   *
-   * @param undoes what undoing would undo
-   * @param working whether they are made anew just now, so that others come in a moment
-   */
-  record Shown(@Nullable String undoes, boolean working, List<ShownStop> stops) {}
 
   /** How often words stand. */
   record Found(int times) {}
@@ -177,97 +101,6 @@ class CaptionController {
         .min(Integer::compare);
   }
 
-  @GetMapping("/walkthroughs/{id}/cues")
-  @ResponseBody
-  Shown cues(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam(defaultValue = "") String language,
-      @RequestParam CaptionLevel.Name level) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    return shown(id, language, CaptionLevel.of(level));
-  }
-
-  private Shown shown(UUID walkthrough, String language, CaptionLevel level) {
-    return new Shown(
-        desk.undoes(walkthrough).orElse(null),
-        jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent(),
-        desk.of(walkthrough).stream().map(s -> shown(s, language, level)).toList());
-  }
-
-  private static ShownStop shown(StopCaptions stop, String language, CaptionLevel level) {
-    List<Cue> cues = stop.cues();
-    return new ShownStop(
-        stop.part().id(),
-        stop.part().number(),
-        stop.part().title(),
-        stop.part().startMs(),
-        stop.part().endMs(),
-        CaptionDesk.token(stop),
-        stop.stop().read(),
-        stop.part().spoken().heard(),
-        IntStream.range(0, cues.size())
-            .mapToObj(
-                i -> {
-                  Cue cue = cues.get(i);
-                  long next = i + 1 < cues.size() ? cues.get(i + 1).startMs() : stop.lengthMs();
-                  CueCheck check = CueCheck.of(cue, level, Math.max(0, next - cue.endMs()));
-                  return new ShownCue(
-                      cue.startMs(),
-                      cue.endMs(),
-                      String.join("\n", cue.lines()),
-                      check,
-                      check.findings().contains(CueCheck.Finding.NOT_WRITTEN)
-                          ? CaptionDesk.draft(stop, cue)
-                          : "",
-                      other(stop, language, i));
-                })
-            .toList());
-  }
-
-  private static Other other(StopCaptions stop, String language, int at) {
-    var own =
-        stop.others().getOrDefault(language, List.of()).stream()
-            .filter(o -> CaptionDesk.belongs(o.cue(), stop.cues(), at))
-            .toList();
-    return new Other(
-        String.join("\n", own.stream().flatMap(o -> o.cue().lines().stream()).toList()),
-        own.stream().anyMatch(o -> o.changed()),
-        String.join(" ", own.stream().map(o -> o.of()).toList()));
-  }
-
-  /** Does something to a caption; what comes back are all captions as they are then. */
-  @PostMapping("/stops/{id}/captions")
-  @ResponseBody
-  Shown edit(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestBody Edit edit) {
-    UUID walkthrough = scripts.walkthroughOf(id);
-    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
-    CaptionLevel level = CaptionLevel.of(edit.level());
-    switch (edit.kind()) {
-      case RETYPE -> desk.retype(id, edit.token(), edit.at(), edit.typed());
-      case SPLIT -> desk.split(id, edit.token(), edit.at(), (int) edit.number());
-      case JOIN -> desk.join(id, edit.token(), edit.at());
-      case START -> desk.move(id, edit.token(), edit.at(), CueSheet.End.START, edit.number());
-      case END -> desk.move(id, edit.token(), edit.at(), CueSheet.End.END, edit.number());
-      case ADD -> desk.add(id, edit.token(), edit.number(), edit.typed());
-      case UNHURRY -> desk.unhurry(id, edit.token(), level);
-      case TRANSLATE -> desk.translate(id, edit.token(), edit.at(), edit.language(), edit.typed());
-    }
-    return shown(walkthrough, edit.language(), level);
-  }
-
-  @PostMapping("/walkthroughs/{id}/captions/undo")
-  @ResponseBody
-  Shown undo(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam(defaultValue = "") String language,
-      @RequestParam CaptionLevel.Name level) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    desk.undo(id);
-    return shown(id, language, CaptionLevel.of(level));
-  }
-
   @GetMapping("/walkthroughs/{id}/captions/find")
   @ResponseBody
   Found find(
@@ -288,14 +121,6 @@ class CaptionController {
     }
     desk.replace(id, new Replacement(find, by));
     return "redirect:/walkthroughs/" + id + "/captions";
-  }
-
-  /** The captions of a stop are read as they are. */
-  @PostMapping("/stops/{id}/captions-read")
-  @ResponseBody
-  void read(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, scripts.walkthroughOf(id));
-    scripts.captionsReadOf(id);
   }
 
   @PostMapping("/walkthroughs/{id}/captions/file")

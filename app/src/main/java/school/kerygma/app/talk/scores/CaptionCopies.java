@@ -5,6 +5,7 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.talk.lectern.RecordingsCopied;
+import school.kerygma.core.There;
 
 /** Copies captions as they were edited, with the recordings of a walkthrough that is copied. */
 @Component
@@ -20,7 +21,7 @@ class CaptionCopies {
   @Transactional
   void on(RecordingsCopied copied) {
     for (CaptionTrack track : captions.findByStopIdIn(copied.stops().keySet())) {
-      UUID stop = copied.stops().get(track.stopId());
+      UUID stop = There.in(copied.stops(), track.stopId());
       CaptionTrack copy =
           new CaptionTrack(
               stop,

@@ -19,6 +19,7 @@ import org.springframework.util.DigestUtils;
 import school.kerygma.app.ground.store.StoredJson;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.There;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.captions.CueBuilder;
 import school.kerygma.core.captions.CueSheet;
@@ -115,7 +116,7 @@ class Captioned {
             p ->
                 of(
                     p,
-                    stops.get(p.id()),
+                    There.in(stops, p.id()),
                     order.segments().stream()
                         .map(RunningOrder.Segment::part)
                         .filter(part -> part.stopId().equals(p.id()))

@@ -31,12 +31,12 @@ import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.app.talk.lectern.ArrangementChanged;
 import school.kerygma.app.talk.lectern.Arrangements;
 import school.kerygma.app.talk.lectern.RecordedSound;
-import school.kerygma.app.talk.lectern.RecordingEnded;
 import school.kerygma.app.talk.lectern.Recordings;
 import school.kerygma.app.talk.lectern.Takes;
 import school.kerygma.app.talk.scripts.ScriptChanged;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.There;
 import school.kerygma.core.captions.CueBuilder;
 import school.kerygma.core.text.Sentences;
 import school.kerygma.core.time.Span;
@@ -54,14 +54,14 @@ import school.kerygma.core.walkthrough.TraceCarry;
 import school.kerygma.core.walkthrough.TraceEvent;
 
 /**
- * Compiles a walkthrough in the background: the takes of what was just recorded, the score, the
- * captions, and one sound file of each kind.
+ * Compiles a walkthrough in the background, of what its stops play: the score, the captions, and
+ * one sound file of each kind.
  */
 @Component
 class Compiling implements Job {
 
   private static final String KIND = "compile";
-  private static final int STEPS = 5;
+  private static final int STEPS = 4;
 
   private final Scripts scripts;
   private final Takes takes;
@@ -118,11 +118,6 @@ class Compiling implements Job {
     this.clock = clock;
   }
 
-  @EventListener
-  void on(RecordingEnded event) {
-    start(event.walkthrough());
-  }
-
   /** Compiles again if there is anything recorded, and no such work waits already. */
   @EventListener
   void on(ScriptChanged event) {
@@ -138,7 +133,7 @@ class Compiling implements Job {
   }
 
   private void again(UUID walkthrough) {
-    if (jobs.latest(walkthrough).filter(w -> w.state() == State.WAITING).isEmpty()) {
+    if (jobs.latest(walkthrough, KIND).filter(w -> w.state() == State.WAITING).isEmpty()) {
       start(walkthrough);
     }
   }
@@ -169,12 +164,6 @@ class Compiling implements Job {
     return KIND;
   }
 
-  /** A recording whose takes could not be made is open again, and the lectern offers to go on. */
-  @Override
-  public void clear(UUID walkthrough) {
-    takes.open(walkthrough);
-  }
-
   /** All that is needed to compile, read in one transaction. */
   private record Material(
       String title,
@@ -192,16 +181,14 @@ class Compiling implements Job {
   @Override
   public void run(UUID walkthrough, Progress progress) {
     progress.at(0, STEPS);
-    Optional<UUID> self = jobs.latest(walkthrough).map(Jobs.View::id);
-    takes.make(walkthrough);
-    progress.at(1, STEPS);
+    Optional<UUID> self = jobs.latest(walkthrough, KIND).map(Jobs.View::id);
     Material material = inTransaction.execute(t -> material(walkthrough));
     if (material.order().segments().isEmpty()) {
       return;
     }
-    progress.at(2, STEPS);
+    progress.at(1, STEPS);
     Spoken spoken = spoken(material);
-    progress.at(3, STEPS);
+    progress.at(2, STEPS);
     ScoreCompiler.Speech speech =
         new ScoreCompiler.Speech(
             CueBuilder.withAdded(
@@ -224,10 +211,10 @@ class Compiling implements Job {
             speech,
             takes::picture);
     sounds.make(material.order(), material.takes());
-    progress.at(4, STEPS);
+    progress.at(3, STEPS);
     inTransaction.executeWithoutResult(
         t -> {
-          if (!jobs.latest(walkthrough).map(Jobs.View::id).equals(self)) {
+          if (!jobs.latest(walkthrough, KIND).map(Jobs.View::id).equals(self)) {
             return; // Newer work has newer takes; an older score must not come after its.
           }
           UUID id =
@@ -282,7 +269,7 @@ class Compiling implements Job {
             new ScoreCompiler.StopSheet(
                 s.number(),
                 s.title(),
-                sights.get(s.id()),
+                There.in(sights, s.id()),
                 s.unchecked() || doubted,
                 s.beginsPart()));
         words.put(s.id(), s.script());
@@ -355,7 +342,7 @@ class Compiling implements Job {
       Sight sight = sights.get(part.stopId());
       if (sight != null && !ways.containsKey(sight.pageId())) {
         Map<UUID, TraceCarry> own = new HashMap<>(carries);
-        own.keySet().removeIf(p -> !papers.get(p).equals(papers.get(sight.pageId())));
+        own.keySet().removeIf(p -> !There.in(papers, p).equals(papers.get(sight.pageId())));
         traces.computeIfPresent(part.recordingId(), (r, t) -> t.carried(part.span(), own));
       }
     }

@@ -18,6 +18,7 @@ import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.walkthrough.SaidText;
 
@@ -56,7 +57,7 @@ class SaidController {
         .filter(p -> written.containsKey(p.id()))
         .forEach(
             p -> {
-              List<SaidText.Piece> pieces = SaidText.of(written.get(p.id()), p.spoken());
+              List<SaidText.Piece> pieces = SaidText.of(There.in(written, p.id()), p.spoken());
               boolean differs = pieces.stream().anyMatch(x -> x.kind() != SaidText.Kind.SAID);
               said.put(
                   p.id(),

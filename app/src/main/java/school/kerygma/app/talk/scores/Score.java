@@ -34,6 +34,7 @@ class Score {
 
   /** Counts up in the order of making; the clock may be set back. */
   @Column(insertable = false, updatable = false)
+  @SuppressWarnings("NullAway.Init") // The database numbers the rows.
   private Long seq;
 
   private UUID walkthroughId;
@@ -170,6 +171,10 @@ class Score {
   interface BodyRepository extends JpaRepository<Body, UUID> {}
 
   interface Repository extends JpaRepository<Score, UUID> {
+    @Query(
+        value = "select exists (select 1 from score_page where page_id in (:pages))",
+        nativeQuery = true)
+    boolean isShown(Collection<UUID> pages);
 
     /** Scores in whose place another has come. */
     @Query(

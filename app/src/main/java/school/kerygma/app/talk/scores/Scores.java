@@ -21,6 +21,7 @@ import school.kerygma.app.ground.store.MediaStore;
 import school.kerygma.app.ground.store.StoredJson;
 import school.kerygma.app.paper.marking.Marks;
 import school.kerygma.app.paper.papers.Handouts;
+import school.kerygma.app.paper.papers.PageUse;
 import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.captions.Cue;
@@ -35,7 +36,7 @@ import school.kerygma.core.walkthrough.RunningOrder;
 /** Hands out compiled scores, their sound and their captions. */
 @Service
 @Transactional(readOnly = true)
-public class Scores {
+public class Scores implements PageUse {
 
   /** A score without its body: what it plays, on its takes' clocks. */
   public record Info(UUID id, UUID walkthrough, long durationMs, RunningOrder order) {}
@@ -265,5 +266,11 @@ public class Scores {
 
   public Optional<UUID> walkthroughOf(UUID score) {
     return scores.findById(score).map(Score::walkthroughId);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public boolean usesAny(Collection<UUID> pages) {
+    return scores.isShown(pages);
   }
 }

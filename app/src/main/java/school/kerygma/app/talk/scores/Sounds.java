@@ -15,6 +15,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.ground.store.MediaStore;
 import school.kerygma.app.talk.lectern.RecordedSound;
+import school.kerygma.core.There;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.media.sound.StopSound;
@@ -183,7 +184,7 @@ class Sounds {
       RunningOrder.Part part, RecordedSound.Stretch whole, Map<RecordedSound.Stretch, Path> files) {
     long begins = whole.span().startMs();
     return new StopSound.Part(
-        files.get(whole),
+        There.in(files, whole),
         Span.of(part.span().startMs() - begins, part.span().endMs() - begins),
         recorded.level(whole.recording(), whole.span()).gainDb());
   }

@@ -20,6 +20,7 @@ import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.ground.store.MediaStore;
 import school.kerygma.app.ground.store.StoredJson;
 import school.kerygma.app.talk.lectern.RecordedSound;
+import school.kerygma.core.There;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.GrammarWords;
@@ -217,7 +218,7 @@ class StopWords {
         files ->
             use.apply(
                 parts.stream()
-                    .map(p -> new Recognizer.Part(files.get(p.recordingId()), p.span()))
+                    .map(p -> new Recognizer.Part(There.in(files, p.recordingId()), p.span()))
                     .toList()));
   }
 

@@ -25,6 +25,7 @@ import school.kerygma.app.paper.marking.CarriedMarks;
 import school.kerygma.app.paper.papers.Editions;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.paper.papers.PageReading;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.annotation.MovedFrame;
 import school.kerygma.core.handout.EditionChanges;
@@ -165,7 +166,7 @@ class EditionController {
             Optional<Sight> now =
                 stop.sight()
                     .filter(sight -> ways.containsKey(sight.pageId()))
-                    .flatMap(s -> now(s, ways.get(s.pageId()), all.getFirst().pages()));
+                    .flatMap(s -> now(s, There.in(ways, s.pageId()), all.getFirst().pages()));
             shown.add(new Shown(walkthrough, stop, now));
           }
         });

@@ -6,11 +6,12 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.jobs.Nightly;
+import school.kerygma.app.ground.jobs.OnShelf;
 import school.kerygma.app.ground.jobs.Shelf;
 
 /** Removes walkthroughs that were put away long ago. */
 @Component
-class ScriptKeeper {
+class ScriptKeeper implements OnShelf {
 
   private final Walkthrough.Repository walkthroughs;
   private final ApplicationEventPublisher events;
@@ -27,8 +28,12 @@ class ScriptKeeper {
   void on(Nightly night) {
     for (UUID walkthrough : shelf.before(Shelf.Of.WALKTHROUGH, night.emptied())) {
       events.publishEvent(new WalkthroughGone(walkthrough));
-      walkthroughs.deletePostings(walkthrough);
       walkthroughs.deleteWhole(walkthrough);
     }
+  }
+
+  @Override
+  public Shelf.Of kind() {
+    return Shelf.Of.WALKTHROUGH;
   }
 }

@@ -21,9 +21,12 @@ import school.kerygma.app.ground.accounts.Keeps;
 import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.paper.papers.Handouts;
+import school.kerygma.app.paper.papers.PageUse;
 import school.kerygma.app.paper.papers.PageView;
+import school.kerygma.app.plan.planning.TaskUse;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.frame.Excerpt;
+import school.kerygma.core.There;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.text.Languages;
 import school.kerygma.core.text.SpeakingTime;
@@ -33,7 +36,7 @@ import school.kerygma.core.walkthrough.Sight;
 /** Writes scripts: walkthroughs, their stops, what is shown and what is said. */
 @Service
 @Transactional
-public class Scripts implements Keeps {
+public class Scripts implements Keeps, TaskUse, PageUse {
 
   /**
    * A walkthrough in a list, or as the head of its pages.
@@ -122,7 +125,7 @@ public class Scripts implements Keeps {
     }
     for (Walkthrough.StopEntity stop : all) {
       if (stop.joinedTo() != null) {
-        entity(ids.get(stop.id())).join(ids.get(stop.joinedTo()));
+        entity(There.in(ids, stop.id())).join(ids.get(stop.joinedTo()));
       }
     }
     stops.flush();
@@ -619,5 +622,17 @@ public class Scripts implements Keeps {
   @Override
   public List<Kept> kept() {
     return List.of(Kept.teachers("walkthrough", "owner_id"));
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public boolean uses(UUID task) {
+    return stops.isTied(task);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public boolean usesAny(Collection<UUID> pages) {
+    return stops.isShown(pages);
   }
 }

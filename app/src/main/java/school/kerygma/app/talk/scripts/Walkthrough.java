@@ -272,10 +272,6 @@ class Walkthrough {
   interface Repository extends JpaRepository<Walkthrough, UUID> {
 
     @Modifying
-    @Query(value = "delete from posting where walkthrough_id = :id", nativeQuery = true)
-    void deletePostings(UUID id);
-
-    @Modifying
     @Query(value = "delete from walkthrough where id = :id", nativeQuery = true)
     void deleteWhole(UUID id);
 
@@ -285,6 +281,16 @@ class Walkthrough {
   }
 
   interface StopRepository extends JpaRepository<StopEntity, UUID> {
+    @Query(
+        value = "select exists (select 1 from stop_task where task_id = :task)",
+        nativeQuery = true)
+    boolean isTied(UUID task);
+
+    @Query(
+        value = "select exists (select 1 from stop where page_id in (:pages))",
+        nativeQuery = true)
+    boolean isShown(Collection<UUID> pages);
+
     @Query(
         "select distinct s from Stop s left join fetch s.tasks where s.walkthroughId = :walkthrough and s.joinedTo is null order by s.position")
     List<StopEntity> ofWalkthrough(UUID walkthrough);

@@ -1,0 +1,103 @@
+package school.kerygma.app.classroom.questions;
+
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.access.Access.Deed;
+
+/** A teacher answers questions from the box, or puts them aside. */
+@Controller
+class QuestionBoxController {
+
+  private final QuestionBox box;
+  private final Questions questions;
+  private final Scripts scripts;
+  private final Gate gate;
+
+  QuestionBoxController(QuestionBox box, Questions questions, Scripts scripts, Gate gate) {
+    this.box = box;
+    this.questions = questions;
+    this.scripts = scripts;
+    this.gate = gate;
+  }
+
+  @GetMapping("/questions")
+  String box(@AuthenticationPrincipal SignedIn me, Model model) {
+    QuestionBox.Box shown = box.of(me);
+    model.addAttribute("open", shown.open());
+    model.addAttribute("zone", shown.zone().orElse(null));
+    return "questions/box";
+  }
+
+  /** Every one of them must be of a section whose students the teacher knows. */
+  private List<Questions.Line> checked(SignedIn me, String ids) {
+    Set<UUID> all = new LinkedHashSet<>();
+    for (String id : ids.strip().split("\\s+")) {
+      try {
+        all.add(UUID.fromString(id));
+      } catch (IllegalArgumentException e) {
+        throw Problem.unreadable();
+      }
+    }
+    List<Questions.Line> lines = questions.lines(all);
+    if (lines.size() < all.size()) {
+      throw Problem.notFound();
+    }
+    lines.forEach(l -> gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, l.section()));
+    return lines;
+  }
+
+  /**
+   * Answers questions.
+   *
+   * @param how "one": to who asked; "all": to everybody where it was asked; "stop": to everybody,
+   *     in a new stop whose words they are
+   */
+  @PostMapping("/questions/answers")
+  String answer(
+      @AuthenticationPrincipal SignedIn me,
+      @RequestParam String ids,
+      @RequestParam(defaultValue = "") String words,
+      @RequestParam(defaultValue = "") String heading,
+      @RequestParam(defaultValue = "one") String how) {
+    List<Questions.Line> lines = checked(me, ids);
+    List<UUID> all = lines.stream().map(Questions.Line::id).toList();
+    if (!how.equals("stop")) {
+      questions.answer(me.id(), all, heading, words, how.equals("all"));
+      return "redirect:/questions";
+    }
+    UUID walkthrough = lines.getFirst().about().walkthrough().orElseThrow(Problem::unreadable);
+    gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
+    UUID answer = questions.answer(me.id(), all, heading, words, true);
+    int after =
+        scripts.stopsOf(walkthrough).stream()
+            .filter(s -> Optional.of(s.id()).equals(lines.getFirst().about().stop()))
+            .map(StopView::number)
+            .findFirst()
+            .orElse(scripts.stopsOf(walkthrough).size());
+    UUID stop = scripts.addStop(walkthrough, after);
+    scripts.entitle(stop, heading.isBlank() ? lines.getFirst().words() : heading);
+    scripts.reword(stop, words);
+    questions.answerIn(answer, stop);
+    return "redirect:/walkthroughs/" + walkthrough + "#stop-" + stop;
+  }
+
+  @PostMapping("/questions/aside")
+  String putAside(@AuthenticationPrincipal SignedIn me, @RequestParam String ids) {
+    questions.putAside(checked(me, ids).stream().map(Questions.Line::id).toList());
+    return "redirect:/questions";
+  }
+}
