@@ -43,6 +43,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.app.classroom.handin.FilesOfWork;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.SelfChecks;
 import school.kerygma.app.classroom.handin.Shape;
@@ -65,6 +66,7 @@ class HandInTest {
   private static Chromium chromium;
 
   private final HandIns handIns = DemoServer.bean(HandIns.class);
+  private final FilesOfWork files = DemoServer.bean(FilesOfWork.class);
 
   @TempDir Path directory;
 
@@ -332,8 +334,8 @@ class HandInTest {
     UUID student = school.students().iterator().next();
     HandIns.Asked asked = asked(school, task, "files");
     byte[] bytes = Files.readAllBytes(sheet);
-    UUID file = handIns.announce(asked, student, "done.pdf", bytes.length, Shape.FILE);
-    handIns.receive(file, student, new ByteArrayInputStream(bytes));
+    UUID file = files.announce(asked, student, "done.pdf", bytes.length, Shape.FILE);
+    files.receive(file, student, new ByteArrayInputStream(bytes));
     settled(task, student);
     assertThat(handIns.handIn(asked, student, Set.of(), false).finding())
         .contains(Blank.Finding.UNCHANGED);
@@ -380,13 +382,13 @@ class HandInTest {
         Map.of(given, Optional.of(Blank.Finding.UNCHANGED), done, Optional.empty());
     for (Path file : List.of(given, done)) {
       byte[] bytes = Files.readAllBytes(file);
-      UUID piece = handIns.announce(asked, student, "mine.docx", bytes.length, Shape.FILE);
-      handIns.receive(piece, student, new ByteArrayInputStream(bytes));
+      UUID piece = files.announce(asked, student, "mine.docx", bytes.length, Shape.FILE);
+      files.receive(piece, student, new ByteArrayInputStream(bytes));
       settled(task, student);
       HandIns.FileOf shown = handIns.of(task, student).getFirst().files().getFirst();
       assertThat(shown.pages()).isEqualTo(1);
       assertThat(shown.finding()).as("%s", file).isEqualTo(expected.get(file));
-      handIns.takeAway(asked, piece, student);
+      files.takeAway(asked, piece, student);
     }
   }
 
@@ -402,7 +404,7 @@ class HandInTest {
     ScopedClock.runAt(
         lastSecond,
         () -> {
-          file[0] = handIns.announce(asked, student, "slow.jpg", bytes.length, Shape.PHOTO);
+          file[0] = files.announce(asked, student, "slow.jpg", bytes.length, Shape.PHOTO);
           handIns.handIn(asked, student, Set.of(), false);
         });
     HandIns.Version sending = handIns.of(task, student).getLast();
@@ -410,12 +412,12 @@ class HandInTest {
     assertThat(sending.begun()).contains(lastSecond);
     // A piece of it is no file; the whole is.
     assertThatThrownBy(
-            () -> handIns.receive(file[0], student, new ByteArrayInputStream(bytes, 0, 90)))
+            () -> files.receive(file[0], student, new ByteArrayInputStream(bytes, 0, 90)))
         .isInstanceOf(Problem.class);
     assertThat(handIns.of(task, student).getLast().sending()).isTrue();
     ScopedClock.runAt(
         lastSecond.plusSeconds(900),
-        () -> handIns.receive(file[0], student, new ByteArrayInputStream(bytes)));
+        () -> files.receive(file[0], student, new ByteArrayInputStream(bytes)));
     HandIns.Version in = handIns.of(task, student).getLast();
     assertThat(in.begun()).contains(lastSecond);
     assertThat(in.arrived()).contains(lastSecond.plusSeconds(900));
@@ -436,14 +438,13 @@ class HandInTest {
     UUID task = task(school, "files, together 2", Set.of());
     List<UUID> both = new ArrayList<>(school.students());
     HandIns.Asked asked = asked(school, task, "files, together 2");
-    assertThatThrownBy(
-            () -> handIns.announce(asked, both.get(0), "film.mp4", 300L << 20, Shape.FILE))
+    assertThatThrownBy(() -> files.announce(asked, both.get(0), "film.mp4", 300L << 20, Shape.FILE))
         .hasMessage("hand-in-large");
-    assertThatThrownBy(() -> handIns.announce(asked, both.get(0), "a.heif", 10, Shape.PHOTO))
+    assertThatThrownBy(() -> files.announce(asked, both.get(0), "a.heif", 10, Shape.PHOTO))
         .hasMessage("hand-in-heic");
-    UUID file = handIns.announce(asked, both.get(0), "a.png", 10, Shape.PHOTO);
+    UUID file = files.announce(asked, both.get(0), "a.png", 10, Shape.PHOTO);
     assertThatThrownBy(
-            () -> handIns.receive(file, both.get(1), new ByteArrayInputStream(new byte[10])))
+            () -> files.receive(file, both.get(1), new ByteArrayInputStream(new byte[10])))
         .hasMessage("not-found");
     assertThatThrownBy(() -> handIns.handIn(asked, both.get(0), Set.of(UUID.randomUUID()), true))
         .hasMessage("hand-in-mates");
@@ -522,16 +523,16 @@ class HandInTest {
     UUID file = handIns.of(task, student).getFirst().files().getFirst().id();
     HandIns.Asked asked = asked(school, task, "files");
     Optional<Quad> corners = Optional.of(Quad.read("0.1 0.1 0.9 0.1 0.9 0.9 0.1 0.9"));
-    handIns.straighten(asked, file, student, corners);
+    files.straighten(asked, file, student, corners);
     settled(task, student);
-    assertThatThrownBy(() -> handIns.straighten(asked, file, student, corners))
+    assertThatThrownBy(() -> files.straighten(asked, file, student, corners))
         .hasMessage("hand-in-straight");
 
     // Of a photo that can no longer be read the picture that was there is better than none.
     MediaStore store = DemoServer.bean(MediaStore.class);
     store.delete("handins/" + file + ".original");
     store.put("handins/" + file + ".original", new ByteArrayInputStream(new byte[] {1, 2, 3}));
-    handIns.turn(asked, file, student);
+    files.turn(asked, file, student);
     settled(task, student);
     HandIns.FileOf stays = handIns.of(task, student).getFirst().files().getFirst();
     assertThat(stays.stayed()).isTrue();
@@ -650,8 +651,8 @@ class HandInTest {
     Ffmpeg.run("-f", "lavfi", "-i", "anullsrc=r=48000:cl=mono", "-t", "3", Ffmpeg.file(silence));
     byte[] script = "<script>alert(1)</script>".getBytes(StandardCharsets.UTF_8);
     for (byte[] bytes : List.of(Files.readAllBytes(silence), script)) {
-      UUID file = handIns.announce(asked, student, "said.webm", bytes.length, Shape.SPOKEN);
-      handIns.receive(file, student, new ByteArrayInputStream(bytes));
+      UUID file = files.announce(asked, student, "said.webm", bytes.length, Shape.SPOKEN);
+      files.receive(file, student, new ByteArrayInputStream(bytes));
       settled(task, student);
       assertThat(handIns.handIn(asked, student, Set.of(), false).finding())
           .contains(Blank.Finding.EMPTY);
@@ -660,7 +661,7 @@ class HandInTest {
     String card = DemoServer.bean(People.class).cardLinks(Set.of(student)).get(student);
     assertThat(Caller.get(Caller.byCard(card), "/media/hand-ins/" + last + "/answer").statusCode())
         .isEqualTo(404);
-    assertThatThrownBy(() -> handIns.announce(asked, student, "me.webm", 10, Shape.FILMED))
+    assertThatThrownBy(() -> files.announce(asked, student, "me.webm", 10, Shape.FILMED))
         .isInstanceOf(Problem.class);
   }
 

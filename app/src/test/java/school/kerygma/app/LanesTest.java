@@ -16,6 +16,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import school.kerygma.app.classroom.handin.FilesOfWork;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.Shape;
 import school.kerygma.app.classroom.posting.PostingSheet;
@@ -110,18 +111,19 @@ class LanesTest {
 
   private static void aStudentsAnswerIsReadMeanwhile(TestSchool school, UUID task) {
     HandIns handIns = DemoServer.bean(HandIns.class);
+    FilesOfWork files = DemoServer.bean(FilesOfWork.class);
     UUID student = school.students().iterator().next();
     Instant due = DemoServer.bean(Clock.class).instant().plus(Duration.ofDays(1));
     byte[] words = "A truss carries its load to both ends.".getBytes(StandardCharsets.US_ASCII);
     UUID file =
-        handIns.announce(
+        files.announce(
             new HandIns.Asked(
                 task, school.section(), HandInRule.read("files"), due, Optional.empty()),
             student,
             "answer.txt",
             words.length,
             Shape.FILE);
-    handIns.receive(file, student, new ByteArrayInputStream(words));
+    files.receive(file, student, new ByteArrayInputStream(words));
     await()
         .until(
             () ->

@@ -21,6 +21,7 @@ import java.util.Set;
 import java.util.UUID;
 import javax.imageio.ImageIO;
 import org.springframework.stereotype.Component;
+import school.kerygma.app.classroom.handin.FilesOfWork;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.SelfChecks;
 import school.kerygma.app.classroom.handin.Shape;
@@ -34,11 +35,13 @@ class DemoWork {
   static final HandInRule PHOTOS = new HandInRule(Set.of(HandInRule.Kind.FILES), 0, 2);
 
   private final HandIns handIns;
+  private final FilesOfWork files;
   private final SelfChecks selfChecks;
   private final TeachersWords words;
 
-  DemoWork(HandIns handIns, SelfChecks selfChecks, TeachersWords words) {
+  DemoWork(HandIns handIns, FilesOfWork files, SelfChecks selfChecks, TeachersWords words) {
     this.handIns = handIns;
+    this.files = files;
     this.selfChecks = selfChecks;
     this.words = words;
   }
@@ -73,8 +76,8 @@ class DemoWork {
    */
   void handIn(HandIns.Asked asked, UUID student, Random random, int sketches) {
     byte[] photo = photo(random, sketches);
-    UUID file = handIns.announce(asked, student, "page.jpg", photo.length, Shape.PHOTO);
-    handIns.receive(file, student, new ByteArrayInputStream(photo));
+    UUID file = files.announce(asked, student, "page.jpg", photo.length, Shape.PHOTO);
+    files.receive(file, student, new ByteArrayInputStream(photo));
     handIns.handIn(asked, student, Set.of(), true);
   }
 

@@ -17,6 +17,7 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
+import school.kerygma.app.classroom.handin.FilesOfWork;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.OwnSheets;
 import school.kerygma.app.classroom.handin.Shape;
@@ -41,12 +42,15 @@ class OwnFilesController {
 
   private final AskedWork work;
   private final HandIns handIns;
+  private final FilesOfWork files;
   private final OwnSheets ownSheets;
   private final Gate gate;
 
-  OwnFilesController(AskedWork work, HandIns handIns, OwnSheets ownSheets, Gate gate) {
+  OwnFilesController(
+      AskedWork work, HandIns handIns, FilesOfWork files, OwnSheets ownSheets, Gate gate) {
     this.work = work;
     this.handIns = handIns;
+    this.files = files;
     this.ownSheets = ownSheets;
     this.gate = gate;
   }
@@ -82,7 +86,7 @@ class OwnFilesController {
               coming.bytes()));
     }
     return new Announced(
-        handIns.announce(
+        files.announce(
             work.offered(me, task), me.id(), coming.name(), coming.bytes(), coming.shape()));
   }
 
@@ -94,7 +98,7 @@ class OwnFilesController {
       throws IOException {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
     try (InputStream body = request.getInputStream()) {
-      handIns.receive(file, me.id(), body);
+      files.receive(file, me.id(), body);
     }
   }
 
@@ -102,14 +106,14 @@ class OwnFilesController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void turn(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
-    handIns.turn(work.askedOf(me, file), file, me.id());
+    files.turn(work.askedOf(me, file), file, me.id());
   }
 
   @GetMapping("/class/work/files/{file}/corners")
   @ResponseBody
   Corners corners(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
-    return new Corners(handIns.edges(file, me.id()).map(Quad::toString).orElse(null));
+    return new Corners(files.edges(file, me.id()).map(Quad::toString).orElse(null));
   }
 
   /** Straightens a photo between four corners, or shows it as it was taken. */
@@ -121,7 +125,7 @@ class OwnFilesController {
       @RequestBody Corners straightened) {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
     try {
-      handIns.straighten(
+      files.straighten(
           work.askedOf(me, file),
           file,
           me.id(),
@@ -135,13 +139,13 @@ class OwnFilesController {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void earlier(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
-    handIns.earlier(work.askedOf(me, file), file, me.id());
+    files.earlier(work.askedOf(me, file), file, me.id());
   }
 
   @PostMapping("/class/work/files/{file}/away")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void takeAway(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
     gate.check(me, Deed.TAKE_PART, Gate.Kind.HAND_IN_FILE, file);
-    handIns.takeAway(work.askedOf(me, file), file, me.id());
+    files.takeAway(work.askedOf(me, file), file, me.id());
   }
 }

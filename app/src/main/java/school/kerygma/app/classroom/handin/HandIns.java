@@ -1,6 +1,5 @@
 package school.kerygma.app.classroom.handin;
 
-import java.io.InputStream;
 import java.net.URI;
 import java.time.Clock;
 import java.time.Instant;
@@ -15,13 +14,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.classroom.audience.Audience;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.Kept;
@@ -31,14 +27,12 @@ import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.ground.store.MediaStore;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.handin.Blank;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.handin.HandInRule.Kind;
 import school.kerygma.core.handin.Lateness;
-import school.kerygma.core.handin.Quad;
 import school.kerygma.core.handin.TwoTexts;
 
 /** Keeps what students hand in. */
@@ -49,13 +43,10 @@ public class HandIns implements Gate.CircleSource, Remembers {
   /** The largest file, in bytes. */
   public static final long MOST_BYTES = 50L << 20;
 
-  private static final int MOST_FILES = 12;
-
   /** A PDF of more pages is left to the files themselves. */
   private static final int MOST_PAGES = 60;
 
   private static final int LONGEST_TEXT = 50_000;
-  private static final Pattern PHONE_PHOTO = Pattern.compile("(?i).*\\.(heic|heif)");
 
   /**
    * A task as a section's student is asked to hand something in for it.
@@ -178,9 +169,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
   private final Audience audience;
   private final Sections sections;
   private final HandInFiles files;
-  private final MediaStore store;
   private final Jobs jobs;
-  private final TransactionTemplate inTransaction;
   private final Clock clock;
 
   HandIns(
@@ -190,9 +179,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
       Audience audience,
       Sections sections,
       HandInFiles files,
-      MediaStore store,
       Jobs jobs,
-      TransactionTemplate inTransaction,
       Clock clock) {
     this.all = all;
     this.pieces = pieces;
@@ -200,9 +187,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
     this.audience = audience;
     this.sections = sections;
     this.files = files;
-    this.store = store;
     this.jobs = jobs;
-    this.inTransaction = inTransaction;
     this.clock = clock;
   }
 
@@ -292,7 +277,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
    * The version that is being put together; the first change after handing in begins the next, with
    * what the last one had.
    */
-  private HandIn opened(Asked asked, UUID student) {
+  HandIn opened(Asked asked, UUID student) {
     all.hold(asked.task(), student);
     List<HandIn> own =
         all.of(asked.task(), student).stream()
@@ -340,7 +325,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
     return opened(asked, student).id();
   }
 
-  private UUID ownerOf(HandIn.Piece piece) {
+  UUID ownerOf(HandIn.Piece piece) {
     return all.findById(piece.handInId()).orElseThrow().studentId();
   }
 
@@ -370,175 +355,10 @@ public class HandIns implements Gate.CircleSource, Remembers {
     return get(open.id());
   }
 
-  /** Says that a file is coming. From now on it counts as begun. */
-  public UUID announce(Asked asked, UUID student, String name, long bytes, Shape shape) {
-    if (shape == Shape.FRAMED) {
-      throw Problem.unreadable(); // It comes with its frame.
-    }
-    return announce(asked, student, name, bytes, shape, "");
-  }
-
-  UUID announce(Asked asked, UUID student, String name, long bytes, Shape shape, String frame) {
-    if (!asked.rule().takes(shape.kind())) {
-      throw Problem.unreadable();
-    }
-    if (PHONE_PHOTO.matcher(name).matches()) {
-      throw Problem.refused("hand-in-heic");
-    }
-    if (bytes > MOST_BYTES) {
-      throw Problem.refused("hand-in-large", bytes >> 20, MOST_BYTES >> 20);
-    }
-    if (bytes <= 0) {
-      throw Problem.refused("paper.NOTHING_IN_IT");
-    }
-    HandIn open = opened(asked, student);
-    List<HandIn.Piece> so = pieces.of(List.of(open.id()));
-    if (so.stream().filter(p -> p.frame().isEmpty() == frame.isEmpty()).count() >= MOST_FILES) {
-      throw Problem.refused("hand-in-many", MOST_FILES);
-    }
-    int position = so.isEmpty() ? 0 : so.getLast().position() + 1;
-    return pieces
-        .saveAndFlush(new HandIn.Piece(open.id(), position, shortened(name), bytes, shape, frame))
-        .id();
-  }
-
-  private static String shortened(String name) {
-    String last = name.replace('\\', '/');
-    last = last.substring(last.lastIndexOf('/') + 1).replaceAll("\\p{Cntrl}", "").strip();
-    last = last.isEmpty() ? "file" : last;
-    return last.length() > 200 ? last.substring(last.length() - 200) : last;
-  }
-
-  /** Takes a file in that was announced; one that came already is not taken again. */
-  @Transactional(propagation = Propagation.NOT_SUPPORTED)
-  public void receive(UUID file, UUID student, InputStream content) {
-    HandIn.Piece piece = own(file, student);
-    if (piece.state() != HandIn.Piece.State.ARRIVING) {
-      return;
-    }
-    if (!store.putWhole(HandInFiles.original(file), content, piece.bytes())) {
-      throw Problem.refused("hand-in-torn");
-    }
-    int turns = files.clean(file);
-    inTransaction.executeWithoutResult(t -> arrived(file, student, turns));
-  }
-
-  private void arrived(UUID file, UUID student, int turns) {
-    HandIn.Piece piece = own(file, student);
-    if (piece.state() == HandIn.Piece.State.ARRIVING) {
-      piece.taken(turns);
-      piece.arrived();
-      pieces.saveAndFlush(piece);
-      jobs.start(HandInReading.KIND, file, student, piece.name());
-      HandIn of = all.findById(piece.handInId()).orElseThrow();
-      boolean whole =
-          pieces.of(List.of(of.id())).stream()
-              .noneMatch(p -> p.state() == HandIn.Piece.State.ARRIVING);
-      if (of.state() == HandIn.State.SENDING && whole) {
-        of.arrived(clock.instant());
-        tick(of);
-      }
-    }
-  }
-
-  private HandIn.Piece own(UUID file, UUID student) {
-    HandIn.Piece piece = pieces.findById(file).orElseThrow(Problem::notFound);
-    if (!ownerOf(piece).equals(student)) {
-      throw Problem.notFound();
-    }
-    return piece;
-  }
-
   /** The task for which a file is, or was, handed in. */
   @Transactional(readOnly = true)
   public UUID taskOf(UUID file) {
     return all.findById(piece(file).handInId()).orElseThrow().taskId();
-  }
-
-  /**
-   * A file of the version that is being put together. What was handed in stays as it was: whoever
-   * changes a file of it changes the same file of the next version, which begins with that.
-   */
-  private HandIn.Piece changing(Asked asked, UUID file, UUID student) {
-    HandIn.Piece piece = own(file, student);
-    HandIn of = all.findById(piece.handInId()).orElseThrow();
-    if (of.state() == HandIn.State.OPEN) {
-      return piece;
-    }
-    HandIn next = opened(asked, student);
-    if (next.number() != of.number() + 1) {
-      throw Problem.conflict("hand-in-in");
-    }
-    return pieces.of(List.of(next.id())).stream()
-        .filter(p -> p.position() == piece.position())
-        .findFirst()
-        .orElseThrow(() -> Problem.conflict("hand-in-in"));
-  }
-
-  /** Turns a photo by a quarter to the right. */
-  public void turn(Asked asked, UUID file, UUID student) {
-    HandIn.Piece piece = changingPhoto(asked, file, student);
-    piece.turnOnce();
-    jobs.start(HandInReading.KIND, piece.id(), student, piece.name());
-  }
-
-  private HandIn.Piece changingPhoto(Asked asked, UUID file, UUID student) {
-    HandIn.Piece piece = changing(asked, file, student);
-    if (piece.shape() != Shape.PHOTO || piece.state() != HandIn.Piece.State.READ) {
-      throw Problem.conflict("hand-in-in");
-    }
-    return piece;
-  }
-
-  /** Where the sheet seems to lie in a photo. */
-  @Transactional(readOnly = true)
-  public Optional<Quad> edges(UUID file, UUID student) {
-    HandIn.Piece piece = own(file, student);
-    return piece.corners().isPresent() ? Optional.empty() : files.edges(piece);
-  }
-
-  /**
-   * Makes the sheet between four corners the page, or the whole photo again.
-   *
-   * @param corners nothing if the photo is to be seen as it was taken
-   */
-  public void straighten(Asked asked, UUID file, UUID student, Optional<Quad> corners) {
-    HandIn.Piece piece = changingPhoto(asked, file, student);
-    if (corners.isPresent() && piece.corners().isPresent()) {
-      throw Problem.conflict("hand-in-straight"); // They are corners of another picture.
-    }
-    piece.straighten(corners);
-    jobs.start(HandInReading.KIND, piece.id(), student, piece.name());
-  }
-
-  /** Puts a file before the one that comes before it. */
-  public void earlier(Asked asked, UUID file, UUID student) {
-    HandIn.Piece piece = changing(asked, file, student);
-    List<HandIn.Piece> row = new ArrayList<>(pieces.of(List.of(piece.handInId())));
-    int at = row.stream().map(HandIn.Piece::id).toList().indexOf(piece.id());
-    if (at > 0) {
-      row.add(at - 1, row.remove(at));
-      for (int i = 0; i < row.size(); i++) {
-        row.get(i).at(i);
-      }
-    }
-  }
-
-  public void takeAway(Asked asked, UUID file, UUID student) {
-    HandIn.Piece piece = own(file, student);
-    if (all.findById(piece.handInId()).orElseThrow().state() != HandIn.State.SENDING) {
-      piece = changing(asked, file, student);
-    }
-    HandIn of = all.findById(piece.handInId()).orElseThrow();
-    pieces.delete(piece);
-    pieces.flush();
-    boolean whole =
-        pieces.of(List.of(of.id())).stream()
-            .noneMatch(p -> p.state() == HandIn.Piece.State.ARRIVING);
-    if (of.state() == HandIn.State.SENDING && whole) {
-      of.arrived(clock.instant()); // What never came is given up.
-      tick(of);
-    }
   }
 
   // ---- handing in
@@ -588,7 +408,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
     return new HandedIn(Optional.empty());
   }
 
-  private void tick(HandIn work) {
+  void tick(HandIn work) {
     audience.tick(work.studentId(), work.taskId(), true);
     work.mates().forEach(mate -> audience.tick(mate, work.taskId(), true));
   }

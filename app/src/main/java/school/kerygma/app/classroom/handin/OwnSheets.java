@@ -120,12 +120,19 @@ public class OwnSheets {
       int seen) {}
 
   private final HandIns handIns;
+  private final FilesOfWork files;
   private final OwnMark.Repository marks;
   private final Editions editions;
   private final Handouts handouts;
 
-  OwnSheets(HandIns handIns, OwnMark.Repository marks, Editions editions, Handouts handouts) {
+  OwnSheets(
+      HandIns handIns,
+      FilesOfWork files,
+      OwnMark.Repository marks,
+      Editions editions,
+      Handouts handouts) {
     this.handIns = handIns;
+    this.files = files;
     this.marks = marks;
     this.editions = editions;
     this.handouts = handouts;
@@ -301,7 +308,7 @@ public class OwnSheets {
     if (!there) {
       throw Problem.notFound();
     }
-    return handIns.announce(asked, student, name, bytes, Shape.FRAMED, page + " " + frame.place());
+    return files.announce(asked, student, name, bytes, Shape.FRAMED, page + " " + frame.place());
   }
 
   /** A frame of a page, by the key of its place. */

@@ -15,12 +15,12 @@ import school.kerygma.core.access.Access.Deed;
 @Controller
 class PartsController {
 
-  private final Repairs repairs;
+  private final TalkParts parts;
   private final Scripts scripts;
   private final Gate gate;
 
-  PartsController(Repairs repairs, Scripts scripts, Gate gate) {
-    this.repairs = repairs;
+  PartsController(TalkParts parts, Scripts scripts, Gate gate) {
+    this.parts = parts;
     this.scripts = scripts;
     this.gate = gate;
   }
@@ -32,9 +32,9 @@ class PartsController {
       @RequestParam(defaultValue = "false") boolean whole) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
     if (whole) {
-      repairs.makeWhole(id);
+      parts.makeWhole(id);
     } else {
-      repairs.divideIntoParts(id);
+      parts.divideIntoParts(id);
     }
     return "redirect:/walkthroughs/" + id;
   }
@@ -44,7 +44,7 @@ class PartsController {
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam boolean begins) {
     UUID walkthrough = scripts.walkthroughOf(id);
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
-    repairs.part(id, begins);
+    parts.part(id, begins);
     return "redirect:/walkthroughs/" + walkthrough + "#stop-" + id;
   }
 }

@@ -60,6 +60,7 @@ class RepairController {
 
   private final ShownSounds shown;
   private final Repairs repairs;
+  private final RepairSteps steps;
   private final Arrangements arrangements;
   private final RecordedSound recorded;
   private final Scripts scripts;
@@ -68,12 +69,14 @@ class RepairController {
   RepairController(
       ShownSounds shown,
       Repairs repairs,
+      RepairSteps steps,
       Arrangements arrangements,
       RecordedSound recorded,
       Scripts scripts,
       Gate gate) {
     this.shown = shown;
     this.repairs = repairs;
+    this.steps = steps;
     this.arrangements = arrangements;
     this.recorded = recorded;
     this.scripts = scripts;
@@ -118,7 +121,7 @@ class RepairController {
   @ResponseBody
   ShownSounds.Shown undo(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    repairs.undo(id);
+    steps.undo(id);
     return shown.of(id);
   }
 

@@ -6,7 +6,7 @@ import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
 import school.kerygma.app.talk.scripts.UndoStep;
 
-/** What stops played before a deed: a {@link Repairs.Before}. */
+/** What stops played before a deed: a {@link RepairSteps.Before}. */
 @Entity
 @DynamicUpdate
 class RepairStep extends UndoStep {

@@ -1,23 +1,18 @@
 package school.kerygma.app.talk.repair;
 
 import java.nio.charset.StandardCharsets;
-import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.util.DigestUtils;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.ground.store.StoredJson;
 import school.kerygma.app.talk.lectern.Arrangements;
 import school.kerygma.app.talk.lectern.Patch;
 import school.kerygma.app.talk.lectern.PatchRecorded;
@@ -26,15 +21,12 @@ import school.kerygma.app.talk.lectern.Recordings;
 import school.kerygma.app.talk.lectern.Takes;
 import school.kerygma.app.talk.repair.SoundLines.LineWord;
 import school.kerygma.app.talk.scripts.Scripts;
-import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.time.Span;
-import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.QuietPlaces;
 import school.kerygma.core.walkthrough.Arrangement;
 import school.kerygma.core.walkthrough.DividedScript;
 import school.kerygma.core.walkthrough.MarkChange;
-import school.kerygma.core.walkthrough.Parts;
 import school.kerygma.core.walkthrough.RunningOrder.Part;
 import school.kerygma.core.walkthrough.Sight;
 import school.kerygma.core.walkthrough.Trace;
@@ -46,8 +38,6 @@ import school.kerygma.core.walkthrough.Trace;
 @Service
 @Transactional
 public class Repairs {
-
-  private static final int MOST_STEPS = 200;
 
   /** How far a cut may move to a quiet place. */
   private static final long NEAR_MS = 60;
@@ -70,43 +60,13 @@ public class Repairs {
     }
   }
 
-  /** What a stop played, and said, before a deed. */
-  record StopBefore(
-      UUID stop,
-      List<Part> parts,
-      Map<UUID, List<Span>> cuts,
-      String script,
-      String title,
-      Set<UUID> ties) {}
-
-  /**
-   * What was before a deed.
-   *
-   * @param divided the stop that it made
-   * @param joined the stop that it joined to another
-   * @param parts the stops that began a part
-   * @param after stands for what it left behind
-   */
-  record Before(
-      List<StopBefore> stops,
-      @Nullable UUID divided,
-      @Nullable UUID joined,
-      @Nullable MarkBefore mark,
-      @Nullable Set<UUID> parts,
-      String after) {}
-
-  /** What a mark was, and what it was left as. */
-  record MarkBefore(UUID recording, int number, MarkChange before, MarkChange after) {}
-
   private final Arrangements arrangements;
   private final Takes takes;
   private final Recordings recordings;
   private final RecordedSound recorded;
   private final SoundLines lines;
   private final Scripts scripts;
-  private final RepairStep.Repository steps;
-  private final StoredJson stored;
-  private final Clock clock;
+  private final RepairSteps steps;
 
   Repairs(
       Arrangements arrangements,
@@ -115,9 +75,7 @@ public class Repairs {
       RecordedSound recorded,
       SoundLines lines,
       Scripts scripts,
-      RepairStep.Repository steps,
-      StoredJson stored,
-      Clock clock) {
+      RepairSteps steps) {
     this.arrangements = arrangements;
     this.takes = takes;
     this.recordings = recordings;
@@ -125,14 +83,6 @@ public class Repairs {
     this.lines = lines;
     this.scripts = scripts;
     this.steps = steps;
-    this.stored = stored;
-    this.clock = clock;
-  }
-
-  /** What undoing would undo. */
-  @Transactional(readOnly = true)
-  Optional<String> undoes(UUID walkthrough) {
-    return steps.last(walkthrough).map(RepairStep::what);
   }
 
   /** Stands for what a stop plays: whoever repairs it says what they have seen. */
@@ -196,10 +146,10 @@ public class Repairs {
     if (after.playedMs() < Trace.SHORTEST_TAKE_MS) {
       throw Problem.refused("repair-everything");
     }
-    StopBefore was = before(stop, before);
+    RepairSteps.StopBefore was = steps.before(stop, before);
     UUID walkthrough = scripts.walkthroughOf(stop);
     arrangements.arrange(walkthrough, stop, after);
-    keep(walkthrough, what, List.of(was), null, null);
+    steps.keep(walkthrough, what, List.of(was), null, null);
   }
 
   private Span snapped(Stretch stretch, Arrangement now, Span wished) {
@@ -264,13 +214,13 @@ public class Repairs {
     if (now == null || span.isEmpty() || !token(now).equals(patch.patchToken())) {
       return;
     }
-    StopBefore was = before(patch.patchStopId(), now);
+    RepairSteps.StopBefore was = steps.before(patch.patchStopId(), now);
     arrangements.arrange(
         recorded.walkthrough(),
         patch.patchStopId(),
         now.uncut(span.get()).replaced(span.get(), recorded.part()));
     scripts.saidAgain(patch.patchStopId());
-    keep(recorded.walkthrough(), "patch", List.of(was), null, null);
+    steps.keep(recorded.walkthrough(), "patch", List.of(was), null, null);
   }
 
   /** Where words go that are to be said again: from quiet place to quiet place. */
@@ -284,7 +234,7 @@ public class Repairs {
 
   /** Does what tidying up proposes, all of it in one step. */
   void tidy(UUID walkthrough, List<Stretch> cuts) {
-    List<StopBefore> before = new ArrayList<>();
+    List<RepairSteps.StopBefore> before = new ArrayList<>();
     Map<UUID, Arrangement> now = arrangements.of(walkthrough);
     Map<UUID, List<Stretch>> byStop = new HashMap<>();
     cuts.forEach(c -> byStop.computeIfAbsent(c.stop(), s -> new ArrayList<>()).add(c));
@@ -294,7 +244,7 @@ public class Repairs {
           if (playing == null) {
             throw Problem.conflict("repair-changed");
           }
-          before.add(before(stop, playing));
+          before.add(steps.before(stop, playing));
           Arrangement tidied = playing;
           for (Stretch c : own) {
             tidied = tidied.cut(c.span());
@@ -305,7 +255,7 @@ public class Repairs {
           arrangements.arrange(walkthrough, stop, tidied);
         });
     if (!before.isEmpty()) {
-      keep(walkthrough, "tidy", before, null, null);
+      steps.keep(walkthrough, "tidy", before, null, null);
     }
   }
 
@@ -319,13 +269,13 @@ public class Repairs {
             .filter(p -> p.takeId().equals(take))
             .findFirst()
             .orElseThrow(Problem::notFound);
-    StopBefore was = before(stop, now);
+    RepairSteps.StopBefore was = steps.before(stop, now);
     arrangements.arrange(
         walkthrough,
         stop,
         new Arrangement(List.of(whole.in(stop)), arrangements.cutsOf(Set.of(whole.recordingId()))));
     scripts.saidAgain(stop);
-    keep(walkthrough, "choose", List.of(was), null, null);
+    steps.keep(walkthrough, "choose", List.of(was), null, null);
   }
 
   /** Makes two stops of one; the words go where they are said. */
@@ -335,7 +285,7 @@ public class Repairs {
     long at = quiet(now, atMs, atMs - NEAR_MS, atMs + NEAR_MS);
     List<Arrangement> both =
         now.split(at).orElseThrow(() -> Problem.refused("repair-split-nothing"));
-    StopBefore was = before(stop, now);
+    RepairSteps.StopBefore was = steps.before(stop, now);
     List<LineWord> words = lines.words(walkthrough, now).stream().filter(w -> !w.draft()).toList();
     DividedScript script =
         DividedScript.of(
@@ -349,12 +299,12 @@ public class Repairs {
         next,
         new Arrangement(
             both.get(1).parts().stream().map(p -> p.in(next)).toList(), both.get(1).cuts()));
-    keep(walkthrough, "split", List.of(was), next, null);
+    steps.keep(walkthrough, "split", List.of(was), next, null);
   }
 
   /** What is seen at a moment of a stop. */
   private Sight sightAt(UUID stop, Arrangement now, long atMs) {
-    Sight sight = stop(stop).sight().orElseThrow(Problem::notFound);
+    Sight sight = steps.stop(stop).sight().orElseThrow(Problem::notFound);
     Arrangement.Place place = now.at(atMs);
     Trace trace = recordings.trace(now.parts().get(place.part()).recordingId());
     long begun = trace.begunAt(place.recordingMs());
@@ -369,44 +319,13 @@ public class Repairs {
     Arrangement now = seen(stop, token);
     UUID walkthrough = scripts.walkthroughOf(stop);
     UUID next = scripts.next(stop).orElseThrow(() -> Problem.refused("repair-join-nothing"));
-    StopBefore was = before(stop, now);
+    RepairSteps.StopBefore was = steps.before(stop, now);
     Arrangement other = arrangements.of(walkthrough).get(next);
     if (other != null) {
       arrangements.arrange(walkthrough, stop, now.joined(other));
     }
     scripts.join(next, stop);
-    keep(walkthrough, "join", List.of(was), null, next);
-  }
-
-  private StopView stop(UUID stop) {
-    return scripts.stopsOf(scripts.walkthroughOf(stop)).stream()
-        .filter(s -> s.id().equals(stop))
-        .findFirst()
-        .orElseThrow(Problem::notFound);
-  }
-
-  private StopBefore before(UUID stop, Arrangement playing) {
-    StopView view = stop(stop);
-    Map<UUID, List<Span>> cuts = new HashMap<>();
-    playing.cuts().forEach((r, s) -> cuts.put(r, s.asList()));
-    return new StopBefore(stop, playing.parts(), cuts, view.script(), view.title(), view.tasks());
-  }
-
-  private void keep(
-      UUID walkthrough,
-      String what,
-      List<StopBefore> before,
-      @Nullable UUID divided,
-      @Nullable UUID joined) {
-    Before all = new Before(before, divided, joined, null, null, "");
-    keep(
-        walkthrough, what, new Before(before, divided, joined, null, null, left(walkthrough, all)));
-  }
-
-  private void keep(UUID walkthrough, String what, Before before) {
-    steps.save(new RepairStep(walkthrough, what, stored.write(before), clock.instant()));
-    steps.flush();
-    steps.forget(walkthrough, MOST_STEPS);
+    steps.keep(walkthrough, "join", List.of(was), null, next);
   }
 
   /**
@@ -436,111 +355,7 @@ public class Repairs {
     }
     UUID walkthrough = recordings.walkthroughOf(recording);
     recordings.change(recording, number, after);
-    MarkBefore was = new MarkBefore(recording, number, now, after);
-    keep(walkthrough, "mark", new Before(List.of(), null, null, was, null, ""));
-  }
-
-  /** Divides a long walkthrough into parts of about six minutes, at the borders of stops. */
-  void divideIntoParts(UUID walkthrough) {
-    List<StopView> all = scripts.stopsOf(walkthrough);
-    List<Integer> begin = Parts.begin(all.stream().map(StopView::lengthMs).toList());
-    divide(
-        walkthrough, "parts", begin.stream().map(i -> all.get(i).id()).collect(Collectors.toSet()));
-  }
-
-  /** There are no parts any more. */
-  void makeWhole(UUID walkthrough) {
-    divide(walkthrough, "whole", Set.of());
-  }
-
-  /** Says whether a part begins with a stop. */
-  void part(UUID stop, boolean begins) {
-    UUID walkthrough = scripts.walkthroughOf(stop);
-    Set<UUID> begin = new HashSet<>(beginParts(walkthrough));
-    if (begins ? begin.add(stop) : begin.remove(stop)) {
-      divide(walkthrough, "parts", begin);
-    }
-  }
-
-  private void divide(UUID walkthrough, String what, Set<UUID> begin) {
-    Set<UUID> before = beginParts(walkthrough);
-    if (!before.equals(begin)) {
-      scripts.divide(walkthrough, begin);
-      keep(walkthrough, what, new Before(List.of(), null, null, null, before, begins(begin)));
-    }
-  }
-
-  private Set<UUID> beginParts(UUID walkthrough) {
-    return scripts.stopsOf(walkthrough).stream()
-        .filter(StopView::beginsPart)
-        .map(StopView::id)
-        .collect(Collectors.toSet());
-  }
-
-  private static String begins(Set<UUID> begin) {
-    return begin.stream().map(UUID::toString).sorted().collect(Collectors.joining(" "));
-  }
-
-  /** Stands for what a deed left behind: what is played, and the words where they were moved. */
-  private String left(UUID walkthrough, Before before) {
-    Map<UUID, Arrangement> now = arrangements.of(walkthrough);
-    boolean moved = before.divided() != null || before.joined() != null;
-    StringBuilder left = new StringBuilder();
-    List<UUID> touched = new ArrayList<>(before.stops().stream().map(StopBefore::stop).toList());
-    if (before.divided() != null) {
-      touched.add(before.divided());
-    }
-    List<StopView> stops = scripts.stopsOf(walkthrough);
-    for (UUID stop : touched) {
-      left.append(now.containsKey(stop) ? token(now.get(stop)) : "gone");
-      if (moved) {
-        stops.stream()
-            .filter(s -> s.id().equals(stop))
-            .forEach(s -> left.append(s.script()).append(s.title()));
-      }
-    }
-    return DigestUtils.md5DigestAsHex(left.toString().getBytes(StandardCharsets.UTF_8));
-  }
-
-  /**
-   * Undoes the last deed.
-   *
-   * @throws Problem if its stops have changed otherwise since: nothing is undone then, and the deed
-   *     is forgotten, so that those before it can be undone
-   */
-  @Transactional(noRollbackFor = Problem.class)
-  void undo(UUID walkthrough) {
-    RepairStep step =
-        steps.last(walkthrough).orElseThrow(() -> Problem.conflict("repair-nothing-to-undo"));
-    Before before = stored.read(step.body(), Before.class);
-    MarkBefore mark = before.mark();
-    if (mark != null) {
-      recordings.change(mark.recording(), mark.number(), mark.before());
-      steps.delete(step);
-      return;
-    }
-    Set<UUID> parts = before.parts();
-    String now = parts == null ? left(walkthrough, before) : begins(beginParts(walkthrough));
-    if (!now.equals(before.after())) {
-      steps.delete(step);
-      throw Problem.conflict("repair-cannot-undo");
-    }
-    if (parts != null) {
-      scripts.divide(walkthrough, parts);
-    }
-    for (StopBefore was : before.stops()) {
-      Map<UUID, Spans> cuts = new HashMap<>();
-      was.cuts().forEach((r, s) -> cuts.put(r, Spans.of(s)));
-      Arrangement whole = new Arrangement(was.parts(), cuts);
-      arrangements.arrange(walkthrough, was.stop(), whole);
-      if (before.joined() != null) {
-        scripts.unjoin(before.joined(), was.script(), was.ties());
-      }
-      if (before.divided() != null) {
-        scripts.removeStop(before.divided());
-        scripts.retyped(was.stop(), was.script());
-      }
-    }
-    steps.delete(step);
+    RepairSteps.MarkBefore was = new RepairSteps.MarkBefore(recording, number, now, after);
+    steps.keep(walkthrough, "mark", new RepairSteps.Before(List.of(), null, null, was, null, ""));
   }
 }

@@ -24,15 +24,15 @@ class ShownSounds {
    */
   record Shown(@Nullable String undoes, boolean working, List<SoundLines.Line> stops) {}
 
-  private final Repairs repairs;
+  private final RepairSteps steps;
   private final SoundLines lines;
   private final Arrangements arrangements;
   private final Scripts scripts;
   private final Jobs jobs;
 
   ShownSounds(
-      Repairs repairs, SoundLines lines, Arrangements arrangements, Scripts scripts, Jobs jobs) {
-    this.repairs = repairs;
+      RepairSteps steps, SoundLines lines, Arrangements arrangements, Scripts scripts, Jobs jobs) {
+    this.steps = steps;
     this.lines = lines;
     this.arrangements = arrangements;
     this.scripts = scripts;
@@ -41,7 +41,7 @@ class ShownSounds {
 
   Shown of(UUID walkthrough) {
     return new Shown(
-        repairs.undoes(walkthrough).orElse(null),
+        steps.undoes(walkthrough).orElse(null),
         jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent(),
         lines.of(walkthrough, inOrder(walkthrough)));
   }
