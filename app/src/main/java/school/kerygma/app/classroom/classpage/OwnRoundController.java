@@ -1,7 +1,6 @@
 package school.kerygma.app.classroom.classpage;
 
 import java.time.Clock;
-import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,52 +14,46 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.rounds.RoundVoices;
 import school.kerygma.app.plan.rounds.Rounds;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
-import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.round.RoundRule;
-import school.kerygma.core.time.Edge;
 
 /** A round as a student takes part in it. */
 @Controller
 class OwnRoundController {
 
   private final ShownRounds shown;
-  private final TaskLists lists;
+  private final AskedRound asked;
   private final Rounds rounds;
   private final RoundVoices voices;
   private final Sections sections;
-  private final Gate gate;
   private final Clock clock;
   private final boolean standIn;
 
   OwnRoundController(
       ShownRounds shown,
-      TaskLists lists,
+      AskedRound asked,
       Rounds rounds,
       RoundVoices voices,
       Sections sections,
-      Gate gate,
       Clock clock,
       @Value("${kerygma.demo}") boolean standIn) {
     this.shown = shown;
-    this.lists = lists;
+    this.asked = asked;
     this.rounds = rounds;
     this.voices = voices;
     this.sections = sections;
-    this.gate = gate;
     this.clock = clock;
     this.standIn = standIn;
   }
 
   @GetMapping("/class/tasks/{task}/round")
   String round(@AuthenticationPrincipal SignedIn me, @PathVariable UUID task, Model model) {
-    ListedTask listed = listed(me, task);
+    ListedTask listed = asked.listed(me, task);
     Rounds.Round round = rounds.of(task).orElseThrow(Problem::notFound);
     SectionView section = sections.get(listed.section());
     List<Rounds.Answer> answers = rounds.answers(task, section.id());
@@ -72,7 +65,7 @@ class OwnRoundController {
     model.addAttribute("today", section.calendar().dateOf(clock.instant()));
     model.addAttribute(
         "answerDue", listed.round().map(ListedTask.Round::answerDue).orElse(listed.due()));
-    model.addAttribute("taken", taken(listed));
+    model.addAttribute("taken", asked.taken(listed));
     model.addAttribute("progress", Rounds.progress(round.rule(), me.id(), answers));
     model.addAttribute("standIn", standIn);
     Map<String, RoundVoices.Recorded> waiting = new HashMap<>();
@@ -94,7 +87,7 @@ class OwnRoundController {
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID task,
       @RequestParam(defaultValue = "") String words) {
-    ListedTask listed = open(me, task);
+    ListedTask listed = asked.open(me, task);
     rounds.answer(rounds.of(task).orElseThrow(Problem::notFound), listed.section(), me.id(), words);
     return "redirect:/class/tasks/" + task + "/round";
   }
@@ -105,40 +98,9 @@ class OwnRoundController {
       @PathVariable UUID task,
       @PathVariable UUID answer,
       @RequestParam(defaultValue = "") String words) {
-    ListedTask listed = open(me, task);
+    ListedTask listed = asked.open(me, task);
     rounds.reply(
         rounds.of(task).orElseThrow(Problem::notFound), listed.section(), me.id(), answer, words);
     return "redirect:/class/tasks/" + task + "/round#answer-" + answer;
-  }
-
-  private RoundVoices.Recorded own(SignedIn me, UUID voice) {
-    gate.check(me, Deed.TAKE_PART, Gate.Kind.ROUND_VOICE, voice);
-    RoundVoices.Recorded of = voices.get(voice);
-    if (!of.student().equals(me.id())) {
-      throw Problem.notFound(); // Others hear it, and no more.
-    }
-    return of;
-  }
-
-  private ListedTask listed(SignedIn me, UUID task) {
-    gate.check(me, Deed.TAKE_PART, Gate.Kind.TASK, task);
-    return lists.find(me.id(), task).orElseThrow(() -> Problem.conflict("task-not-listed"));
-  }
-
-  private ListedTask open(SignedIn me, UUID task) {
-    ListedTask listed = listed(me, task);
-    if (listed.waits()) {
-      throw Problem.conflict("task-waits");
-    }
-    if (!taken(listed)) {
-      throw Problem.conflict("round-over");
-    }
-    return listed;
-  }
-
-  /** A round is a talk of all at one time: it ends when it is due, or may last be improved. */
-  private boolean taken(ListedTask listed) {
-    Instant last = listed.improve().filter(i -> i.isAfter(listed.due())).orElse(listed.due());
-    return !Edge.isOver(last, clock.instant());
   }
 }

@@ -3,8 +3,6 @@ package school.kerygma.app.classroom.classpage;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.io.InputStream;
-import java.time.Clock;
-import java.time.Instant;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
@@ -22,7 +20,6 @@ import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.rounds.RoundVoices;
 import school.kerygma.app.plan.rounds.Rounds;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.time.Edge;
 
 /** What is spoken in a round: announced, sent, made, and put up. */
 @Controller
@@ -39,26 +36,23 @@ class OwnRoundVoiceController {
   /** How a recording is. */
   record Stand(UUID voice, RoundVoices.State state) {}
 
-  private final TaskLists lists;
+  private final AskedRound asked;
   private final Rounds rounds;
   private final RoundVoices voices;
   private final Gate gate;
-  private final Clock clock;
 
-  OwnRoundVoiceController(
-      TaskLists lists, Rounds rounds, RoundVoices voices, Gate gate, Clock clock) {
-    this.lists = lists;
+  OwnRoundVoiceController(AskedRound asked, Rounds rounds, RoundVoices voices, Gate gate) {
+    this.asked = asked;
     this.rounds = rounds;
     this.voices = voices;
     this.gate = gate;
-    this.clock = clock;
   }
 
   @PostMapping("/class/tasks/{task}/round/voices")
   @ResponseBody
   Stand announce(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID task, @RequestBody Coming coming) {
-    ListedTask listed = open(me, task);
+    ListedTask listed = asked.open(me, task);
     UUID voice =
         voices.announce(
             rounds.of(task).orElseThrow(Problem::notFound),
@@ -92,7 +86,7 @@ class OwnRoundVoiceController {
   @PostMapping("/class/rounds/voices/{voice}/anyway")
   String sendAllTheSame(@AuthenticationPrincipal SignedIn me, @PathVariable UUID voice) {
     RoundVoices.Recorded of = own(me, voice);
-    open(me, of.task());
+    asked.open(me, of.task());
     voices.sendAllTheSame(voice);
     return "redirect:/class/tasks/" + of.task() + "/round";
   }
@@ -104,27 +98,5 @@ class OwnRoundVoiceController {
       throw Problem.notFound(); // Others hear it, and no more.
     }
     return of;
-  }
-
-  private ListedTask listed(SignedIn me, UUID task) {
-    gate.check(me, Deed.TAKE_PART, Gate.Kind.TASK, task);
-    return lists.find(me.id(), task).orElseThrow(() -> Problem.conflict("task-not-listed"));
-  }
-
-  private ListedTask open(SignedIn me, UUID task) {
-    ListedTask listed = listed(me, task);
-    if (listed.waits()) {
-      throw Problem.conflict("task-waits");
-    }
-    if (!taken(listed)) {
-      throw Problem.conflict("round-over");
-    }
-    return listed;
-  }
-
-  /** A round is a talk of all at one time: it ends when it is due, or may last be improved. */
-  private boolean taken(ListedTask listed) {
-    Instant last = listed.improve().filter(i -> i.isAfter(listed.due())).orElse(listed.due());
-    return !Edge.isOver(last, clock.instant());
   }
 }

@@ -112,4 +112,8 @@ class PlannedWeek {
         .flatMap(t -> t.sheet().days().values().stream())
         .min(LocalDate::compareTo);
   }
+
+  List<DeliveryView> deliveries(List<SectionView> own) {
+    return postings.ofSections(own.stream().map(SectionView::id).toList());
+  }
 }

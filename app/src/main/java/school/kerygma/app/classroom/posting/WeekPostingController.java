@@ -95,7 +95,7 @@ class WeekPostingController {
     LocalDate monday = SchoolCalendar.mondayOf(shown);
     List<SectionView> own = SectionView.during(monday, all);
     List<TaskView> planned = weeks.planned(own, monday);
-    List<DeliveryView> deliveries = deliveries(own);
+    List<DeliveryView> deliveries = weeks.deliveries(own);
     Standing standing = Standing.of(deliveries, now);
     Map<UUID, List<ChangesSinceTold.Changed>> changed = toldTasks.open(deliveries);
     List<PostingRow> rows = new ArrayList<>();
@@ -127,10 +127,6 @@ class WeekPostingController {
         "changes",
         PostedWords.of(rows.stream().flatMap(r -> r.delivery().stream()).toList(), tasks));
     return "posting/week";
-  }
-
-  private List<DeliveryView> deliveries(List<SectionView> own) {
-    return postings.ofSections(own.stream().map(SectionView::id).toList());
   }
 
   /** Sections that do the same tasks get one posting together. */
