@@ -14,33 +14,34 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /** Asks the demonstration server without a browser: each client has cookies of its own. */
-final class Caller {
+public final class Caller {
 
-  static final String FORM = "application/x-www-form-urlencoded";
+  public static final String FORM = "application/x-www-form-urlencoded";
 
   private Caller() {}
 
-  static HttpClient client() {
+  public static HttpClient client() {
     return HttpClient.newBuilder()
         .cookieHandler(new CookieManager())
         .followRedirects(HttpClient.Redirect.NEVER)
         .build();
   }
 
-  static HttpResponse<String> get(HttpClient client, String path)
+  public static HttpResponse<String> get(HttpClient client, String path)
       throws IOException, InterruptedException {
     URI uri = URI.create(path.startsWith("http") ? path : DemoServer.address() + path);
     return client.send(HttpRequest.newBuilder(uri).build(), HttpResponse.BodyHandlers.ofString());
   }
 
-  static String token(HttpClient client, String path) throws IOException, InterruptedException {
+  public static String token(HttpClient client, String path)
+      throws IOException, InterruptedException {
     Matcher m =
         Pattern.compile("name=\"csrf\" content=\"([^\"]+)\"").matcher(get(client, path).body());
     assertThat(m.find()).isTrue();
     return m.group(1);
   }
 
-  static HttpResponse<String> post(
+  public static HttpResponse<String> post(
       HttpClient client, String path, String type, String body, String token)
       throws IOException, InterruptedException {
     HttpRequest.Builder request =
@@ -53,7 +54,7 @@ final class Caller {
     return client.send(request.build(), HttpResponse.BodyHandlers.ofString());
   }
 
-  static HttpResponse<String> signIn(HttpClient client, String email, String password)
+  public static HttpResponse<String> signIn(HttpClient client, String email, String password)
       throws IOException, InterruptedException {
     String form =
         "email=" + URLEncoder.encode(email, StandardCharsets.UTF_8) + "&password=" + password;
@@ -61,21 +62,21 @@ final class Caller {
         client, "/sign-in", "application/x-www-form-urlencoded", form, token(client, "/sign-in"));
   }
 
-  static HttpClient teacher(String email) throws IOException, InterruptedException {
+  public static HttpClient teacher(String email) throws IOException, InterruptedException {
     HttpClient client = client();
     assertThat(signIn(client, email, DemoServer.PASSWORD).headers().firstValue("Location"))
         .hasValueSatisfying(l -> assertThat(l).contains("/plan"));
     return client;
   }
 
-  static HttpClient byCard(String link) throws IOException, InterruptedException {
+  public static HttpClient byCard(String link) throws IOException, InterruptedException {
     HttpClient client = client();
     assertThat(get(client, link).statusCode()).isEqualTo(302);
     return client;
   }
 
   /** Sends a form; fields and values in turn. */
-  static HttpResponse<String> form(HttpClient client, String path, String... fields)
+  public static HttpResponse<String> form(HttpClient client, String path, String... fields)
       throws IOException, InterruptedException {
     StringBuilder body = new StringBuilder();
     for (int i = 0; i < fields.length; i += 2) {
@@ -88,7 +89,7 @@ final class Caller {
   }
 
   /** Where an answer leads. */
-  static String location(HttpResponse<String> answer) {
+  public static String location(HttpResponse<String> answer) {
     return answer.headers().firstValue("Location").orElse("");
   }
 }

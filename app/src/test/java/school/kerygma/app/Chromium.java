@@ -24,7 +24,7 @@ import school.kerygma.app.ground.accounts.People;
  * Debian's Chromium without a window, and without all that draws one: half of the processor's time
  * for the same pages. Every message of a page's console that tells of a fault is kept.
  */
-final class Chromium implements AutoCloseable {
+public final class Chromium implements AutoCloseable {
 
   /** Only what is wrong is asked for: to tell all that is right takes half as long again. */
   private static final String VIOLATIONS =
@@ -47,7 +47,7 @@ final class Chromium implements AutoCloseable {
   private final List<String> faults = new ArrayList<>();
 
   /** With a microphone into which the file is spoken, once, from the moment it is opened. */
-  Chromium(Path microphone) {
+  public Chromium(Path microphone) {
     this(
         List.of(
             "--use-fake-ui-for-media-stream",
@@ -56,14 +56,14 @@ final class Chromium implements AutoCloseable {
   }
 
   /** Without a microphone. */
-  Chromium() {
+  public Chromium() {
     if (shared == null || !shared.browser.isConnected()) {
       shared = start(List.of());
     }
     started = shared;
   }
 
-  Chromium(List<String> arguments) {
+  public Chromium(List<String> arguments) {
     started = start(arguments);
   }
 
@@ -89,12 +89,12 @@ final class Chromium implements AutoCloseable {
                     .setArgs(all)));
   }
 
-  BrowserContext context(int width, int height) {
+  public BrowserContext context(int width, int height) {
     return context(width, height, "America/Halifax");
   }
 
   /** A window of somebody who lives in another time zone. */
-  BrowserContext context(int width, int height, String zone) {
+  public BrowserContext context(int width, int height, String zone) {
     BrowserContext context =
         started.browser.newContext(
             new Browser.NewContextOptions()
@@ -114,17 +114,17 @@ final class Chromium implements AutoCloseable {
     return context;
   }
 
-  Page teacher(BrowserContext context) {
+  public Page teacher(BrowserContext context) {
     Page page = context.newPage();
     signIn(page, DemoServer.address());
     return page;
   }
 
-  void signIn(Page page, String address) {
+  public void signIn(Page page, String address) {
     signIn(page, address, DemoServer.TEACHER);
   }
 
-  void signIn(Page page, String address, String email) {
+  public void signIn(Page page, String address, String email) {
     page.navigate(address + "/sign-in");
     page.getByLabel("E-mail").fill(email);
     page.getByLabel("Password").fill(DemoServer.PASSWORD);
@@ -133,7 +133,7 @@ final class Chromium implements AutoCloseable {
   }
 
   /** A page of a test school's teacher, signed in. */
-  Page at(BrowserContext desk, TestSchool school, String path) {
+  public Page at(BrowserContext desk, TestSchool school, String path) {
     Page page = desk.newPage();
     signIn(page, DemoServer.address(), school.email());
     page.navigate(DemoServer.address() + path);
@@ -141,13 +141,13 @@ final class Chromium implements AutoCloseable {
   }
 
   /** The first page of a student or a guardian who comes with a pass card. */
-  static Page byCard(BrowserContext context, UUID person) {
+  public static Page byCard(BrowserContext context, UUID person) {
     Page page = context.newPage();
     page.navigate(DemoServer.bean(People.class).cardLinks(Set.of(person)).get(person));
     return page;
   }
 
-  List<String> faults() {
+  public List<String> faults() {
     return faults;
   }
 
@@ -155,7 +155,7 @@ final class Chromium implements AutoCloseable {
    * Reference: axe-core, rules of WCAG 2.2 A and AA. Nothing waits for a script that does not know
    * of it, and stays hidden for good.
    */
-  static void assertAccessible(Page page) {
+  public static void assertAccessible(Page page) {
     PlaywrightAssertions.assertThat(page.locator("[x-cloak]")).hasCount(0);
     page.frames().forEach(Chromium::bringAxe);
     assertThat((List<?>) page.evaluate(VIOLATIONS)).as(page.url()).isEmpty();

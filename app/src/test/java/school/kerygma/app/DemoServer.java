@@ -13,12 +13,12 @@ import org.springframework.context.ConfigurableApplicationContext;
  * The whole application with the demonstration school on a port of its own, started once for all
  * tests of a process that need it. Its clock starts on Wednesday 2026-09-30, 10:15 in Halifax.
  */
-final class DemoServer {
+public final class DemoServer {
 
-  static final String START = "2026-09-30T13:15:00Z";
-  static final String TEACHER = "odalys.brandt@tidewater.example";
-  static final String COLLEAGUE = "henrik.vale@tidewater.example";
-  static final String PASSWORD = "footbridge";
+  public static final String START = "2026-09-30T13:15:00Z";
+  public static final String TEACHER = "odalys.brandt@tidewater.example";
+  public static final String COLLEAGUE = "henrik.vale@tidewater.example";
+  public static final String PASSWORD = "footbridge";
 
   /** Its people and papers are there since ten minutes before. */
   private static final MadeSchool MADE =
@@ -71,7 +71,7 @@ final class DemoServer {
    *
    * @param settings its address and others; reached directly if there are none
    */
-  static Process secondNode(int port, String... settings) throws IOException {
+  public static Process secondNode(int port, String... settings) throws IOException {
     ProcessBuilder second =
         new ProcessBuilder(
             Path.of(System.getProperty("java.home"), "bin", "java").toString(),
@@ -96,35 +96,35 @@ final class DemoServer {
         .start();
   }
 
-  static int port() throws IOException {
+  public static int port() throws IOException {
     try (var socket = new java.net.ServerSocket(0)) {
       return socket.getLocalPort();
     }
   }
 
-  static String address() {
+  public static String address() {
     return "http://127.0.0.1:"
         + ((ServletWebServerApplicationContext) CONTEXT).getWebServer().getPort();
   }
 
   /** Has somebody told of events of the application, as long as the tests run. */
-  static void listen(org.springframework.context.ApplicationListener<?> listener) {
+  public static void listen(org.springframework.context.ApplicationListener<?> listener) {
     CONTEXT.addApplicationListener(listener);
   }
 
-  static void publish(Object event) {
+  public static void publish(Object event) {
     CONTEXT.publishEvent(event);
   }
 
-  static <T> T bean(String name, Class<T> type) {
+  public static <T> T bean(String name, Class<T> type) {
     return CONTEXT.getBean(name, type);
   }
 
-  static <T> java.util.stream.Stream<T> beans(Class<T> type) {
+  public static <T> java.util.stream.Stream<T> beans(Class<T> type) {
     return CONTEXT.getBeanProvider(type).orderedStream();
   }
 
-  static <T> T bean(Class<T> type) {
+  public static <T> T bean(Class<T> type) {
     return CONTEXT.getBean(type);
   }
 }

@@ -8,7 +8,7 @@ import school.kerygma.core.voice.Loudness;
  * browser under test may drop or repeat some milliseconds when the machine is busy, so the one is
  * laid onto the other in stretches of two seconds, each near to where the one before it lay.
  */
-final class Likeness {
+public final class Likeness {
 
   private static final int STEPS_PER_SECOND = 20;
   private static final int STRETCH = 2 * STEPS_PER_SECOND;
@@ -22,7 +22,7 @@ final class Likeness {
    * @param kept sound of 16,000 samples a second
    * @param said another, which may begin earlier and end later
    */
-  static double of(short[] kept, short[] said) {
+  public static double of(short[] kept, short[] said) {
     double[] ours = energy(kept);
     double[] theirs = energy(Arrays.copyOf(said, said.length + kept.length));
     double[] laid = new double[ours.length];

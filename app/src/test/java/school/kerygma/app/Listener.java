@@ -7,7 +7,7 @@ import com.microsoft.playwright.Page;
  * next stop when the words of the last one have been heard, however slowly a busy machine lets them
  * through.
  */
-final class Listener {
+public final class Listener {
 
   /** A silence this long is the end of a stop; those between sentences are shorter. */
   private static final String HEAR =
@@ -41,25 +41,25 @@ final class Listener {
   private final Page page;
 
   /** Hears the pages that are opened in this tab from now on. */
-  Listener(Page page) {
+  public Listener(Page page) {
     this.page = page;
     page.addInitScript(HEAR);
   }
 
   /** Waits until so many stops have been said to their end. */
-  void untilSaid(int stops) {
+  public void untilSaid(int stops) {
     page.waitForFunction("n => window.stopsHeard >= n", stops);
   }
 
   /** Waits until the stop of this index is being said, and until a part of its time is gone. */
-  void untilWithin(int stop, int ms) {
+  public void untilWithin(int stop, int ms) {
     page.waitForFunction("n => window.stopsHeard === n && window.speaking", stop);
     page.evaluate("window.since = performance.now()");
     page.waitForFunction("ms => performance.now() - window.since > ms", ms);
   }
 
   /** From now on {@link #lostMs} counts what the microphone does not deliver. */
-  void count() {
+  public void count() {
     page.evaluate(
         "() => { window.counted = { at: performance.now(), sound: window.microphone.stats.deliveredFramesDuration }; }");
   }
@@ -69,7 +69,7 @@ final class Listener {
    * #count}: on a machine that is too busy it drops sound before any application can hear it.
    * Source: W3C Media Capture Extensions, MediaStreamTrackAudioStats.
    */
-  double lostMs() {
+  public double lostMs() {
     return ((Number)
             page.evaluate(
                 "() => performance.now() - window.counted.at - (window.microphone.stats.deliveredFramesDuration - window.counted.sound)"))

@@ -19,7 +19,7 @@ import school.kerygma.media.process.Program;
  * The demonstration school as it lies in a database dump and a home: made once, however many
  * processes test with it, and kept until what it is made of changes.
  */
-final class MadeSchool {
+public final class MadeSchool {
 
   private static final Path TARGET = Path.of("target").toAbsolutePath();
 
@@ -41,7 +41,7 @@ final class MadeSchool {
    *
    * @param settings with which the application makes it
    */
-  static MadeSchool with(String... settings) {
+  public static MadeSchool with(String... settings) {
     try {
       Path place = TARGET.resolve("demonstration-" + madeOf());
       try (FileChannel lock =
@@ -100,12 +100,12 @@ final class MadeSchool {
   }
 
   /** A new database with all that is in it. */
-  String database() {
+  public String database() {
     return TestDatabase.filled(place.resolve("database.dump"));
   }
 
   /** Puts its home into a directory that is not there yet. */
-  void home(Path to) {
+  public void home(Path to) {
     Program.run(
         List.of("cp", "-a", place.resolve("home").toString(), to.toString()),
         Duration.ofMinutes(1),

@@ -30,10 +30,10 @@ import school.kerygma.media.process.Program;
  * A demonstration as an earlier version left it, opened with what stands now. bin/museum packs
  * them; each bears the name of the commit that made it.
  */
-final class Museum implements AutoCloseable {
+public final class Museum implements AutoCloseable {
 
   /** When the pieces were made: a Monday, 10:00 in Halifax. */
-  static final String MADE = "2026-11-30T14:00:00Z";
+  public static final String MADE = "2026-11-30T14:00:00Z";
 
   private static final Pattern LINK = Pattern.compile("(?:href|src)=\"(/[^\"#]*)[\"#]");
   private static final Pattern SAME =
@@ -44,11 +44,11 @@ final class Museum implements AutoCloseable {
       Pattern.compile(
           "/(sign-out|webjars|css|js|fonts|vendor|help-pictures|icons|c/|calendar).*|.*/out");
 
-  final ConfigurableApplicationContext context;
-  final String address;
+  public final ConfigurableApplicationContext context;
+  public final String address;
 
   /** Opens a piece at a moment. */
-  static Museum open(String commit, Path directory, String clock) {
+  public static Museum open(String commit, Path directory, String clock) {
     try {
       Path home = Files.createDirectories(directory.resolve("home"));
       Program.run(
@@ -83,15 +83,15 @@ final class Museum implements AutoCloseable {
                 "--spring.datasource.url=" + database);
   }
 
-  <T> T bean(Class<T> type) {
+  public <T> T bean(Class<T> type) {
     return context.getBean(type);
   }
 
-  JdbcClient sql() {
+  public JdbcClient sql() {
     return bean(JdbcClient.class);
   }
 
-  HttpClient teacher() throws IOException, InterruptedException {
+  public HttpClient teacher() throws IOException, InterruptedException {
     HttpClient client = Caller.client();
     String form =
         "email=" + DemoServer.TEACHER.replace("@", "%40") + "&password=" + DemoServer.PASSWORD;
@@ -105,7 +105,7 @@ final class Museum implements AutoCloseable {
     return client;
   }
 
-  HttpClient byCard(UUID person) throws IOException, InterruptedException {
+  public HttpClient byCard(UUID person) throws IOException, InterruptedException {
     String link = bean(People.class).cardLinks(Set.of(person)).get(person);
     HttpClient client = Caller.client();
     Caller.get(client, address + URI.create(link).getPath());
@@ -113,12 +113,12 @@ final class Museum implements AutoCloseable {
   }
 
   /** Sets the clock of the school. */
-  void at(String moment) {
+  public void at(String moment) {
     ((ScopedClock) bean(java.time.Clock.class)).moveTo(java.time.Instant.parse(moment));
   }
 
   /** Sends a form. */
-  HttpResponse<String> form(HttpClient client, String path, String body)
+  public HttpResponse<String> form(HttpClient client, String path, String body)
       throws IOException, InterruptedException {
     return client.send(
         HttpRequest.newBuilder(URI.create(address + path))
@@ -130,7 +130,7 @@ final class Museum implements AutoCloseable {
   }
 
   /** A student, or a guardian of one. */
-  UUID somebody(boolean student) {
+  public UUID somebody(boolean student) {
     return sql()
         .sql(
             student
@@ -142,7 +142,7 @@ final class Museum implements AutoCloseable {
   }
 
   /** What was asked and how it was answered. */
-  record Answer(String path, int status) {
+  public record Answer(String path, int status) {
 
     boolean isGood() {
       return status == 200 || status == 206 || status == 302 || status == 303;
@@ -154,7 +154,7 @@ final class Museum implements AutoCloseable {
    *
    * @param alike at most so many pages that differ in a number, a date or an id alone
    */
-  List<Answer> walk(HttpClient client, int alike, String... from)
+  public List<Answer> walk(HttpClient client, int alike, String... from)
       throws IOException, InterruptedException {
     List<Answer> answers = new ArrayList<>();
     Map<String, Integer> seen = new HashMap<>();

@@ -11,7 +11,7 @@ import school.kerygma.media.process.Program;
 /**
  * A narration spoken by Debian's flite into a WAV file: silence, a stop, silence, the next stop.
  */
-final class Narration {
+public final class Narration {
 
   /** Long enough for a slow machine to begin recording after the microphone has been opened. */
   private static final long LEAD_MS = 8_000;
@@ -20,7 +20,7 @@ final class Narration {
 
   private Narration() {}
 
-  static Path speak(Path directory, List<String> stops) throws IOException {
+  public static Path speak(Path directory, List<String> stops) throws IOException {
     List<String> files = new ArrayList<>();
     files.add(silence(directory, "lead", LEAD_MS));
     for (int i = 0; i < stops.size(); i++) {

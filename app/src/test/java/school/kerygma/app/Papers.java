@@ -31,12 +31,12 @@ import school.kerygma.core.time.Moments;
 import tools.jackson.databind.json.JsonMapper;
 
 /** What tests of papers need: papers that are read, recorded over and put up. */
-final class Papers {
+public final class Papers {
 
   private Papers() {}
 
   /** Writes a paper of the Open Document Format (ISO 26300) by hand. */
-  static Path open(Path file, String mediaType, String body) throws IOException {
+  public static Path open(Path file, String mediaType, String body) throws IOException {
     Map<String, String> entries = new LinkedHashMap<>();
     entries.put("mimetype", mediaType);
     entries.put(
@@ -58,7 +58,7 @@ final class Papers {
     return zip(file, entries);
   }
 
-  static Path zip(Path file, Map<String, String> entries) throws IOException {
+  public static Path zip(Path file, Map<String, String> entries) throws IOException {
     try (ZipOutputStream zip = new ZipOutputStream(Files.newOutputStream(file))) {
       for (Map.Entry<String, String> entry : entries.entrySet()) {
         zip.putNextEntry(new ZipEntry(entry.getKey()));
@@ -68,7 +68,7 @@ final class Papers {
     return file;
   }
 
-  static UUID bring(TestSchool school, Path file) throws IOException {
+  public static UUID bring(TestSchool school, Path file) throws IOException {
     Handouts.TakenIn taken =
         DemoServer.bean(Handouts.class)
             .takeIn(school.teacher(), file.getFileName().toString(), Files.newInputStream(file));
@@ -76,7 +76,7 @@ final class Papers {
     return taken.handout();
   }
 
-  static void bringEdition(TestSchool school, UUID handout, Path file) throws IOException {
+  public static void bringEdition(TestSchool school, UUID handout, Path file) throws IOException {
     end(
         DemoServer.bean(Handouts.class)
             .takeInEdition(
@@ -87,17 +87,17 @@ final class Papers {
             .work());
   }
 
-  static void end(UUID work) {
+  public static void end(UUID work) {
     Jobs jobs = DemoServer.bean(Jobs.class);
     await().until(() -> jobs.find(work).orElseThrow().state().isOver());
   }
 
-  static List<UUID> pages(UUID handout) {
+  public static List<UUID> pages(UUID handout) {
     return DemoServer.bean(Handouts.class).get(handout).shown().stream().map(PageView::id).toList();
   }
 
   /** Puts a task up for which the paper is to be read. */
-  static void putUp(TestSchool school, UUID handout, Optional<UUID> walkthrough) {
+  public static void putUp(TestSchool school, UUID handout, Optional<UUID> walkthrough) {
     UUID task =
         DemoServer.bean(Tasks.class)
             .plan(
@@ -119,7 +119,8 @@ final class Papers {
   }
 
   /** A walkthrough of one stop that shows a frame of a page, recorded with some events. */
-  static UUID recorded(TestSchool school, UUID page, Box frame, List<Map<String, Object>> events)
+  public static UUID recorded(
+      TestSchool school, UUID page, Box frame, List<Map<String, Object>> events)
       throws IOException {
     Scripts scripts = DemoServer.bean(Scripts.class);
     Recordings recordings = DemoServer.bean(Recordings.class);

@@ -14,7 +14,7 @@ import org.springframework.util.FileSystemUtils;
 import school.kerygma.media.process.Program;
 
 /** A PostgreSQL cluster of the tests' own, started once for the whole run and removed after it. */
-final class TestDatabase {
+public final class TestDatabase {
 
   private static final Path SCRIPT = Path.of("..", "bin", "database").toAbsolutePath().normalize();
   private static final AtomicInteger MADE = new AtomicInteger();
@@ -41,7 +41,7 @@ final class TestDatabase {
     }
   }
 
-  static String password() {
+  public static String password() {
     return System.getProperty("spring.datasource.password");
   }
 
@@ -65,7 +65,7 @@ final class TestDatabase {
   }
 
   /** The address of a new, empty database. */
-  static String fresh() {
+  public static String fresh() {
     String name = "test" + MADE.incrementAndGet();
     try (var connection = DriverManager.getConnection(url("postgres"), "kerygma", password());
         var statement = connection.createStatement()) {
@@ -78,7 +78,7 @@ final class TestDatabase {
   }
 
   /** The address of a new database with what an earlier version dumped. */
-  static String filled(Path dump) {
+  public static String filled(Path dump) {
     String url = fresh();
     String name = url.substring(url.lastIndexOf('/') + 1);
     run("load", DIRECTORY.toString(), "" + PORT, dump.toString(), name);
@@ -86,7 +86,7 @@ final class TestDatabase {
   }
 
   /** Writes all that is in a database to a file. */
-  static void dump(String url, Path file) {
+  public static void dump(String url, Path file) {
     String name = url.substring(url.lastIndexOf('/') + 1);
     run("dump", DIRECTORY.toString(), "" + PORT, file.toString(), name);
   }

@@ -21,16 +21,16 @@ import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.Moments;
 
 /** A small school of a test's own beside the demonstration. */
-record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID> students) {
+public record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID> students) {
 
   private static int made;
 
   /** A school in a zone, with one teacher and one section of some students, a guardian each. */
-  static TestSchool in(String zone, int students) {
+  public static TestSchool in(String zone, int students) {
     return in(zone, students, Set.of());
   }
 
-  static synchronized TestSchool in(String zone, int students, Set<LocalDate> daysOff) {
+  public static synchronized TestSchool in(String zone, int students, Set<LocalDate> daysOff) {
     made++;
     People people = DemoServer.bean(People.class);
     Sections sections = DemoServer.bean(Sections.class);
@@ -62,7 +62,7 @@ record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID>
   }
 
   /** The teacher says yes to all that others ask. */
-  void sayYes() {
+  public void sayYes() {
     Linking linking = DemoServer.bean(Linking.class);
     linking.askedOf(teacher).forEach(q -> linking.answer(teacher, q.id(), true));
   }
@@ -70,7 +70,7 @@ record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID>
   /**
    * Puts a walkthrough up in the section on the Monday of the demonstration's week, for nine days.
    */
-  void post(UUID walkthrough) {
+  public void post(UUID walkthrough) {
     Instant up = Instant.parse("2026-09-28T11:00:00Z");
     DemoServer.bean(Postings.class)
         .post(
@@ -85,7 +85,7 @@ record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID>
   }
 
   /** Puts tasks up in the section on a Monday at 8, for nine days. */
-  void post(LocalDate monday, UUID... tasks) {
+  public void post(LocalDate monday, UUID... tasks) {
     SectionView here = DemoServer.bean(Sections.class).get(section);
     Instant up = monday.atTime(8, 0).atZone(here.calendar().zone()).toInstant();
     DemoServer.bean(Postings.class)
@@ -100,15 +100,15 @@ record TestSchool(UUID teacher, String email, UUID term, UUID section, Set<UUID>
                 Map.of(section, new Moments(up, up.plus(9, ChronoUnit.DAYS), Optional.empty()))));
   }
 
-  static JdbcClient sql() {
+  public static JdbcClient sql() {
     return DemoServer.bean(JdbcClient.class);
   }
 
-  static UUID id(String query, Object... parameters) {
+  public static UUID id(String query, Object... parameters) {
     return sql().sql(query).params(parameters).query(UUID.class).single();
   }
 
-  static int count(String query, Object... parameters) {
+  public static int count(String query, Object... parameters) {
     return sql().sql(query).params(parameters).query(Integer.class).single();
   }
 }

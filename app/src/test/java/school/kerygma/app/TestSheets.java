@@ -14,7 +14,7 @@ import org.apache.pdfbox.pdmodel.font.PDType1Font;
 import org.apache.pdfbox.pdmodel.font.Standard14Fonts.FontName;
 
 /** Makes small papers for the stories. */
-final class TestSheets {
+public final class TestSheets {
 
   private TestSheets() {}
 
@@ -22,7 +22,7 @@ final class TestSheets {
    * A PDF with so many pages as lists of lines are given; lines are 40 points apart, from the top.
    */
   @SafeVarargs
-  static Path pdf(Path file, List<String>... pages) throws IOException {
+  public static Path pdf(Path file, List<String>... pages) throws IOException {
     List<List<String>> all = new ArrayList<>();
     for (List<String> page : pages) {
       all.add(page);
@@ -30,7 +30,7 @@ final class TestSheets {
     return pages(file, all);
   }
 
-  static Path pages(Path file, List<List<String>> pages) throws IOException {
+  public static Path pages(Path file, List<List<String>> pages) throws IOException {
     try (PDDocument document = new PDDocument()) {
       for (List<String> lines : pages) {
         PDPage page = new PDPage(PDRectangle.LETTER);
@@ -51,7 +51,7 @@ final class TestSheets {
   }
 
   /** A page with lines of text and an empty rectangle below them. */
-  static Path framed(Path file, List<String> lines) throws IOException {
+  public static Path framed(Path file, List<String> lines) throws IOException {
     pdf(file, lines);
     try (PDDocument document = Loader.loadPDF(file.toFile())) {
       try (PDPageContentStream content =
