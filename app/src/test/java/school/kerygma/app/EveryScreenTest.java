@@ -107,7 +107,10 @@ class EveryScreenTest {
   }
 
   private static Map<String, String> cards() {
-    UUID imani = TestSchool.id("select id from person where name = 'Imani Kamau'");
+    UUID imani =
+        TestSchool.id(
+            "select p.id from person p join section_student s on s.person_id = p.id join section c on c.id = s.section_id"
+                + " where p.name = 'Imani Kamau' and c.name = '7A Design' limit 1");
     UUID guardian =
         TestSchool.id(
             "select guardian_id from guardian_student where student_id = ? limit 1", imani);

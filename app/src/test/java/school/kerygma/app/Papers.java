@@ -89,7 +89,7 @@ public final class Papers {
 
   public static void end(UUID work) {
     Jobs jobs = DemoServer.bean(Jobs.class);
-    await().until(() -> jobs.find(work).orElseThrow().state().isOver());
+    await().until(() -> jobs.orWhatFollows(work).orElseThrow().state().isOver());
   }
 
   public static List<UUID> pages(UUID handout) {
