@@ -403,7 +403,7 @@ document.addEventListener('alpine:init', () => {
         this.filling = true;
         this.fillBegan = 0;
         this.$refs.fill.value = '';
-        this.focusSoon(this.$refs.fill);
+        this.focusSoon(this.$refs.fill, () => this.filling);
       },
 
       fillTyped() {
@@ -450,7 +450,7 @@ document.addEventListener('alpine:init', () => {
         this.jotAt = recorder.at(event?.timeStamp);
         this.jotPage = desk.page;
         this.jotting = true;
-        this.focusSoon(this.$refs.jot);
+        this.focusSoon(this.$refs.jot, () => this.jotting);
       },
 
       keepJot() {
@@ -461,9 +461,12 @@ document.addEventListener('alpine:init', () => {
         this.dropJot();
       },
 
-      /** Alpine shows what is to be shown in the next frame; only then it can be focused. */
-      focusSoon(field) {
-        requestAnimationFrame(() => requestAnimationFrame(() => field.focus()));
+      /**
+       * Alpine shows what is to be shown in the next frame; only then it can be focused. Who types fast is through by
+       * then: what is closed again takes no keys.
+       */
+      focusSoon(field, wanted = () => true) {
+        requestAnimationFrame(() => requestAnimationFrame(() => wanted() && field.focus()));
       },
 
       /** Whoever types on at once types into the field before it can have the focus. */
