@@ -77,7 +77,9 @@ public final class Chromium implements AutoCloseable {
                 "--no-sandbox",
                 "--disable-background-networking",
                 "--autoplay-policy=no-user-gesture-required",
-                "--force-color-profile=srgb"));
+                "--force-color-profile=srgb",
+                // Letters as wide as in a window.
+                "--font-render-hinting=none"));
     all.addAll(arguments);
     return new Started(
         playwright,
