@@ -128,13 +128,13 @@ class TicksTest {
       Page page = Chromium.byCard(phone, student);
       phone.setOffline(true);
       page.getByLabel("Measure a bridge").check();
-      assertThat(page.getByText("kept on this device and is sent by itself")).isVisible();
+      assertThat(page.getByText("kept on this device; it will be sent")).isVisible();
       assertThat(page.getByLabel("Measure a bridge")).isChecked();
       page.getByLabel("Name its parts").check();
       page.getByLabel("Name its parts").uncheck(); // The later one counts.
       phone.setOffline(false);
       assertThat(page.locator(".todo li").first()).containsText("done Wednesday");
-      assertThat(page.getByText("kept on this device and is sent by itself")).isHidden();
+      assertThat(page.getByText("kept on this device; it will be sent")).isHidden();
       assertThat(
               DemoServer.bean(Audience.class)
                   .ticks(List.of(student), List.of(first, second))
