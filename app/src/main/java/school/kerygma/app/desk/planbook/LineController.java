@@ -1,6 +1,5 @@
 package school.kerygma.app.desk.planbook;
 
-import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -43,15 +42,13 @@ class LineController {
   private final Sections sections;
   private final Gate gate;
   private final MessageSource words;
-  private final Clock clock;
   private final Wording show = new Wording();
 
-  LineController(Tasks tasks, Sections sections, Gate gate, MessageSource words, Clock clock) {
+  LineController(Tasks tasks, Sections sections, Gate gate, MessageSource words) {
     this.tasks = tasks;
     this.sections = sections;
     this.gate = gate;
     this.words = words;
-    this.clock = clock;
   }
 
   private SectionView own(SignedIn me, UUID section) {

@@ -18,7 +18,6 @@ import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -80,7 +79,6 @@ public class Handouts implements Keeps {
   private final Handout.EditionRepository editions;
   private final Handout.PageRepository pages;
   private final Leaves leaves;
-  private final ApplicationEventPublisher events;
   private final MediaStore store;
   private final Jobs jobs;
   private final PaperReaders readers;
@@ -92,7 +90,6 @@ public class Handouts implements Keeps {
       Handout.EditionRepository editions,
       Handout.PageRepository pages,
       Leaves leaves,
-      ApplicationEventPublisher events,
       MediaStore store,
       Jobs jobs,
       PaperReaders readers,
@@ -102,7 +99,6 @@ public class Handouts implements Keeps {
     this.editions = editions;
     this.pages = pages;
     this.leaves = leaves;
-    this.events = events;
     this.store = store;
     this.jobs = jobs;
     this.readers = readers;

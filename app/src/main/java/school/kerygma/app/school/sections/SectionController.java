@@ -16,7 +16,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.SignedIn;
@@ -159,10 +158,5 @@ class SectionController {
 
   private static String back(UUID section) {
     return "redirect:/sections/" + section;
-  }
-
-  private static void told(Rosters.Added added, RedirectAttributes flash) {
-    flash.addFlashAttribute("added", added.students());
-    flash.addFlashAttribute("already", added.already());
   }
 }

@@ -27,6 +27,7 @@ import org.junit.jupiter.api.Test;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
+import org.thymeleaf.spring6.view.ThymeleafViewResolver;
 import school.kerygma.app.Caller;
 import school.kerygma.app.DemoServer;
 import school.kerygma.app.TestSchool;
@@ -302,5 +303,13 @@ class DoorTest {
             HttpResponse.BodyHandlers.ofString());
     assertThat(after.statusCode()).isEqualTo(200);
     assertThat(get(client(), "/actuator/health/readiness").statusCode()).isEqualTo(200);
+  }
+
+  /** Half a page with status 200 is neither read nor told. */
+  @Test
+  void aPageIsSentOnceAllOfItIsDrawn() {
+    assertThat(
+            DemoServer.bean(ThymeleafViewResolver.class).getProducePartialOutputWhileProcessing())
+        .isFalse();
   }
 }
