@@ -1,8 +1,10 @@
 // What lies on the lectern's stage: a page, the part of it that is shown, marks and the pointer.
 // Every change is told, so that it can be recorded.
+// Long because one moment of the stage is one state: page, view, marks and pointer change together.
 import { Filling } from './filling.js';
 import { aimed, boxOf, distance, isDrawn, Keeping, meant, middle, nextNumber, Pen, replaces, targetsOf, within } from './snap.js';
-import { draw, fit, Pictures } from './stage.js';
+import { Pictures } from './pictures.js';
+import { draw, fit } from './stage.js';
 
 const GLIDE_MS = 350;
 const POINT_EVERY_MS = 33;

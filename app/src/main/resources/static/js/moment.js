@@ -1,6 +1,7 @@
 // Shows what a talk shows at one moment, as its player draws it.
 import { send } from './api.js';
-import { draw, fit, momentOf, Pictures } from './stage.js';
+import { Pictures } from './pictures.js';
+import { draw, fit, momentOf } from './stage.js';
 
 const scores = new Map();
 

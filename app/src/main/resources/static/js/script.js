@@ -1,7 +1,8 @@
 // The script: words keep themselves, frames are drawn over the page, ties are ticked.
 import { clock, send } from './api.js';
 import { pictureIn, takeIn } from './paste.js';
-import { draw, Pictures } from './stage.js';
+import { Pictures } from './pictures.js';
+import { draw } from './stage.js';
 import './page.js';
 
 const QUIET_MS = 900;
