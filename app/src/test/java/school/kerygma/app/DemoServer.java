@@ -45,25 +45,21 @@ public final class DemoServer {
   }
 
   private static ConfigurableApplicationContext start() {
-    try {
-      int port = port();
-      return new SpringApplicationBuilder(KerygmaApplication.class)
-          .run(
-              "--server.port=" + port,
-              "--kerygma.address=http://127.0.0.1:" + port,
-              "--kerygma.home=" + HOME,
-              "--kerygma.demo=true",
-              "--kerygma.clock.start=" + START,
-              "--db-scheduler.polling-interval=200ms",
-              "--db-scheduler.shutdown-max-wait=100ms",
-              "--kerygma.mail.gather=3s",
-              "--kerygma.mail.evening=",
-              "--spring.jpa.properties.hibernate.generate_statistics=true",
-              "--logging.level.org.hibernate.engine.internal.StatisticalLoggingSessionEventListener=off",
-              "--spring.datasource.url=" + DATABASE);
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
+    int port = Ports.free();
+    return new SpringApplicationBuilder(KerygmaApplication.class)
+        .run(
+            "--server.port=" + port,
+            "--kerygma.address=http://127.0.0.1:" + port,
+            "--kerygma.home=" + HOME,
+            "--kerygma.demo=true",
+            "--kerygma.clock.start=" + START,
+            "--db-scheduler.polling-interval=200ms",
+            "--db-scheduler.shutdown-max-wait=100ms",
+            "--kerygma.mail.gather=3s",
+            "--kerygma.mail.evening=",
+            "--spring.jpa.properties.hibernate.generate_statistics=true",
+            "--logging.level.org.hibernate.engine.internal.StatisticalLoggingSessionEventListener=off",
+            "--spring.datasource.url=" + DATABASE);
   }
 
   /**
@@ -94,12 +90,6 @@ public final class DemoServer {
         .redirectErrorStream(true)
         .redirectOutput(HOME.resolve("second-node.log").toFile())
         .start();
-  }
-
-  public static int port() throws IOException {
-    try (var socket = new java.net.ServerSocket(0)) {
-      return socket.getLocalPort();
-    }
   }
 
   public static String address() {

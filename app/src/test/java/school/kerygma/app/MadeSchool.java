@@ -70,7 +70,7 @@ public final class MadeSchool {
                 Stream.concat(
                         Stream.of(settings),
                         Stream.of(
-                            "--server.port=" + DemoServer.port(),
+                            "--server.port=" + Ports.free(),
                             "--kerygma.home=" + home,
                             "--kerygma.demo=true",
                             "--kerygma.demo.wait=true",

@@ -70,7 +70,7 @@ public final class Museum implements AutoCloseable {
   }
 
   private Museum(Path home, String database, String clock) throws IOException {
-    int port = DemoServer.port();
+    int port = Ports.free();
     this.address = "http://127.0.0.1:" + port;
     this.context =
         new SpringApplicationBuilder(KerygmaApplication.class)

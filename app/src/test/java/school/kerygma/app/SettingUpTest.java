@@ -72,7 +72,7 @@ class SettingUpTest {
 
   @Test
   void aTeacherWithNothingComesToAFirstTask(@TempDir Path directory) throws Exception {
-    int port = DemoServer.port();
+    int port = Ports.free();
     String address = "http://127.0.0.1:" + port;
     try (ConfigurableApplicationContext empty =
             new SpringApplicationBuilder(KerygmaApplication.class)

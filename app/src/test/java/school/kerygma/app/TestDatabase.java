@@ -2,7 +2,6 @@ package school.kerygma.app;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.DriverManager;
@@ -18,7 +17,7 @@ public final class TestDatabase {
 
   private static final Path SCRIPT = Path.of("..", "bin", "database").toAbsolutePath().normalize();
   private static final AtomicInteger MADE = new AtomicInteger();
-  private static final int PORT = freePort();
+  private static final int PORT = Ports.free();
   private static final Path DIRECTORY = start();
 
   private TestDatabase() {}
@@ -54,14 +53,6 @@ public final class TestDatabase {
     List<String> command = new java.util.ArrayList<>(List.of(SCRIPT.toString()));
     command.addAll(List.of(arguments));
     Program.run(command, Duration.ofMinutes(2), 10_000);
-  }
-
-  private static int freePort() {
-    try (ServerSocket socket = new ServerSocket(0)) {
-      return socket.getLocalPort();
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
   }
 
   /** The address of a new, empty database. */

@@ -22,8 +22,8 @@ import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.Caller;
-import school.kerygma.app.DemoServer;
 import school.kerygma.app.KerygmaApplication;
+import school.kerygma.app.Ports;
 import school.kerygma.app.TestDatabase;
 
 /** The database goes and comes again under a running application. */
@@ -59,7 +59,7 @@ class OutageTest {
   void fourFoundersMakeOneSchoolAndItsDatabaseMayGoAndComeAgain(@TempDir Path directory)
       throws Exception {
     String database = TestDatabase.fresh();
-    int port = DemoServer.port();
+    int port = Ports.free();
     String address = "http://127.0.0.1:" + port;
     try (ConfigurableApplicationContext application =
         new SpringApplicationBuilder(KerygmaApplication.class)

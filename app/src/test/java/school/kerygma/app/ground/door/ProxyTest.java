@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import org.junit.jupiter.api.Test;
 import school.kerygma.app.DemoServer;
+import school.kerygma.app.Ports;
 
 /**
  * Behind a proxy that ends TLS. What a proxy forwards is believed from those that are configured
@@ -37,7 +38,7 @@ class ProxyTest {
 
   @Test
   void aProxyThatIsConfiguredIsBelievedAndLinksAreByTheConfiguredAddress() throws Exception {
-    int port = DemoServer.port();
+    int port = Ports.free();
     Process node =
         DemoServer.secondNode(
             port, "--kerygma.address=" + ADDRESS, "--kerygma.proxies=127\\.0\\.0\\.1");

@@ -24,6 +24,7 @@ import school.kerygma.app.classroom.handin.Shape;
 import school.kerygma.app.classroom.posting.PostingSheet;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.paper.papers.Handouts;
+import school.kerygma.app.paper.papers.TakingIn;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.core.handin.HandInRule;
@@ -49,11 +50,12 @@ class LanesTest {
   void papersThatNeverEndHoldNeitherAGoUpNorLettersAndWhatWaitsBehindThemIsCancelledAtOnce() {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     Handouts handouts = DemoServer.bean(Handouts.class);
+    TakingIn takingIn = DemoServer.bean(TakingIn.class);
     Jobs jobs = DemoServer.bean(Jobs.class);
-    List<Handouts.TakenIn> papers = new ArrayList<>();
+    List<TakingIn.TakenIn> papers = new ArrayList<>();
     for (int i = 0; i < 3; i++) {
       papers.add(
-          handouts.takeIn(
+          takingIn.takeIn(
               school.teacher(), "endless" + i + ".pdf", new ByteArrayInputStream(endless())));
     }
     await()
@@ -92,7 +94,7 @@ class LanesTest {
                         posting)
                     == 2);
     aStudentsAnswerIsReadMeanwhile(school, task);
-    Handouts.TakenIn waiting =
+    TakingIn.TakenIn waiting =
         papers.stream()
             .filter(p -> jobs.find(p.work()).orElseThrow().state() == Job.State.WAITING)
             .findFirst()

@@ -14,6 +14,7 @@ import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.Chromium;
 import school.kerygma.app.DemoServer;
+import school.kerygma.app.Ports;
 import school.kerygma.app.TestSchool;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.handout.Box;
@@ -99,7 +100,7 @@ class InterruptedRecordingTest {
   @Test
   void aServerThatIsKilledWhileItRecordsLosesNothingThatWasSaid() throws Exception {
     UUID walkthrough = walkthrough("Killed");
-    int port = DemoServer.port();
+    int port = Ports.free();
     Process node = DemoServer.secondNode(port);
     try (Chromium chromium = new Chromium(FAKE_MICROPHONE);
         BrowserContext desk = chromium.context(1280, 800)) {
