@@ -21,6 +21,7 @@ import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.paper.papers.PageView;
+import school.kerygma.app.paper.papers.TakingIn;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.talk.lectern.Recordings;
@@ -69,8 +70,8 @@ public final class Papers {
   }
 
   public static UUID bring(TestSchool school, Path file) throws IOException {
-    Handouts.TakenIn taken =
-        DemoServer.bean(Handouts.class)
+    TakingIn.TakenIn taken =
+        DemoServer.bean(TakingIn.class)
             .takeIn(school.teacher(), file.getFileName().toString(), Files.newInputStream(file));
     end(taken.work());
     return taken.handout();
@@ -78,7 +79,7 @@ public final class Papers {
 
   public static void bringEdition(TestSchool school, UUID handout, Path file) throws IOException {
     end(
-        DemoServer.bean(Handouts.class)
+        DemoServer.bean(TakingIn.class)
             .takeInEdition(
                 school.teacher(),
                 handout,

@@ -17,6 +17,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.talk.scores.SaidTest;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.handout.Box;
 
@@ -227,7 +228,7 @@ class ScreenshotsTest {
     UUID page = Papers.pages(handout).getFirst();
     Scripts scripts = DemoServer.bean(Scripts.class);
     UUID walkthrough = scripts.write(teacher, "The load test");
-    scripts.addStop(walkthrough, 1);
+    DemoServer.bean(StopOrder.class).addStop(walkthrough, 1);
     List<StopView> stops = scripts.stopsOf(walkthrough);
     scripts.show(stops.get(0).id(), page, new Box(60, 112, 500, 60));
     scripts.show(stops.get(1).id(), page, new Box(60, 190, 500, 70));

@@ -23,11 +23,12 @@ import org.apache.pdfbox.pdmodel.font.Standard14Fonts;
 import school.kerygma.app.classroom.posting.PostingSheet;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.ground.jobs.Jobs;
-import school.kerygma.app.paper.papers.Handouts;
+import school.kerygma.app.paper.papers.TakingIn;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.Moments;
@@ -80,7 +81,7 @@ final class ProofTime {
     Scripts scripts = school.bean(Scripts.class);
     UUID walkthrough = scripts.write(owner, "Ten minutes");
     for (int i = 1; i < STOPS; i++) {
-      scripts.addStop(walkthrough, i);
+      school.bean(StopOrder.class).addStop(walkthrough, i);
     }
     List<StopView> stops = scripts.stopsOf(walkthrough);
     for (int i = 0; i < STOPS; i++) {
@@ -142,9 +143,9 @@ final class ProofTime {
   }
 
   private static UUID paper(BenchSchool school, UUID owner) throws Exception {
-    Handouts.TakenIn taken =
+    TakingIn.TakenIn taken =
         school
-            .bean(Handouts.class)
+            .bean(TakingIn.class)
             .takeIn(owner, "forty pages.pdf", new ByteArrayInputStream(pdf()));
     Jobs jobs = school.bean(Jobs.class);
     while (!jobs.find(taken.work()).orElseThrow().state().isOver()) {

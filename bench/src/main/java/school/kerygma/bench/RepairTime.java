@@ -15,6 +15,7 @@ import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.app.talk.lectern.Recordings;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.handout.Box;
 import tools.jackson.databind.JsonNode;
@@ -46,7 +47,7 @@ final class RepairTime {
         .param(walkthrough)
         .update();
     for (int i = 1; i < STOPS; i++) {
-      scripts.addStop(walkthrough, i);
+      school.bean(StopOrder.class).addStop(walkthrough, i);
     }
     List<StopView> stops = scripts.stopsOf(walkthrough);
     List<Map<String, Object>> events = new ArrayList<>();

@@ -19,8 +19,10 @@ import school.kerygma.app.classroom.questions.Questions;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.plan.rounds.RoundTalk;
 import school.kerygma.app.plan.rounds.RoundVoices;
 import school.kerygma.app.plan.rounds.Rounds;
+import school.kerygma.app.school.booking.Bookings;
 import school.kerygma.app.school.booking.HelpHours;
 import school.kerygma.app.school.joining.Joinings;
 import school.kerygma.app.school.rollcall.RollCalls;
@@ -57,8 +59,10 @@ class DemoClass {
   private final RollCalls rolls;
   private final Questions questions;
   private final HelpHours hours;
+  private final Bookings bookings;
   private final Joinings joinings;
   private final Rounds rounds;
+  private final RoundTalk roundTalk;
   private final RoundVoices voices;
   private final Tasks tasks;
   private final Postings postings;
@@ -71,8 +75,10 @@ class DemoClass {
       RollCalls rolls,
       Questions questions,
       HelpHours hours,
+      Bookings bookings,
       Joinings joinings,
       Rounds rounds,
+      RoundTalk roundTalk,
       RoundVoices voices,
       Tasks tasks,
       Postings postings,
@@ -83,8 +89,10 @@ class DemoClass {
     this.rolls = rolls;
     this.questions = questions;
     this.hours = hours;
+    this.bookings = bookings;
     this.joinings = joinings;
     this.rounds = rounds;
+    this.roundTalk = roundTalk;
     this.voices = voices;
     this.tasks = tasks;
     this.postings = postings;
@@ -129,9 +137,9 @@ class DemoClass {
                 10,
                 0));
     List<UUID> students = students(There.in(at.classes(), "7A Design"));
-    hours.book(hour, 1, students.get(2), students.get(2));
+    bookings.book(hour, 1, students.get(2), students.get(2));
     UUID other = students.get(5);
-    hours.book(hour, 4, other, people.guardiansOf(List.of(other)).getFirst().id());
+    bookings.book(hour, 4, other, people.guardiansOf(List.of(other)).getFirst().id());
   }
 
   /**
@@ -186,7 +194,7 @@ class DemoClass {
           when.plusSeconds(600L * i),
           () -> rounds.answer(round, section, students.get(10 + n), said.get(n)));
     }
-    List<Rounds.Answer> all = rounds.answers(task, section);
+    List<Rounds.Answer> all = roundTalk.answers(task, section);
     ScopedClock.runAt(
         when.plusSeconds(3_000),
         () -> {

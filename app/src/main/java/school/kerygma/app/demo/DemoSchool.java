@@ -35,7 +35,7 @@ import school.kerygma.app.classroom.posting.PostingSheet;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.jobs.Jobs;
-import school.kerygma.app.paper.papers.Handouts;
+import school.kerygma.app.paper.papers.TakingIn;
 import school.kerygma.app.school.frame.StillMaking;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
@@ -51,6 +51,8 @@ import school.kerygma.core.time.Span;
 /**
  * Fills an empty database with Tidewater Lane School, a week in full swing around today. Everything
  * is made by the services that the screens use.
+ *
+ * <p>Long because it tells one school in order, and each step stands on the one before.
  */
 @Component
 @ConditionalOnProperty("kerygma.demo")
@@ -65,7 +67,7 @@ class DemoSchool implements ApplicationRunner {
 
   private final People people;
   private final Sections sections;
-  private final Handouts handouts;
+  private final TakingIn takingIn;
   private final DemoWeek week;
   private final DemoWork work;
   private final DemoClass inClass;
@@ -96,7 +98,7 @@ class DemoSchool implements ApplicationRunner {
   DemoSchool(
       People people,
       Sections sections,
-      Handouts handouts,
+      TakingIn takingIn,
       DemoWeek week,
       DemoWork work,
       DemoClass inClass,
@@ -118,7 +120,7 @@ class DemoSchool implements ApplicationRunner {
     this.wait = wait;
     this.people = people;
     this.sections = sections;
-    this.handouts = handouts;
+    this.takingIn = takingIn;
     this.week = week;
     this.work = work;
     this.inClass = inClass;
@@ -294,7 +296,7 @@ class DemoSchool implements ApplicationRunner {
   }
 
   private void bring(String name, String fileName, byte[] content) throws InterruptedException {
-    Handouts.TakenIn taken = handouts.takeIn(teacher, fileName, new ByteArrayInputStream(content));
+    TakingIn.TakenIn taken = takingIn.takeIn(teacher, fileName, new ByteArrayInputStream(content));
     await(taken.work());
     papers.put(name, taken.handout());
   }
@@ -302,7 +304,7 @@ class DemoSchool implements ApplicationRunner {
   private void bringOnceMore(String name, String fileName, byte[] content)
       throws InterruptedException {
     await(
-        handouts
+        takingIn
             .takeInEdition(
                 teacher, There.in(papers, name), fileName, new ByteArrayInputStream(content))
             .work());

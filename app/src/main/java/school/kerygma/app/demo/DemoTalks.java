@@ -15,7 +15,9 @@ import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.app.talk.scores.CaptionFiles;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
 import school.kerygma.core.There;
 import school.kerygma.core.captions.CueBuilder;
 import school.kerygma.core.captions.WebVtt;
@@ -33,6 +35,10 @@ import school.kerygma.core.walkthrough.PlaybackScore;
 class DemoTalks {
 
   private final Scripts scripts;
+
+  private final WordsAsSaid wordsAsSaid;
+
+  private final StopOrder stopOrder;
   private final Checks checks;
   private final Handouts handouts;
   private final DemoRecorder recorder;
@@ -42,6 +48,8 @@ class DemoTalks {
 
   DemoTalks(
       Scripts scripts,
+      WordsAsSaid wordsAsSaid,
+      StopOrder stopOrder,
       Checks checks,
       Handouts handouts,
       DemoRecorder recorder,
@@ -49,6 +57,8 @@ class DemoTalks {
       CaptionFiles captions,
       StoredJson stored) {
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
+    this.stopOrder = stopOrder;
     this.checks = checks;
     this.handouts = handouts;
     this.recorder = recorder;
@@ -66,7 +76,7 @@ class DemoTalks {
   void write(
       UUID walkthrough, DemoScript script, Map<String, UUID> papers, Map<String, UUID> tasks) {
     for (int i = scripts.stopsOf(walkthrough).size(); i < script.stops().size(); i++) {
-      scripts.addStop(walkthrough, i);
+      stopOrder.addStop(walkthrough, i);
     }
     List<StopView> stops = scripts.stopsOf(walkthrough);
     for (int i = 0; i < stops.size(); i++) {
@@ -87,7 +97,7 @@ class DemoTalks {
 
   /** Whoever wrote them has read them. */
   void captionsRead(UUID walkthrough) {
-    scripts.captionsRead(walkthrough);
+    wordsAsSaid.captionsRead(walkthrough);
   }
 
   /** Adds the captions in Spanish, each sentence while it is said. */

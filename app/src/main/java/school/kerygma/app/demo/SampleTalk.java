@@ -16,6 +16,7 @@ import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.jobs.Lane;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.paper.papers.Handouts;
+import school.kerygma.app.paper.papers.TakingIn;
 import school.kerygma.app.talk.scripts.Scripts;
 
 /** Makes a sample walkthrough for a teacher who has none: to be played, opened and taken apart. */
@@ -32,13 +33,21 @@ class SampleTalk implements Job {
 
   private final Scripts scripts;
   private final Handouts handouts;
+  private final TakingIn takingIn;
   private final DemoTalks talks;
   private final Jobs jobs;
   private final Clock clock;
 
-  SampleTalk(Scripts scripts, Handouts handouts, DemoTalks talks, Jobs jobs, Clock clock) {
+  SampleTalk(
+      Scripts scripts,
+      Handouts handouts,
+      TakingIn takingIn,
+      DemoTalks talks,
+      Jobs jobs,
+      Clock clock) {
     this.scripts = scripts;
     this.handouts = handouts;
+    this.takingIn = takingIn;
     this.talks = talks;
     this.jobs = jobs;
     this.clock = clock;
@@ -85,7 +94,7 @@ class SampleTalk implements Job {
   /** A paper that is there from a time before is not brought in twice. */
   private void takeIn(UUID teacher, String title, byte[] content) {
     if (handouts.ofTeacher(teacher).stream().noneMatch(h -> h.title().equals(title))) {
-      handouts.takeIn(teacher, title + ".pdf", new ByteArrayInputStream(content));
+      takingIn.takeIn(teacher, title + ".pdf", new ByteArrayInputStream(content));
     }
   }
 

@@ -16,6 +16,8 @@ import school.kerygma.core.text.Amounts;
 /**
  * A table whose rows are criteria. What its columns are there for is told by what stands in them
  * and over them, not by their place.
+ *
+ * <p>Long because a column is understood from all rows, and a row from all columns.
  */
 final class CriteriaTable {
 

@@ -17,6 +17,8 @@ import school.kerygma.core.voice.TimedWord;
  * read. All times are milliseconds of the program; all places are points of a page. The JSON form
  * is described by {@code docs/formats/score.schema.json}.
  *
+ * <p>Long because it is the format: its parts are read side by side.
+ *
  * @param format always {@link #FORMAT}
  * @param title the walkthrough's title
  * @param durationMs length in all

@@ -14,6 +14,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.classroom.audience.Audience;
+import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.TeachersWords;
 import school.kerygma.app.classroom.posting.ChangesSinceTold;
@@ -40,7 +41,7 @@ class ListLookups {
       Map<UUID, TaskView> tasks,
       Map<UUID, Instant> ticks,
       Set<UUID> opened,
-      Map<UUID, HandIns.Version> handed,
+      Map<UUID, HandInVersion> handed,
       Set<UUID> answeredWork,
       Set<UUID> ways,
       Set<UUID> chosen,
@@ -102,7 +103,7 @@ class ListLookups {
     }
     Map<UUID, RoundRule> shared =
         rounds.of(ids).stream().collect(Collectors.toMap(Rounds.Round::task, Rounds.Round::rule));
-    Map<UUID, HandIns.Version> handed = handIns.latest(asking(posted.values()), student);
+    Map<UUID, HandInVersion> handed = handIns.latest(asking(posted.values()), student);
     Map<UUID, List<TaskView>> term = term(own, posted.values());
     Map<UUID, TaskView> all = new HashMap<>(posted);
     term.values().forEach(of -> of.forEach(t -> all.putIfAbsent(t.id(), t)));
@@ -116,7 +117,7 @@ class ListLookups {
                 .map(TaskView::id)
                 .toList()),
         handed,
-        words.among(handed.values().stream().map(HandIns.Version::id).toList()),
+        words.among(handed.values().stream().map(HandInVersion::id).toList()),
         audience.ways(student, ids),
         audience.chosen(student, ids),
         term,

@@ -231,7 +231,7 @@ final class Listing {
       ListLookups.Known known,
       Standing standing,
       Optional<LocalDate> today) {
-    Map<UUID, ListedTask.Group> groups = groups(week, known, today);
+    Map<UUID, ListedTask.Group> groups = DayGroups.of(week, known, today);
     Optional<ListedTask.Group> group = Optional.empty();
     Set<UUID> here = week.stream().map(p -> p.task().id()).collect(Collectors.toSet());
     Map<UUID, List<String>> opening = opening(week, steps, numbers, known);
@@ -329,37 +329,6 @@ final class Listing {
                       .add(String.valueOf(numbers.get(p.task().id()))));
     }
     return opening;
-  }
-
-  /**
-   * Why the tasks of the week of today come where they do. Earlier days stand together as long as
-   * anything of them is open; what is done of them else needs no word, nor does a day that is all
-   * there is.
-   */
-  private static Map<UUID, ListedTask.Group> groups(
-      List<Placed> week, ListLookups.Known known, Optional<LocalDate> today) {
-    Map<UUID, ListedTask.Group> groups = new HashMap<>();
-    if (today.isEmpty()) {
-      return groups;
-    }
-    LocalDate day = today.get();
-    List<Placed> usual = week.stream().filter(p -> p.first() == 0).toList();
-    boolean left =
-        usual.stream()
-            .filter(p -> p.day().isBefore(day))
-            .anyMatch(p -> !known.ticks().containsKey(p.task().id()));
-    for (Placed p : usual) {
-      int before = p.day().compareTo(day);
-      if (before >= 0 || left) {
-        groups.put(
-            p.task().id(),
-            before < 0
-                ? ListedTask.Group.STILL_OPEN
-                : before == 0 ? ListedTask.Group.TODAY : ListedTask.Group.AHEAD);
-      }
-    }
-    boolean several = left || Set.copyOf(groups.values()).size() > 1;
-    return several ? groups : Map.of();
   }
 
   private List<ListedTask.Way> ways(TaskSheet sheet, DueMoments moments, ListLookups.Known known) {

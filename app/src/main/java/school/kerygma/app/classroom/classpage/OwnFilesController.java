@@ -18,7 +18,9 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import school.kerygma.app.classroom.handin.FilesOfWork;
+import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.classroom.handin.HandedFile;
 import school.kerygma.app.classroom.handin.OwnSheets;
 import school.kerygma.app.classroom.handin.Shape;
 import school.kerygma.app.ground.accounts.Gate;
@@ -58,12 +60,12 @@ class OwnFilesController {
   /** What is here of it, as files arrive and are looked at. */
   @GetMapping("/class/tasks/{task}/work/files")
   @ResponseBody
-  List<HandIns.FileOf> files(@AuthenticationPrincipal SignedIn me, @PathVariable UUID task) {
+  List<HandedFile> files(@AuthenticationPrincipal SignedIn me, @PathVariable UUID task) {
     work.listed(me, task);
     return handIns.of(task, me.id()).stream()
         .filter(v -> v.student().equals(me.id()))
         .reduce((a, b) -> b)
-        .map(HandIns.Version::files)
+        .map(HandInVersion::files)
         .orElse(List.of());
   }
 

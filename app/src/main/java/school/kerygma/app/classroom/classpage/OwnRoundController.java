@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.plan.rounds.RoundTalk;
 import school.kerygma.app.plan.rounds.RoundVoices;
 import school.kerygma.app.plan.rounds.Rounds;
 import school.kerygma.app.school.sections.SectionView;
@@ -29,6 +30,7 @@ class OwnRoundController {
   private final ShownRounds shown;
   private final AskedRound asked;
   private final Rounds rounds;
+  private final RoundTalk roundTalk;
   private final RoundVoices voices;
   private final Sections sections;
   private final Clock clock;
@@ -38,6 +40,7 @@ class OwnRoundController {
       ShownRounds shown,
       AskedRound asked,
       Rounds rounds,
+      RoundTalk roundTalk,
       RoundVoices voices,
       Sections sections,
       Clock clock,
@@ -45,6 +48,7 @@ class OwnRoundController {
     this.shown = shown;
     this.asked = asked;
     this.rounds = rounds;
+    this.roundTalk = roundTalk;
     this.voices = voices;
     this.sections = sections;
     this.clock = clock;
@@ -56,8 +60,8 @@ class OwnRoundController {
     ListedTask listed = asked.listed(me, task);
     Rounds.Round round = rounds.of(task).orElseThrow(Problem::notFound);
     SectionView section = sections.get(listed.section());
-    List<Rounds.Answer> answers = rounds.answers(task, section.id());
-    Optional<RoundRule.Answer> own = Rounds.own(me.id(), answers);
+    List<Rounds.Answer> answers = roundTalk.answers(task, section.id());
+    Optional<RoundRule.Answer> own = RoundTalk.own(me.id(), answers);
     List<ShownRounds.Shown> all = shown.shown(me.id(), round.rule(), answers);
     model.addAttribute("listed", listed);
     model.addAttribute("round", round);
@@ -66,7 +70,7 @@ class OwnRoundController {
     model.addAttribute(
         "answerDue", listed.round().map(ListedTask.Round::answerDue).orElse(listed.due()));
     model.addAttribute("taken", asked.taken(listed));
-    model.addAttribute("progress", Rounds.progress(round.rule(), me.id(), answers));
+    model.addAttribute("progress", RoundTalk.progress(round.rule(), me.id(), answers));
     model.addAttribute("standIn", standIn);
     Map<String, RoundVoices.Recorded> waiting = new HashMap<>();
     voices

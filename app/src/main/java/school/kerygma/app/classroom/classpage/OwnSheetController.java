@@ -12,6 +12,7 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
+import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.OwnSheets;
 import school.kerygma.app.ground.accounts.SignedIn;
@@ -45,7 +46,7 @@ class OwnSheetController {
         handIns.of(task, me.id()).stream()
             .filter(v -> v.student().equals(me.id()))
             .reduce((a, b) -> b)
-            .map(HandIns.Version::id),
+            .map(HandInVersion::id),
         AskedWork.papers(listed));
   }
 

@@ -17,6 +17,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
+import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.SelfChecks;
 import school.kerygma.app.classroom.handin.ShownSheet;
@@ -97,7 +98,7 @@ class OwnWorkController {
   @GetMapping("/class/hand-ins/{id}")
   String handed(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
     gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, id);
-    HandIns.Version shown = handIns.get(id);
+    HandInVersion shown = handIns.get(id);
     model.addAttribute("shown", shown);
     shownSheet.of(id, model);
     TaskView task = tasks.get(shown.task());
@@ -115,7 +116,7 @@ class OwnWorkController {
     if (words.text() == null || words.link() == null) {
       throw Problem.unreadable();
     }
-    HandIns.Version kept =
+    HandInVersion kept =
         handIns.write(work.offered(me, task), me.id(), words.text(), words.link(), words.seen());
     return new Kept(kept.text(), kept.link(), kept.edits(), kept.words());
   }

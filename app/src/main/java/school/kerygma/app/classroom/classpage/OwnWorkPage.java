@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
+import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.SelfChecks;
 import school.kerygma.app.classroom.handin.TeachersWords;
@@ -60,9 +61,9 @@ class OwnWorkPage {
     UUID task = listed.task().id();
     HandIns.Asked asked = AskedWork.asked(listed);
     SectionView section = sections.get(listed.section());
-    List<HandIns.Version> all = handIns.of(task, me.id());
-    List<HandIns.Version> sent = all.stream().filter(v -> !v.open()).toList();
-    Optional<HandIns.Version> own =
+    List<HandInVersion> all = handIns.of(task, me.id());
+    List<HandInVersion> sent = all.stream().filter(v -> !v.open()).toList();
+    Optional<HandInVersion> own =
         all.stream().filter(v -> v.student().equals(me.id())).reduce((a, b) -> b);
     boolean done = sent.stream().anyMatch(v -> v.finding().isEmpty() && !v.sending());
     model.addAttribute("listed", listed);
@@ -73,9 +74,9 @@ class OwnWorkPage {
     model.addAttribute("section", section);
     model.addAttribute("today", section.calendar().dateOf(clock.instant()));
     model.addAttribute("sent", sent.reversed());
-    model.addAttribute("open", own.filter(HandIns.Version::open).orElse(null));
+    model.addAttribute("open", own.filter(HandInVersion::open).orElse(null));
     model.addAttribute("own", own.orElse(null));
-    model.addAttribute("sending", own.filter(HandIns.Version::sending).isPresent());
+    model.addAttribute("sending", own.filter(HandInVersion::sending).isPresent());
     model.addAttribute(
         "taken", Lateness.takes(asked.due(), asked.improve(), done, clock.instant()));
     model.addAttribute(
@@ -104,10 +105,10 @@ class OwnWorkPage {
                             sent.getLast().due().orElse(asked.due()), at, rule, section.calendar()))
                 .orElse(null));
     model.addAttribute("blank", blank);
-    Set<UUID> chosen = new HashSet<>(own.map(HandIns.Version::mates).orElse(Set.of()));
+    Set<UUID> chosen = new HashSet<>(own.map(HandInVersion::mates).orElse(Set.of()));
     mates.stream().filter(Objects::nonNull).forEach(chosen::add);
     model.addAttribute("mates", chosen);
-    model.addAttribute("answered", words.among(sent.stream().map(HandIns.Version::id).toList()));
+    model.addAttribute("answered", words.among(sent.stream().map(HandInVersion::id).toList()));
     model.addAttribute("criteria", selfChecks.criteria(AskedWork.papers(listed)));
     model.addAttribute("self", own.map(v -> selfChecks.of(v.id())).orElse(Map.of()));
     if (asked.rule().together() > 1) {
@@ -123,12 +124,12 @@ class OwnWorkPage {
 
   /** What there is of a task that has closed: what was handed in, and what was only written. */
   void closed(SignedIn me, UUID task, TaskLists.Closed closed, Model model) {
-    List<HandIns.Version> all = handIns.of(task, me.id());
+    List<HandInVersion> all = handIns.of(task, me.id());
     model.addAttribute("task", tasks.get(task));
     model.addAttribute("at", closed.at());
     model.addAttribute("section", closed.section());
     model.addAttribute("sent", all.stream().filter(v -> !v.open()).toList().reversed());
-    model.addAttribute("open", all.stream().filter(HandIns.Version::open).findFirst().orElse(null));
+    model.addAttribute("open", all.stream().filter(HandInVersion::open).findFirst().orElse(null));
     model.addAttribute("mine", task + ":" + me.id());
   }
 }

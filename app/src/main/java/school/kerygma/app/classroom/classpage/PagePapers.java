@@ -12,8 +12,8 @@ import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.People;
-import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.paper.papers.SetPapers;
+import school.kerygma.app.paper.papers.TakingIn;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
 
@@ -47,7 +47,7 @@ class PagePapers {
    * @param section whose part of the page is shown
    * @param person a student of the section, or a guardian of one
    */
-  Handouts.TakenIn make(UUID teacher, SectionView section, UUID person, LocalDate day) {
+  TakingIn.TakenIn make(UUID teacher, SectionView section, UUID person, LocalDate day) {
     Instant moment = day.atTime(LOOKED_AT).atZone(section.zone()).toInstant();
     ClassPages then = pages.at(moment);
     Map<String, Object> shown = new HashMap<>();

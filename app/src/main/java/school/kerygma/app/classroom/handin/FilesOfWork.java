@@ -27,7 +27,7 @@ public class FilesOfWork {
 
   private final HandIns handIns;
   private final HandIn.Repository all;
-  private final HandIn.PieceRepository pieces;
+  private final HandInFile.Repository pieces;
   private final HandInFiles files;
   private final MediaStore store;
   private final Jobs jobs;
@@ -37,7 +37,7 @@ public class FilesOfWork {
   FilesOfWork(
       HandIns handIns,
       HandIn.Repository all,
-      HandIn.PieceRepository pieces,
+      HandInFile.Repository pieces,
       HandInFiles files,
       MediaStore store,
       Jobs jobs,
@@ -76,13 +76,13 @@ public class FilesOfWork {
       throw Problem.refused("paper.NOTHING_IN_IT");
     }
     HandIn open = handIns.opened(asked, student);
-    List<HandIn.Piece> so = pieces.of(List.of(open.id()));
+    List<HandInFile> so = pieces.of(List.of(open.id()));
     if (so.stream().filter(p -> p.frame().isEmpty() == frame.isEmpty()).count() >= MOST_FILES) {
       throw Problem.refused("hand-in-many", MOST_FILES);
     }
     int position = so.isEmpty() ? 0 : so.getLast().position() + 1;
     return pieces
-        .saveAndFlush(new HandIn.Piece(open.id(), position, shortened(name), bytes, shape, frame))
+        .saveAndFlush(new HandInFile(open.id(), position, shortened(name), bytes, shape, frame))
         .id();
   }
 
@@ -96,8 +96,8 @@ public class FilesOfWork {
   /** Takes a file in that was announced; one that came already is not taken again. */
   @Transactional(propagation = Propagation.NOT_SUPPORTED)
   public void receive(UUID file, UUID student, InputStream content) {
-    HandIn.Piece piece = own(file, student);
-    if (piece.state() != HandIn.Piece.State.ARRIVING) {
+    HandInFile piece = own(file, student);
+    if (piece.state() != HandInFile.State.ARRIVING) {
       return;
     }
     if (!store.putWhole(HandInFiles.original(file), content, piece.bytes())) {
@@ -108,8 +108,8 @@ public class FilesOfWork {
   }
 
   private void arrived(UUID file, UUID student, int turns) {
-    HandIn.Piece piece = own(file, student);
-    if (piece.state() == HandIn.Piece.State.ARRIVING) {
+    HandInFile piece = own(file, student);
+    if (piece.state() == HandInFile.State.ARRIVING) {
       piece.taken(turns);
       piece.arrived();
       pieces.saveAndFlush(piece);
@@ -117,7 +117,7 @@ public class FilesOfWork {
       HandIn of = all.findById(piece.handInId()).orElseThrow();
       boolean whole =
           pieces.of(List.of(of.id())).stream()
-              .noneMatch(p -> p.state() == HandIn.Piece.State.ARRIVING);
+              .noneMatch(p -> p.state() == HandInFile.State.ARRIVING);
       if (of.state() == HandIn.State.SENDING && whole) {
         of.arrived(clock.instant());
         handIns.tick(of);
@@ -125,8 +125,8 @@ public class FilesOfWork {
     }
   }
 
-  private HandIn.Piece own(UUID file, UUID student) {
-    HandIn.Piece piece = pieces.findById(file).orElseThrow(Problem::notFound);
+  private HandInFile own(UUID file, UUID student) {
+    HandInFile piece = pieces.findById(file).orElseThrow(Problem::notFound);
     if (!handIns.ownerOf(piece).equals(student)) {
       throw Problem.notFound();
     }
@@ -137,8 +137,8 @@ public class FilesOfWork {
    * A file of the version that is being put together. What was handed in stays as it was: whoever
    * changes a file of it changes the same file of the next version, which begins with that.
    */
-  private HandIn.Piece changing(HandIns.Asked asked, UUID file, UUID student) {
-    HandIn.Piece piece = own(file, student);
+  private HandInFile changing(HandIns.Asked asked, UUID file, UUID student) {
+    HandInFile piece = own(file, student);
     HandIn of = all.findById(piece.handInId()).orElseThrow();
     if (of.state() == HandIn.State.OPEN) {
       return piece;
@@ -155,14 +155,14 @@ public class FilesOfWork {
 
   /** Turns a photo by a quarter to the right. */
   public void turn(HandIns.Asked asked, UUID file, UUID student) {
-    HandIn.Piece piece = changingPhoto(asked, file, student);
+    HandInFile piece = changingPhoto(asked, file, student);
     piece.turnOnce();
     jobs.start(HandInReading.KIND, piece.id(), student, piece.name());
   }
 
-  private HandIn.Piece changingPhoto(HandIns.Asked asked, UUID file, UUID student) {
-    HandIn.Piece piece = changing(asked, file, student);
-    if (piece.shape() != Shape.PHOTO || piece.state() != HandIn.Piece.State.READ) {
+  private HandInFile changingPhoto(HandIns.Asked asked, UUID file, UUID student) {
+    HandInFile piece = changing(asked, file, student);
+    if (piece.shape() != Shape.PHOTO || piece.state() != HandInFile.State.READ) {
       throw Problem.conflict("hand-in-in");
     }
     return piece;
@@ -171,7 +171,7 @@ public class FilesOfWork {
   /** Where the sheet seems to lie in a photo. */
   @Transactional(readOnly = true)
   public Optional<Quad> edges(UUID file, UUID student) {
-    HandIn.Piece piece = own(file, student);
+    HandInFile piece = own(file, student);
     return piece.corners().isPresent() ? Optional.empty() : files.edges(piece);
   }
 
@@ -181,7 +181,7 @@ public class FilesOfWork {
    * @param corners nothing if the photo is to be seen as it was taken
    */
   public void straighten(HandIns.Asked asked, UUID file, UUID student, Optional<Quad> corners) {
-    HandIn.Piece piece = changingPhoto(asked, file, student);
+    HandInFile piece = changingPhoto(asked, file, student);
     if (corners.isPresent() && piece.corners().isPresent()) {
       throw Problem.conflict("hand-in-straight"); // They are corners of another picture.
     }
@@ -191,9 +191,9 @@ public class FilesOfWork {
 
   /** Puts a file before the one that comes before it. */
   public void earlier(HandIns.Asked asked, UUID file, UUID student) {
-    HandIn.Piece piece = changing(asked, file, student);
-    List<HandIn.Piece> row = new ArrayList<>(pieces.of(List.of(piece.handInId())));
-    int at = row.stream().map(HandIn.Piece::id).toList().indexOf(piece.id());
+    HandInFile piece = changing(asked, file, student);
+    List<HandInFile> row = new ArrayList<>(pieces.of(List.of(piece.handInId())));
+    int at = row.stream().map(HandInFile::id).toList().indexOf(piece.id());
     if (at > 0) {
       row.add(at - 1, row.remove(at));
       for (int i = 0; i < row.size(); i++) {
@@ -203,7 +203,7 @@ public class FilesOfWork {
   }
 
   public void takeAway(HandIns.Asked asked, UUID file, UUID student) {
-    HandIn.Piece piece = own(file, student);
+    HandInFile piece = own(file, student);
     if (all.findById(piece.handInId()).orElseThrow().state() != HandIn.State.SENDING) {
       piece = changing(asked, file, student);
     }
@@ -211,8 +211,7 @@ public class FilesOfWork {
     pieces.delete(piece);
     pieces.flush();
     boolean whole =
-        pieces.of(List.of(of.id())).stream()
-            .noneMatch(p -> p.state() == HandIn.Piece.State.ARRIVING);
+        pieces.of(List.of(of.id())).stream().noneMatch(p -> p.state() == HandInFile.State.ARRIVING);
     if (of.state() == HandIn.State.SENDING && whole) {
       of.arrived(clock.instant()); // What never came is given up.
       handIns.tick(of);

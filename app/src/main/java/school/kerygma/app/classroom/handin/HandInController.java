@@ -92,11 +92,11 @@ class HandInController {
   @GetMapping("/hand-ins/{id}")
   String one(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
     gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, id);
-    HandIns.Version version = handIns.get(id);
+    HandInVersion version = handIns.get(id);
     SectionView section = sections.get(version.section());
     TaskView task = tasks.get(version.task());
     Optional<Instant> due = rows.due(task, section);
-    List<HandIns.Version> own =
+    List<HandInVersion> own =
         handIns.ofSection(task.id(), section.id()).stream()
             .filter(v -> v.students().contains(version.student()))
             .toList();
@@ -104,7 +104,7 @@ class HandInController {
         rows.rows(task, section, due).stream().filter(r -> r.newest() != null).toList();
     int last = -1;
     for (int i = 0; i < handed.size(); i++) {
-      HandIns.Version newest = handed.get(i).newest();
+      HandInVersion newest = handed.get(i).newest();
       if (newest != null && newest.students().equals(version.students())) {
         last = i;
       }
@@ -138,7 +138,7 @@ class HandInController {
       @RequestParam(defaultValue = "") String text,
       @RequestParam MultiValueMap<String, String> form) {
     gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, id);
-    HandIns.Version version = handIns.get(id);
+    HandInVersion version = handIns.get(id);
     List<SelfChecks.Criterion> criteria =
         selfChecks.criteria(tasks.get(version.task()), version.section());
     Map<String, String> levels = new HashMap<>();

@@ -29,11 +29,11 @@ class HandInFiles {
 
   private static final String UNDER = "handins/";
 
-  private final HandIn.PieceRepository pieces;
+  private final HandInFile.Repository pieces;
   private final MediaStore store;
   private final Clock clock;
 
-  HandInFiles(HandIn.PieceRepository pieces, MediaStore store, Clock clock) {
+  HandInFiles(HandInFile.Repository pieces, MediaStore store, Clock clock) {
     this.pieces = pieces;
     this.store = store;
     this.clock = clock;
@@ -88,7 +88,7 @@ class HandInFiles {
   }
 
   /** The file itself and all that was made of it. */
-  void copy(HandIn.Piece from, HandIn.Piece to) {
+  void copy(HandInFile from, HandInFile to) {
     store.copy(original(from.id()), original(to.id()));
     if (from.lengthMs() > 0) {
       store.copy(made(from.id()), made(to.id()));
@@ -102,7 +102,7 @@ class HandInFiles {
     }
   }
 
-  void forget(HandIn.Piece piece) {
+  void forget(HandInFile piece) {
     store.delete(original(piece.id()));
     store.delete(made(piece.id()));
     for (int look = 0; look <= piece.look(); look++) {
@@ -114,20 +114,20 @@ class HandInFiles {
     }
   }
 
-  Resource original(HandIn.Piece piece) {
+  Resource original(HandInFile piece) {
     return store.find(original(piece.id())).orElseThrow(Problem::notFound);
   }
 
-  Optional<Resource> made(HandIn.Piece piece) {
+  Optional<Resource> made(HandInFile piece) {
     return piece.lengthMs() > 0 ? store.find(made(piece.id())) : Optional.empty();
   }
 
-  Optional<Resource> shown(HandIn.Piece piece, int page, String size) {
+  Optional<Resource> shown(HandInFile piece, int page, String size) {
     return store.find(picture(piece.id(), piece.look(), page, size));
   }
 
   /** Where the sheet seems to lie in a photo that has not been straightened. */
-  Optional<Quad> edges(HandIn.Piece piece) {
+  Optional<Quad> edges(HandInFile piece) {
     Resource picture =
         shown(piece, 1, HandInReading.Size.S.called()).orElseThrow(Problem::notFound);
     try (var in = picture.getInputStream()) {
@@ -141,9 +141,9 @@ class HandInFiles {
    * All pages of a version that can be shown, in their order, as one PDF; files without pages are
    * not in it.
    */
-  void writePdf(HandIns.Version version, String title, OutputStream to) throws IOException {
+  void writePdf(HandInVersion version, String title, OutputStream to) throws IOException {
     List<Supplier<byte[]>> pages = new ArrayList<>();
-    for (HandIns.FileOf file : version.listed()) {
+    for (HandedFile file : version.listed()) {
       for (int page = 1; page <= file.pages(); page++) {
         int number = page;
         pages.add(() -> bytes(file, number));
@@ -152,7 +152,7 @@ class HandInFiles {
     PicturesPdf.write(title, pages, to);
   }
 
-  private byte[] bytes(HandIns.FileOf file, int page) {
+  private byte[] bytes(HandedFile file, int page) {
     try {
       return store
           .find(picture(file.id(), file.look(), page, HandInReading.Size.L.called()))

@@ -42,7 +42,7 @@ class HandInPagesController {
   ResponseEntity<byte[]> pages(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id)
       throws IOException {
     gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, id);
-    HandIns.Version version = handIns.get(id);
+    HandInVersion version = handIns.get(id);
     if (!version.isOnePdf()) {
       throw Problem.notFound();
     }
@@ -72,7 +72,7 @@ class HandInPagesController {
     if (!Set.of("s", "l").contains(size)) {
       throw Problem.notFound();
     }
-    HandIn.Piece piece = handIns.piece(file);
+    HandInFile piece = handIns.piece(file);
     Resource picture = files.shown(piece, page, size).orElseThrow(Problem::notFound);
     boolean jpeg = piece.mediaType().equals(MediaType.IMAGE_JPEG_VALUE);
     return ResponseEntity.ok()
@@ -85,7 +85,7 @@ class HandInPagesController {
   @GetMapping("/media/hand-ins/{file}/answer")
   ResponseEntity<Resource> answer(@AuthenticationPrincipal SignedIn me, @PathVariable UUID file) {
     gate.check(me, Deed.SEE, Gate.Kind.HAND_IN_FILE, file);
-    HandIn.Piece piece = handIns.piece(file);
+    HandInFile piece = handIns.piece(file);
     return ResponseEntity.ok()
         .cacheControl(CacheControl.noCache().cachePrivate())
         .contentType(MediaType.parseMediaType(piece.mediaType()))

@@ -71,7 +71,7 @@ class HandInReading implements Job {
   }
 
   private final HandIn.Repository all;
-  private final HandIn.PieceRepository pieces;
+  private final HandInFile.Repository pieces;
   private final OwnMark.Repository ownMarks;
   private final Tasks tasks;
   private final Editions editions;
@@ -82,7 +82,7 @@ class HandInReading implements Job {
 
   HandInReading(
       HandIn.Repository all,
-      HandIn.PieceRepository pieces,
+      HandInFile.Repository pieces,
       OwnMark.Repository ownMarks,
       Tasks tasks,
       Editions editions,
@@ -151,7 +151,7 @@ class HandInReading implements Job {
 
   @Override
   public void run(UUID subject, Progress progress) {
-    Optional<HandIn.Piece> piece = pieces.findById(subject);
+    Optional<HandInFile> piece = pieces.findById(subject);
     if (piece.isEmpty()) {
       return; // It was taken away meanwhile.
     }
@@ -209,7 +209,7 @@ class HandInReading implements Job {
    * Who says it again, or puts another picture into a frame, means that and not the first; what no
    * frame can show is dropped, and the first stays.
    */
-  private void dropOthers(HandIn.Piece last) {
+  private void dropOthers(HandInFile last) {
     boolean framed = !last.frame().isEmpty();
     if (framed && last.pages() == 0) {
       pieces.delete(last);
@@ -221,13 +221,13 @@ class HandInReading implements Job {
           .filter(
               p ->
                   framed
-                      ? p.frame().equals(last.frame()) && p.state() != HandIn.Piece.State.ARRIVING
+                      ? p.frame().equals(last.frame()) && p.state() != HandInFile.State.ARRIVING
                       : p.shape().isRecorded())
           .forEach(pieces::delete);
     }
   }
 
-  private Read read(HandIn.Piece piece, Path file, Progress progress) {
+  private Read read(HandInFile piece, Path file, Progress progress) {
     if (piece.shape().isRecorded()) {
       return recorded(piece, file, progress);
     }
@@ -251,7 +251,7 @@ class HandInReading implements Job {
     }
   }
 
-  private Read recorded(HandIn.Piece piece, Path file, Progress progress) {
+  private Read recorded(HandInFile piece, Path file, Progress progress) {
     Path directory = store.workDirectory();
     try {
       Path made = directory.resolve("made.mp4");
@@ -271,7 +271,7 @@ class HandInReading implements Job {
     }
   }
 
-  private Read pages(HandIn.Piece piece, Path file, String type, Progress progress) {
+  private Read pages(HandInFile piece, Path file, String type, Progress progress) {
     List<Blank.Sheet> sheets = new ArrayList<>();
     try (OpenPaper paper = readers.open(file)) {
       int count = paper.pageCount();
@@ -288,7 +288,7 @@ class HandInReading implements Job {
     }
   }
 
-  private Tones draw(HandIn.Piece piece, OpenPaper paper, int number) {
+  private Tones draw(HandInFile piece, OpenPaper paper, int number) {
     Path directory = store.workDirectory();
     try {
       Tones tones = null;
@@ -321,7 +321,7 @@ class HandInReading implements Job {
   }
 
   /** The papers that were given out for the task, as the section reads them. */
-  private List<List<Blank.Sheet>> given(HandIn.Piece piece) {
+  private List<List<Blank.Sheet>> given(HandInFile piece) {
     HandIn of = all.findById(piece.handInId()).orElseThrow();
     Optional<TaskView> task = tasks.find(of.taskId());
     List<List<Blank.Sheet>> given = new ArrayList<>();

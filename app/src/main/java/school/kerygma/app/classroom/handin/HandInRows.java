@@ -32,8 +32,7 @@ class HandInRows {
    * @param late how late it is
    * @param versions how often it was handed in
    */
-  record Row(
-      String name, HandIns.@Nullable Version newest, @Nullable Lateness late, int versions) {}
+  record Row(String name, @Nullable HandInVersion newest, @Nullable Lateness late, int versions) {}
 
   private final HandIns handIns;
   private final Postings postings;
@@ -49,8 +48,8 @@ class HandInRows {
 
   /** All students of a section, and what they have handed in, by name. */
   List<Row> rows(TaskView task, SectionView of, Optional<Instant> due) {
-    Map<UUID, List<HandIns.Version>> byStudent = new HashMap<>();
-    for (HandIns.Version version : handIns.ofSection(task.id(), of.id())) {
+    Map<UUID, List<HandInVersion>> byStudent = new HashMap<>();
+    for (HandInVersion version : handIns.ofSection(task.id(), of.id())) {
       version
           .students()
           .forEach(s -> byStudent.computeIfAbsent(s, first -> new ArrayList<>()).add(version));
@@ -62,7 +61,7 @@ class HandInRows {
         .filter(names::containsKey)
         .map(
             s -> {
-              List<HandIns.Version> own = byStudent.getOrDefault(s, List.of());
+              List<HandInVersion> own = byStudent.getOrDefault(s, List.of());
               return new Row(
                   There.in(names, s).name(),
                   own.isEmpty() ? null : own.getLast(),
@@ -86,8 +85,8 @@ class HandInRows {
    * since, the later of the two counts.
    */
   static Optional<Lateness> late(
-      List<HandIns.Version> own, TaskView task, SectionView section, Optional<Instant> due) {
-    Optional<HandIns.Version> counts =
+      List<HandInVersion> own, TaskView task, SectionView section, Optional<Instant> due) {
+    Optional<HandInVersion> counts =
         own.stream()
             .filter(v -> v.finding().isEmpty())
             .findFirst()

@@ -15,20 +15,12 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.classroom.audience.Audience;
-import school.kerygma.app.ground.accounts.Gate;
-import school.kerygma.app.ground.accounts.Kept;
-import school.kerygma.app.ground.accounts.PersonErased;
-import school.kerygma.app.ground.accounts.PersonMerged;
-import school.kerygma.app.ground.accounts.Remembers;
-import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.Sections;
-import school.kerygma.core.access.Access.Circle;
 import school.kerygma.core.handin.Blank;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.handin.HandInRule.Kind;
@@ -38,13 +30,13 @@ import school.kerygma.core.handin.TwoTexts;
 /** Keeps what students hand in. */
 @Service
 @Transactional
-public class HandIns implements Gate.CircleSource, Remembers {
+public class HandIns {
 
   /** The largest file, in bytes. */
   public static final long MOST_BYTES = 50L << 20;
 
   /** A PDF of more pages is left to the files themselves. */
-  private static final int MOST_PAGES = 60;
+  static final int MOST_PAGES = 60;
 
   private static final int LONGEST_TEXT = 50_000;
 
@@ -58,105 +50,6 @@ public class HandIns implements Gate.CircleSource, Remembers {
       UUID task, UUID section, HandInRule rule, Instant due, Optional<Instant> improve) {}
 
   /**
-   * A version of a student's work.
-   *
-   * @param student who put it together
-   * @param mates for whom else it counts
-   * @param edits how often its words were kept
-   * @param begun when its sending began, once it was handed in
-   * @param arrived when all of it was here
-   * @param due when it was due as it was handed in
-   */
-  public record Version(
-      UUID id,
-      UUID task,
-      UUID section,
-      UUID student,
-      Set<UUID> mates,
-      int number,
-      String text,
-      String link,
-      int edits,
-      boolean open,
-      Optional<Instant> begun,
-      Optional<Instant> arrived,
-      Optional<Instant> due,
-      Optional<Blank.Finding> finding,
-      List<FileOf> files) {
-
-    /** Whether it was handed in, and files of it are still arriving. */
-    public boolean sending() {
-      return !open && arrived.isEmpty();
-    }
-
-    /** Pictures in the frames of the own sheet. */
-    public List<FileOf> framed() {
-      return files.stream().filter(f -> f.shape() == Shape.FRAMED).toList();
-    }
-
-    /** What stands in the list of files. */
-    public List<FileOf> listed() {
-      return files.stream().filter(f -> f.shape() != Shape.FRAMED).toList();
-    }
-
-    /** Whether its pages can be had as one PDF: there are some, and not too many. */
-    public boolean isOnePdf() {
-      int pages = listed().stream().mapToInt(FileOf::pages).sum();
-      return pages > 0 && pages <= MOST_PAGES;
-    }
-
-    /** Those whose work it is. */
-    public Set<UUID> students() {
-      Set<UUID> all = new HashSet<>(mates);
-      all.add(student);
-      return all;
-    }
-
-    /** How many words its text has. */
-    public int words() {
-      return Blank.words(text);
-    }
-  }
-
-  /**
-   * A file of it.
-   *
-   * @param arriving whether it is still on its way
-   * @param reading whether its pages are being looked at
-   * @param pages that can be shown; 0 if it is only kept
-   * @param look how often its pictures were made anew, as part of their addresses
-   * @param straight whether it was straightened
-   * @param frame the page and the place of a frame that it stands in; empty for any other
-   * @param trouble why it cannot be shown
-   * @param stayed whether it could not be turned or straightened, and stayed as it was
-   * @param seconds how long the answer is that was recorded; 0 if it is none, or not looked at yet
-   */
-  public record FileOf(
-      UUID id,
-      String name,
-      long bytes,
-      Shape shape,
-      boolean arriving,
-      boolean reading,
-      int pages,
-      int look,
-      boolean straight,
-      String frame,
-      long seconds,
-      Optional<Blank.Finding> finding,
-      Optional<Trouble> trouble,
-      boolean stayed) {
-
-    public boolean isRecorded() {
-      return shape.isRecorded();
-    }
-
-    public boolean isFilmed() {
-      return shape == Shape.FILMED;
-    }
-  }
-
-  /**
    * What came of handing in.
    *
    * @param finding what is asked about first: then nothing has been handed in
@@ -164,7 +57,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
   public record HandedIn(Optional<Blank.Finding> finding) {}
 
   private final HandIn.Repository all;
-  private final HandIn.PieceRepository pieces;
+  private final HandInFile.Repository pieces;
   private final OwnMark.Repository ownMarks;
   private final Audience audience;
   private final Sections sections;
@@ -174,7 +67,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
 
   HandIns(
       HandIn.Repository all,
-      HandIn.PieceRepository pieces,
+      HandInFile.Repository pieces,
       OwnMark.Repository ownMarks,
       Audience audience,
       Sections sections,
@@ -195,14 +88,14 @@ public class HandIns implements Gate.CircleSource, Remembers {
 
   /** All versions of a student's work for a task, the newest last; one may still be open. */
   @Transactional(readOnly = true)
-  public List<Version> of(UUID task, UUID student) {
+  public List<HandInVersion> of(UUID task, UUID student) {
     return views(all.of(task, student));
   }
 
   /** What a student has handed in last for each of some tasks. */
   @Transactional(readOnly = true)
-  public Map<UUID, Version> latest(Collection<UUID> tasks, UUID student) {
-    Map<UUID, Version> latest = new HashMap<>();
+  public Map<UUID, HandInVersion> latest(Collection<UUID> tasks, UUID student) {
+    Map<UUID, HandInVersion> latest = new HashMap<>();
     if (!tasks.isEmpty()) {
       views(all.sent(tasks, student)).forEach(v -> latest.put(v.task(), v));
     }
@@ -211,30 +104,30 @@ public class HandIns implements Gate.CircleSource, Remembers {
 
   /** What a section has handed in for a task, version after version. */
   @Transactional(readOnly = true)
-  public List<Version> ofSection(UUID task, UUID section) {
+  public List<HandInVersion> ofSection(UUID task, UUID section) {
     return views(all.ofSection(task, section));
   }
 
   @Transactional(readOnly = true)
-  public Version get(UUID id) {
+  public HandInVersion get(UUID id) {
     return views(all.findById(id).stream().toList()).stream()
         .findFirst()
         .orElseThrow(Problem::notFound);
   }
 
-  private List<Version> views(List<HandIn> some) {
-    Map<UUID, List<FileOf>> files =
+  List<HandInVersion> views(List<HandIn> some) {
+    Map<UUID, List<HandedFile>> files =
         some.isEmpty()
             ? Map.of()
             : pieces.of(some.stream().map(HandIn::id).toList()).stream()
                 .collect(
                     Collectors.groupingBy(
-                        HandIn.Piece::handInId,
+                        HandInFile::handInId,
                         Collectors.mapping(HandIns::view, Collectors.toList())));
     return some.stream()
         .map(
             h ->
-                new Version(
+                new HandInVersion(
                     h.id(),
                     h.taskId(),
                     h.sectionId(),
@@ -253,15 +146,15 @@ public class HandIns implements Gate.CircleSource, Remembers {
         .toList();
   }
 
-  private static FileOf view(HandIn.Piece p) {
-    return new FileOf(
+  private static HandedFile view(HandInFile p) {
+    return new HandedFile(
         p.id(),
         p.name(),
         p.bytes(),
         p.shape(),
-        p.state() == HandIn.Piece.State.ARRIVING,
-        p.state() == HandIn.Piece.State.READING,
-        p.state() == HandIn.Piece.State.READ ? p.pages() : 0,
+        p.state() == HandInFile.State.ARRIVING,
+        p.state() == HandInFile.State.READING,
+        p.state() == HandInFile.State.READ ? p.pages() : 0,
         p.look(),
         p.corners().isPresent(),
         p.frame(),
@@ -310,10 +203,10 @@ public class HandIns implements Gate.CircleSource, Remembers {
       ownMarks.add(next.id(), i, pages.get(i));
     }
     ownMarks.of(List.of(last.id())).forEach(m -> ownMarks.save(m.in(next.id())));
-    for (HandIn.Piece piece : pieces.of(List.of(last.id()))) {
-      HandIn.Piece same = pieces.saveAndFlush(piece.in(next.id()));
+    for (HandInFile piece : pieces.of(List.of(last.id()))) {
+      HandInFile same = pieces.saveAndFlush(piece.in(next.id()));
       files.copy(piece, same);
-      if (piece.state() == HandIn.Piece.State.READING) {
+      if (piece.state() == HandInFile.State.READING) {
         jobs.start(HandInReading.KIND, same.id(), student);
       }
     }
@@ -325,7 +218,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
     return opened(asked, student).id();
   }
 
-  UUID ownerOf(HandIn.Piece piece) {
+  UUID ownerOf(HandInFile piece) {
     return all.findById(piece.handInId()).orElseThrow().studentId();
   }
 
@@ -342,7 +235,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
    *
    * @param seen the edits that this tab knows of
    */
-  public Version write(Asked asked, UUID student, String text, String link, int seen) {
+  public HandInVersion write(Asked asked, UUID student, String text, String link, int seen) {
     if (text.length() > LONGEST_TEXT || link.length() > 500) {
       throw Problem.refused("hand-in-long");
     }
@@ -394,12 +287,12 @@ public class HandIns implements Gate.CircleSource, Remembers {
     if (!work.link().isEmpty() && !isAddress(work.link())) {
       throw Problem.refused("hand-in-link").at("link");
     }
-    List<HandIn.Piece> own = pieces.of(List.of(work.id()));
+    List<HandInFile> own = pieces.of(List.of(work.id()));
     Optional<Blank.Finding> finding = finding(asked.rule(), work, own, ownMarks.countOf(work.id()));
     if (finding.isPresent() && !allTheSame) {
       return new HandedIn(finding);
     }
-    boolean whole = own.stream().noneMatch(p -> p.state() == HandIn.Piece.State.ARRIVING);
+    boolean whole = own.stream().noneMatch(p -> p.state() == HandInFile.State.ARRIVING);
     work.found(finding);
     work.handIn(now, asked.due(), together, whole);
     if (whole) {
@@ -415,7 +308,7 @@ public class HandIns implements Gate.CircleSource, Remembers {
 
   /** Nothing is said of what is still on its way, or still being looked at. */
   static Optional<Blank.Finding> finding(
-      HandInRule rule, HandIn work, List<HandIn.Piece> files, int marks) {
+      HandInRule rule, HandIn work, List<HandInFile> files, int marks) {
     boolean texted = rule.takes(Kind.TEXT) && Blank.words(work.text()) > 0;
     if (files.stream()
         .anyMatch(p -> p.finding().filter(Blank.Finding.UNREADABLE::equals).isPresent())) {
@@ -448,92 +341,8 @@ public class HandIns implements Gate.CircleSource, Remembers {
     }
   }
 
-  // ---- who may
-
-  @Override
-  public List<Gate.Kind> kinds() {
-    return List.of(Gate.Kind.HAND_IN, Gate.Kind.HAND_IN_FILE);
-  }
-
-  @Override
   @Transactional(readOnly = true)
-  public Circle circle(Gate.Kind kind, UUID id) {
-    Optional<HandIn> work =
-        kind == Gate.Kind.HAND_IN
-            ? all.findById(id)
-            : pieces.findById(id).flatMap(p -> all.findById(p.handInId()));
-    // A student's own voice or face is for their teachers, not for those they work with.
-    boolean recorded =
-        kind == Gate.Kind.HAND_IN_FILE
-            && pieces.findById(id).filter(p -> p.shape().isRecorded()).isPresent();
-    return work.map(
-            w -> {
-              boolean open = w.state() == HandIn.State.OPEN;
-              Set<UUID> mates = recorded ? Set.of() : w.mates();
-              Circle roster = sections.circle(Gate.Kind.ROSTER, w.sectionId());
-              // A teacher sees what was handed in, and nothing before.
-              return new Circle(
-                  teacher -> !open && roster.teachers().test(teacher),
-                  student -> w.studentId().equals(student) || !open && mates.contains(student),
-                  any -> false);
-            })
-        .orElse(Circle.NOBODY);
-  }
-
-  @Transactional(readOnly = true)
-  HandIn.Piece piece(UUID file) {
+  HandInFile piece(UUID file) {
     return pieces.findById(file).orElseThrow(Problem::notFound);
-  }
-
-  // ---- what becomes of it
-
-  @EventListener
-  void on(PersonErased erased) {
-    for (HandIn work : all.ofStudent(erased.person())) {
-      for (HandIn.Piece piece : pieces.of(List.of(work.id()))) {
-        files.forget(piece);
-      }
-    }
-    all.forget(erased.person());
-  }
-
-  @EventListener
-  void on(PersonMerged merged) {
-    all.rename(merged.from(), merged.to());
-  }
-
-  @Override
-  public List<Kept> kept() {
-    return List.of(
-        Kept.byHand("hand_in", "student_id"),
-        Kept.oneEach("hand_in_mate", "student_id", "hand_in_id"));
-  }
-
-  @Override
-  public String heading() {
-    return "handed in";
-  }
-
-  @Override
-  @Transactional(readOnly = true)
-  public List<?> about(UUID person, Sight sight) {
-    return views(all.ofStudent(person)).stream()
-        .filter(v -> sight.sees(Gate.Kind.HAND_IN, v.id()))
-        .map(
-            v ->
-                Map.of(
-                    "task",
-                    v.task().toString(),
-                    "version",
-                    v.number(),
-                    "text",
-                    v.text(),
-                    "link",
-                    v.link(),
-                    "files",
-                    v.files().stream().map(FileOf::name).toList(),
-                    "handedIn",
-                    v.begun().map(Instant::toString).orElse("")))
-        .toList();
   }
 }

@@ -154,7 +154,7 @@ public class OwnSheets {
         version.map(v -> framed(handIns.get(v))).orElse(List.of()));
   }
 
-  private static List<Framed> framed(HandIns.Version version) {
+  private static List<Framed> framed(HandInVersion version) {
     return version.framed().stream()
         .map(
             f -> {

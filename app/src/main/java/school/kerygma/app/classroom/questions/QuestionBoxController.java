@@ -15,7 +15,9 @@ import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
 import school.kerygma.core.access.Access.Deed;
 
 /** A teacher answers questions from the box, or puts them aside. */
@@ -25,12 +27,22 @@ class QuestionBoxController {
   private final QuestionBox box;
   private final Questions questions;
   private final Scripts scripts;
+  private final WordsAsSaid wordsAsSaid;
+  private final StopOrder stopOrder;
   private final Gate gate;
 
-  QuestionBoxController(QuestionBox box, Questions questions, Scripts scripts, Gate gate) {
+  QuestionBoxController(
+      QuestionBox box,
+      Questions questions,
+      Scripts scripts,
+      WordsAsSaid wordsAsSaid,
+      StopOrder stopOrder,
+      Gate gate) {
     this.box = box;
     this.questions = questions;
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
+    this.stopOrder = stopOrder;
     this.gate = gate;
   }
 
@@ -88,9 +100,9 @@ class QuestionBoxController {
             .map(StopView::number)
             .findFirst()
             .orElse(scripts.stopsOf(walkthrough).size());
-    UUID stop = scripts.addStop(walkthrough, after);
+    UUID stop = stopOrder.addStop(walkthrough, after);
     scripts.entitle(stop, heading.isBlank() ? lines.getFirst().words() : heading);
-    scripts.reword(stop, words);
+    wordsAsSaid.reword(stop, words);
     questions.answerIn(answer, stop);
     return "redirect:/walkthroughs/" + walkthrough + "#stop-" + stop;
   }

@@ -15,7 +15,7 @@ import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.school.frame.Excerpt;
 import school.kerygma.app.talk.scores.Scores;
-import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.ScriptSearch;
 
 /** Finds the page of a paper, or the second of a walkthrough, that has some words. */
 @Controller
@@ -26,7 +26,7 @@ class AskController {
    *
    * @param atMs where it is heard in the walkthrough, if it is recorded
    */
-  record Said(Scripts.Answer answer, Optional<Long> atMs) {
+  record Said(ScriptSearch.Answer answer, Optional<Long> atMs) {
 
     public Excerpt excerpt() {
       return answer.excerpt();
@@ -34,12 +34,12 @@ class AskController {
   }
 
   private final Handouts handouts;
-  private final Scripts scripts;
+  private final ScriptSearch scriptSearch;
   private final Scores scores;
 
-  AskController(Handouts handouts, Scripts scripts, Scores scores) {
+  AskController(Handouts handouts, ScriptSearch scriptSearch, Scores scores) {
     this.handouts = handouts;
-    this.scripts = scripts;
+    this.scriptSearch = scriptSearch;
     this.scores = scores;
   }
 
@@ -48,12 +48,12 @@ class AskController {
       @AuthenticationPrincipal SignedIn me,
       @RequestParam(defaultValue = "") String words,
       Model model) {
-    List<Scripts.Answer> answers = scripts.asked(me.id(), words);
+    List<ScriptSearch.Answer> answers = scriptSearch.asked(me.id(), words);
     Map<UUID, Scores.Info> current =
         scores.currentOf(
-            answers.stream().map(Scripts.Answer::walkthrough).collect(Collectors.toSet()));
+            answers.stream().map(ScriptSearch.Answer::walkthrough).collect(Collectors.toSet()));
     List<Said> said = new ArrayList<>();
-    for (Scripts.Answer answer : answers) {
+    for (ScriptSearch.Answer answer : answers) {
       said.add(
           new Said(
               answer,

@@ -27,7 +27,7 @@ import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.talk.clips.Clips;
-import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.ScriptSearch;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.time.Moments;
 
@@ -44,7 +44,7 @@ class PutAwayController {
   record Line(String kind, UUID id, String title, LocalDate until, boolean tonight) {}
 
   private final Handouts handouts;
-  private final Scripts scripts;
+  private final ScriptSearch scriptSearch;
   private final Tasks tasks;
   private final Clips clips;
   private final Postings postings;
@@ -54,7 +54,7 @@ class PutAwayController {
 
   PutAwayController(
       Handouts handouts,
-      Scripts scripts,
+      ScriptSearch scriptSearch,
       Tasks tasks,
       Clips clips,
       Postings postings,
@@ -64,7 +64,7 @@ class PutAwayController {
     this.clock = clock;
     this.clips = clips;
     this.handouts = handouts;
-    this.scripts = scripts;
+    this.scriptSearch = scriptSearch;
     this.tasks = tasks;
     this.postings = postings;
     this.shelf = shelf;
@@ -151,7 +151,7 @@ class PutAwayController {
   /** A paper that a stop shows or a task asks to read would be missed. */
   private void checkUnused(SignedIn me, UUID handout) {
     List<UUID> pages = handouts.get(handout).shown().stream().map(p -> p.id()).toList();
-    if (!scripts.showing(me.id(), pages).isEmpty() || !tasks.reading(handout).isEmpty()) {
+    if (!scriptSearch.showing(me.id(), pages).isEmpty() || !tasks.reading(handout).isEmpty()) {
       throw Problem.conflict("still-used");
     }
   }

@@ -25,6 +25,7 @@ import school.kerygma.app.school.sections.Linking;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scripts.OutdatedStops;
+import school.kerygma.app.talk.scripts.ScriptSearch;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.access.Access.Deed;
@@ -74,6 +75,7 @@ class OverviewController {
 
   private final Stands stands;
   private final Scripts scripts;
+  private final ScriptSearch scriptSearch;
   private final OutdatedStops outdated;
   private final Sections sections;
   private final Postings postings;
@@ -86,6 +88,7 @@ class OverviewController {
   OverviewController(
       Stands stands,
       Scripts scripts,
+      ScriptSearch scriptSearch,
       OutdatedStops outdated,
       Sections sections,
       Postings postings,
@@ -96,6 +99,7 @@ class OverviewController {
       Clock clock) {
     this.stands = stands;
     this.scripts = scripts;
+    this.scriptSearch = scriptSearch;
     this.outdated = outdated;
     this.sections = sections;
     this.postings = postings;
@@ -113,7 +117,7 @@ class OverviewController {
     List<Stands.Stand> up =
         stands.stands(postings.ofWalkthroughs(heads.stream().map(Scripts.Head::id).toList()), own);
     Map<UUID, List<StopView>> stops =
-        scripts.stopsOfTeacher(me.id()).entrySet().stream()
+        scriptSearch.stopsOfTeacher(me.id()).entrySet().stream()
             .collect(Collectors.toMap(e -> e.getKey().id(), Map.Entry::getValue));
     Map<UUID, Jobs.View> making = jobs.latestOf(heads.stream().map(Scripts.Head::id).toList());
     Set<UUID> older =

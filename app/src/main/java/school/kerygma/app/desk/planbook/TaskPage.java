@@ -28,6 +28,7 @@ import school.kerygma.app.school.frame.Ribbon;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.app.talk.scripts.ScriptSearch;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.access.Access.Deed;
@@ -48,6 +49,7 @@ class TaskPage {
   private final Sections sections;
   private final Handouts handouts;
   private final Scripts scripts;
+  private final ScriptSearch scriptSearch;
   private final Gate gate;
   private final Clock clock;
 
@@ -57,6 +59,7 @@ class TaskPage {
       Sections sections,
       Handouts handouts,
       Scripts scripts,
+      ScriptSearch scriptSearch,
       Gate gate,
       Clock clock) {
     this.tasks = tasks;
@@ -64,6 +67,7 @@ class TaskPage {
     this.sections = sections;
     this.handouts = handouts;
     this.scripts = scripts;
+    this.scriptSearch = scriptSearch;
     this.gate = gate;
     this.clock = clock;
   }
@@ -114,7 +118,7 @@ class TaskPage {
     model.addAttribute("zone", own.getFirst().zone());
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("papers", handouts.ofTeacher(me.id()));
-    model.addAttribute("stops", scripts.stopsOfTeacher(me.id()));
+    model.addAttribute("stops", scriptSearch.stopsOfTeacher(me.id()));
     model.addAttribute("ribbon", Ribbon.of(own.getFirst().calendar(), from, today));
   }
 

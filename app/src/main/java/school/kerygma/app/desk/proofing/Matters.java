@@ -14,7 +14,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -25,10 +24,7 @@ import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.classroom.posting.Standing;
 import school.kerygma.app.desk.planbook.DayLoads;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.paper.margin.Facts;
-import school.kerygma.app.paper.margin.KnownPapers;
 import school.kerygma.app.paper.papers.Handouts;
-import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
@@ -42,11 +38,8 @@ import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.plan.DueMoments;
 import school.kerygma.core.plan.Opens;
-import school.kerygma.core.proof.Fact;
 import school.kerygma.core.proof.Matter;
-import school.kerygma.core.proof.Outline;
 import school.kerygma.core.round.RoundRule;
-import school.kerygma.core.rubric.Rubric;
 import school.kerygma.core.time.Moments;
 
 /** Gathers what is said, written and posted of a walkthrough. */
@@ -61,7 +54,7 @@ class Matters {
   private final Scores scores;
   private final Jottings jottings;
   private final Handouts handouts;
-  private final KnownPapers papers;
+  private final WrittenMatter written;
   private final Tasks tasks;
   private final Rounds rounds;
   private final Postings postings;
@@ -76,7 +69,7 @@ class Matters {
       Scores scores,
       Jottings jottings,
       Handouts handouts,
-      KnownPapers papers,
+      WrittenMatter written,
       Tasks tasks,
       Rounds rounds,
       Postings postings,
@@ -89,7 +82,7 @@ class Matters {
     this.scores = scores;
     this.jottings = jottings;
     this.handouts = handouts;
-    this.papers = papers;
+    this.written = written;
     this.tasks = tasks;
     this.rounds = rounds;
     this.postings = postings;
@@ -120,7 +113,7 @@ class Matters {
     List<DatePhrases.Reference> references = meant.stream().map(s -> reference(s, own)).toList();
     List<String> names = during(all).stream().map(SectionView::name).toList();
     List<SpokenFacts.Context> contexts = spoken.contexts(references, names);
-    Papers seen = papers(stops, of);
+    WrittenMatter.Papers seen = written.papers(stops, of);
     List<Matter.Text> texts = new ArrayList<>();
     Map<UUID, Set<String>> unsaid = unsaid(walkthrough, stops);
     Map<UUID, Map<String, Boolean>> decided =
@@ -358,149 +351,5 @@ class Matters {
             moments.earlierParts().stream().map(p -> new Matter.Earlier(p.text(), p.at())),
             moments.earlierAnswer().map(at -> new Matter.Earlier("answer", at)).stream())
         .toList();
-  }
-
-  /** Papers that are shown, read or attached, with all they say. */
-  private record Papers(Map<UUID, Matter.Shown> pages, List<Paper> all) {
-
-    Optional<Matter.Shown> shown(UUID page) {
-      return Optional.ofNullable(pages.get(page));
-    }
-
-    boolean has(UUID handout) {
-      return all.stream().anyMatch(p -> p.paper().handout().equals(handout));
-    }
-
-    List<Matter.Paper> papers() {
-      return all.stream().map(Paper::paper).toList();
-    }
-
-    /** Every page, as every section takes it. */
-    List<Matter.Text> texts(int sections) {
-      List<Matter.Text> texts = new ArrayList<>();
-      for (Paper paper : all) {
-        for (int i = 0; i < paper.pages().size(); i++) {
-          Page page = paper.pages().get(i);
-          List<List<Matter.ReadFact>> told = new ArrayList<>();
-          for (int s = 0; s < sections; s++) {
-            told.add(page.told());
-          }
-          Matter.Shown itself = paper.paper().pages().get(i);
-          texts.add(
-              new Matter.Text(
-                  Matter.Side.WRITTEN,
-                  itself.page(),
-                  i + 1,
-                  paper.paper().title(),
-                  paper.paper().related(),
-                  Optional.of(itself),
-                  page.words(),
-                  told));
-        }
-      }
-      return texts;
-    }
-  }
-
-  private record Paper(Matter.Paper paper, List<Page> pages) {}
-
-  private record Page(String words, List<Matter.ReadFact> told) {}
-
-  private Papers papers(List<StopView> stops, List<TaskView> of) {
-    Set<UUID> seen = new LinkedHashSet<>();
-    stops.forEach(s -> s.sight().ifPresent(sight -> seen.add(sight.pageId())));
-    Map<UUID, PageView> views = handouts.pages(seen);
-    Map<UUID, Set<UUID>> related = new HashMap<>();
-    Set<UUID> order = new LinkedHashSet<>();
-    for (StopView stop : stops) {
-      stop.sight()
-          .map(s -> views.get(s.pageId()))
-          .ifPresent(
-              page -> {
-                order.add(page.handout());
-                related.computeIfAbsent(page.handout(), h -> new HashSet<>()).addAll(stop.tasks());
-              });
-    }
-    for (TaskView task : of) {
-      for (UUID handout : task.sheet().allHandouts()) {
-        order.add(handout);
-        related.computeIfAbsent(handout, h -> new HashSet<>()).add(task.id());
-      }
-    }
-    Map<UUID, Matter.Shown> pages = new HashMap<>();
-    views.forEach((id, v) -> pages.put(id, new Matter.Shown(v.handout(), id, v.called())));
-    List<Paper> all = new ArrayList<>();
-    for (UUID handout : order) {
-      handouts
-          .find(handout)
-          .filter(v -> !v.shown().isEmpty()) // Else it is put away, or still being read.
-          .ifPresent(v -> all.add(paper(v, related.getOrDefault(handout, Set.of()), pages)));
-    }
-    return new Papers(pages, all);
-  }
-
-  private Paper paper(Handouts.View view, Set<UUID> related, Map<UUID, Matter.Shown> shown) {
-    UUID handout = view.id();
-    List<Matter.Shown> pages =
-        view.shown().stream().map(p -> new Matter.Shown(handout, p.id(), p.called())).toList();
-    pages.forEach(p -> shown.put(p.page(), p));
-    KnownPapers.Paper known = papers.of(handout, view.shown().stream().map(PageView::id).toList());
-    Facts.Said said = known.said();
-    Optional<Rubric> rubric = known.tables().stream().flatMap(t -> t.rubric().stream()).findFirst();
-    List<Page> texts = new ArrayList<>();
-    for (int i = 0; i < pages.size(); i++) {
-      texts.add(
-          new Page(
-              known.texts().get(i),
-              said.pages().get(i).notes().stream()
-                  .filter(n -> !n.dismissed())
-                  .map(Matters::told)
-                  .toList()));
-    }
-    return new Paper(
-        new Matter.Paper(
-            handout,
-            view.title(),
-            related,
-            said.outline(),
-            rubric.flatMap(Rubric::sum),
-            worths(said.outline(), rubric),
-            pages,
-            rubric.stream()
-                .flatMap(r -> r.readings().stream().limit(1))
-                .flatMap(r -> r.shares().stream())
-                .map(s -> new Matter.Criterion(s.name(), s.points()))
-                .toList()),
-        texts);
-  }
-
-  private static Matter.ReadFact told(Facts.Note note) {
-    return new Matter.ReadFact(
-        note.fact(),
-        note.value(),
-        note.open() && note.fact().doubts().stream().anyMatch(Fact::isOfReading));
-  }
-
-  private static Set<BigDecimal> worths(Outline outline, Optional<Rubric> rubric) {
-    Set<BigDecimal> worths = new TreeSet<>();
-    for (Outline.Part part : outline.parts()) {
-      part.points().ifPresent(worths::add);
-      part.steps().forEach(s -> s.points().ifPresent(worths::add));
-    }
-    rubric.ifPresent(
-        r -> {
-          r.readings()
-              .forEach(reading -> reading.shares().forEach(s -> s.points().ifPresent(worths::add)));
-          r.levels()
-              .forEach(
-                  l ->
-                      l.points()
-                          .ifPresent(
-                              p -> {
-                                worths.add(p.low());
-                                worths.add(p.high());
-                              }));
-        });
-    return worths;
   }
 }

@@ -22,11 +22,14 @@ import school.kerygma.core.access.Access.Deed;
 class PaperController {
 
   private final Handouts handouts;
+
+  private final TakingIn takingIn;
   private final Jobs jobs;
   private final Gate gate;
 
-  PaperController(Handouts handouts, Jobs jobs, Gate gate) {
+  PaperController(Handouts handouts, TakingIn takingIn, Jobs jobs, Gate gate) {
     this.handouts = handouts;
+    this.takingIn = takingIn;
     this.jobs = jobs;
     this.gate = gate;
   }
@@ -40,10 +43,10 @@ class PaperController {
 
   @PostMapping("/handouts")
   @ResponseBody
-  Handouts.TakenIn takeIn(@AuthenticationPrincipal SignedIn me, @RequestParam MultipartFile paper)
+  TakingIn.TakenIn takeIn(@AuthenticationPrincipal SignedIn me, @RequestParam MultipartFile paper)
       throws IOException {
     try (var content = paper.getInputStream()) {
-      return handouts.takeIn(me.id(), String.valueOf(paper.getOriginalFilename()), content);
+      return takingIn.takeIn(me.id(), String.valueOf(paper.getOriginalFilename()), content);
     }
   }
 

@@ -18,11 +18,11 @@ import school.kerygma.media.paper.HtmlPaper;
 @Service
 public class SetPapers {
 
-  private final Handouts handouts;
+  private final TakingIn takingIn;
   private final SpringTemplateEngine templates;
 
-  SetPapers(Handouts handouts, SpringTemplateEngine templates) {
-    this.handouts = handouts;
+  SetPapers(TakingIn takingIn, SpringTemplateEngine templates) {
+    this.takingIn = takingIn;
     this.templates = templates;
   }
 
@@ -33,7 +33,7 @@ public class SetPapers {
    * @param template of XHTML, with its style in it
    * @param shown what the template names, besides {@code show}, the wording of dates
    */
-  public Handouts.TakenIn set(UUID teacher, String name, String template, Map<String, ?> shown) {
+  public TakingIn.TakenIn set(UUID teacher, String name, String template, Map<String, ?> shown) {
     Map<String, Object> all = new HashMap<>(shown);
     all.put("show", new Wording());
     String xhtml = templates.process(template, new Context(Locale.ENGLISH, all));
@@ -43,6 +43,6 @@ public class SetPapers {
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
-    return handouts.takeIn(teacher, name + ".pdf", new ByteArrayInputStream(pdf.toByteArray()));
+    return takingIn.takeIn(teacher, name + ".pdf", new ByteArrayInputStream(pdf.toByteArray()));
   }
 }

@@ -7,10 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import org.springframework.core.io.Resource;
-import org.springframework.http.CacheControl;
-import org.springframework.http.MediaType;
-import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -40,16 +36,24 @@ class RoundController {
   record Row(String name, Optional<RoundRule.Length> length, RoundRule.Progress progress) {}
 
   private final Rounds rounds;
-  private final RoundVoices voices;
+  private final RoundDeeds roundDeeds;
+  private final RoundTalk roundTalk;
   private final Tasks tasks;
   private final Sections sections;
   private final People people;
   private final Gate gate;
 
   RoundController(
-      Rounds rounds, RoundVoices voices, Tasks tasks, Sections sections, People people, Gate gate) {
+      Rounds rounds,
+      RoundDeeds roundDeeds,
+      RoundTalk roundTalk,
+      Tasks tasks,
+      Sections sections,
+      People people,
+      Gate gate) {
     this.rounds = rounds;
-    this.voices = voices;
+    this.roundDeeds = roundDeeds;
+    this.roundTalk = roundTalk;
     this.tasks = tasks;
     this.sections = sections;
     this.people = people;
@@ -122,7 +126,7 @@ class RoundController {
       Model model) {
     Rounds.Round round = check(me, section, task);
     SectionView of = sections.get(section);
-    List<Rounds.Answer> answers = rounds.answers(task, section);
+    List<Rounds.Answer> answers = roundTalk.answers(task, section);
     Map<UUID, String> names = new HashMap<>();
     List<UUID> all = new ArrayList<>(of.students());
     answers.forEach(
@@ -137,8 +141,8 @@ class RoundController {
                 s ->
                     new Row(
                         There.in(names, s),
-                        Rounds.own(s, answers).map(RoundRule.Answer::length),
-                        Rounds.progress(round.rule(), s, answers)))
+                        RoundTalk.own(s, answers).map(RoundRule.Answer::length),
+                        RoundTalk.progress(round.rule(), s, answers)))
             .sorted(Comparator.comparing(Row::name))
             .toList();
     model.addAttribute("section", of);
@@ -163,8 +167,8 @@ class RoundController {
       @PathVariable UUID section,
       @PathVariable UUID task,
       @PathVariable UUID answer,
-      @RequestParam Rounds.Deed deed) {
-    rounds.treat(check(me, section, task), section, answer, deed);
+      @RequestParam RoundDeeds.Deed deed) {
+    roundDeeds.treat(check(me, section, task), section, answer, deed);
     return back(section, task) + "#answer-" + answer;
   }
 
@@ -175,18 +179,8 @@ class RoundController {
       @PathVariable UUID task,
       @PathVariable UUID reply,
       @RequestParam boolean hidden) {
-    rounds.hideReply(check(me, section, task), section, reply, hidden);
+    roundDeeds.hideReply(check(me, section, task), section, reply, hidden);
     return back(section, task);
-  }
-
-  /** What somebody has said in a round, to be played. */
-  @GetMapping("/media/rounds/{voice}")
-  ResponseEntity<Resource> sound(@AuthenticationPrincipal SignedIn me, @PathVariable UUID voice) {
-    gate.check(me, Deed.SEE, Gate.Kind.ROUND_VOICE, voice);
-    return ResponseEntity.ok()
-        .cacheControl(CacheControl.noCache().cachePrivate())
-        .contentType(MediaType.parseMediaType("audio/mp4"))
-        .body(voices.sound(voice));
   }
 
   private static String back(UUID section, UUID task) {

@@ -80,6 +80,7 @@ public class RoundVoices implements Gate.CircleSource {
       "select id, task_id, section_id, student_id, reply_to, words, bytes, state, begun_at from round_voice ";
 
   private final Rounds rounds;
+  private final RoundTalk talk;
   private final Sections sections;
   private final Jobs jobs;
   private final MediaStore store;
@@ -89,6 +90,7 @@ public class RoundVoices implements Gate.CircleSource {
 
   RoundVoices(
       Rounds rounds,
+      RoundTalk talk,
       Sections sections,
       Jobs jobs,
       MediaStore store,
@@ -96,6 +98,7 @@ public class RoundVoices implements Gate.CircleSource {
       TransactionTemplate inTransaction,
       Clock clock) {
     this.rounds = rounds;
+    this.talk = talk;
     this.sections = sections;
     this.jobs = jobs;
     this.store = store;
@@ -237,7 +240,7 @@ public class RoundVoices implements Gate.CircleSource {
     if (voice.to().isEmpty()) {
       return round.get().rule().answer();
     }
-    return rounds.answers(voice.task(), voice.section()).stream()
+    return talk.answers(voice.task(), voice.section()).stream()
         .filter(a -> a.id().equals(voice.to().get()))
         .findFirst()
         .map(a -> Rounds.least(round.get(), a, voice.student()))

@@ -1,15 +1,10 @@
 package school.kerygma.app.plan.rounds;
 
-import java.sql.ResultSet;
-import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
-import java.util.ArrayList;
 import java.util.Collection;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -44,6 +39,7 @@ import school.kerygma.core.round.RoundRule;
 public class Rounds implements Remembers {
 
   static final int LONGEST = 10_000;
+
   private static final int LONGEST_QUESTION = 500;
 
   /** More replies than this from one student to one answer are no talk any more. */
@@ -69,7 +65,7 @@ public class Rounds implements Remembers {
       UUID id, UUID student, String words, Optional<Voice> voice, Instant sentAt, boolean hidden) {
 
     public RoundRule.Length length() {
-      return Rounds.length(words, voice);
+      return RoundTalk.length(words, voice);
     }
   }
 
@@ -90,18 +86,21 @@ public class Rounds implements Remembers {
     }
 
     public RoundRule.Length length() {
-      return Rounds.length(words, voice);
+      return RoundTalk.length(words, voice);
     }
   }
 
   private final JdbcClient sql;
   private final Tasks tasks;
+  private final RoundTalk talk;
   private final ApplicationEventPublisher events;
   private final Clock clock;
 
-  Rounds(JdbcClient sql, Tasks tasks, ApplicationEventPublisher events, Clock clock) {
+  Rounds(
+      JdbcClient sql, Tasks tasks, RoundTalk talk, ApplicationEventPublisher events, Clock clock) {
     this.sql = sql;
     this.tasks = tasks;
+    this.talk = talk;
     this.events = events;
     this.clock = clock;
   }
@@ -217,86 +216,6 @@ public class Rounds implements Remembers {
   }
 
   /**
-   * All answers of a section: those that are held up first, then in the order in which they came.
-   */
-  @Transactional(readOnly = true)
-  public List<Answer> answers(UUID task, UUID section) {
-    Map<UUID, List<Reply>> replies = new HashMap<>();
-    sql.sql(
-            "select r.answer_id, r.id, r.student_id, r.words, r.sent_at, r.hidden, v.id, v.length_ms from round_reply r"
-                + " join round_answer a on a.id = r.answer_id left join round_voice v on v.id = r.voice_id"
-                + " where a.task_id = ? and a.section_id = ? order by r.sent_at, r.id")
-        .params(task, section)
-        .query(
-            (row, n) ->
-                replies
-                    .computeIfAbsent(row.getObject(1, UUID.class), added -> new ArrayList<>())
-                    .add(
-                        new Reply(
-                            row.getObject(2, UUID.class),
-                            row.getObject(3, UUID.class),
-                            row.getString(4),
-                            voice(row, 7),
-                            row.getObject(5, OffsetDateTime.class).toInstant(),
-                            row.getBoolean(6))))
-        .list();
-    return sql
-        .sql(
-            "select a.id, a.student_id, a.words, a.sent_at, a.changed_at, a.hidden, a.held_up, v.id, v.length_ms"
-                + " from round_answer a left join round_voice v on v.id = a.voice_id"
-                + " where a.task_id = ? and a.section_id = ? order by a.sent_at, a.id")
-        .params(task, section)
-        .query(
-            (row, n) ->
-                new Answer(
-                    row.getObject(1, UUID.class),
-                    row.getObject(2, UUID.class),
-                    row.getString(3),
-                    voice(row, 8),
-                    row.getObject(4, OffsetDateTime.class).toInstant(),
-                    row.getObject(5, OffsetDateTime.class).toInstant(),
-                    row.getBoolean(6),
-                    row.getBoolean(7),
-                    replies.getOrDefault(row.getObject(1, UUID.class), List.of())))
-        .list()
-        .stream()
-        .sorted(Comparator.comparing(a -> !a.heldUp()))
-        .toList();
-  }
-
-  private static Optional<Voice> voice(ResultSet row, int column) throws SQLException {
-    UUID id = row.getObject(column, UUID.class);
-    return id == null ? Optional.empty() : Optional.of(new Voice(id, row.getLong(column + 1)));
-  }
-
-  private static RoundRule.Length length(String words, Optional<Voice> voice) {
-    return voice
-        .map(v -> RoundRule.Length.spoken(v.lengthMs()))
-        .orElseGet(() -> RoundRule.Length.written(Blank.words(words)));
-  }
-
-  /** How far a student is. */
-  public static RoundRule.Progress progress(RoundRule rule, UUID student, List<Answer> all) {
-    List<RoundRule.Reply> replies = new ArrayList<>();
-    for (Answer a : all) {
-      for (Reply r : a.replies()) {
-        if (r.student().equals(student)) {
-          replies.add(new RoundRule.Reply(a.student(), r.length(), r.hidden()));
-        }
-      }
-    }
-    return rule.of(student, own(student, all), replies);
-  }
-
-  /** A student's own answer as far as the rule looks at it. */
-  public static Optional<RoundRule.Answer> own(UUID student, List<Answer> all) {
-    return all.stream()
-        .filter(a -> a.student().equals(student))
-        .findFirst()
-        .map(a -> new RoundRule.Answer(a.length(), a.hidden()));
-  }
-
-  /**
    * Sends a student's own answer in words, or puts it right.
    *
    * @throws Problem if it is empty, too long, or shorter than asked, or words are not asked for
@@ -381,8 +300,8 @@ public class Rounds implements Remembers {
    *     were too many replies
    */
   Answer replied(Round round, UUID section, UUID student, UUID answer) {
-    List<Answer> all = answers(round.task(), section);
-    if (!RoundRule.opensOthers(own(student, all))) {
+    List<Answer> all = talk.answers(round.task(), section);
+    if (!RoundRule.opensOthers(RoundTalk.own(student, all))) {
       throw Problem.conflict("round-first");
     }
     Answer to =
@@ -420,46 +339,10 @@ public class Rounds implements Remembers {
     }
   }
 
-  private void tick(Round round, UUID section, UUID student) {
-    boolean done = progress(round.rule(), student, answers(round.task(), section)).done();
+  void tick(Round round, UUID section, UUID student) {
+    boolean done =
+        RoundTalk.progress(round.rule(), student, talk.answers(round.task(), section)).done();
     events.publishEvent(new RoundStands(student, round.task(), done));
-  }
-
-  /** What a teacher does with an answer. */
-  public enum Deed {
-    HIDE,
-    SHOW,
-    HOLD_UP,
-    PUT_DOWN
-  }
-
-  /** Hides an answer or shows it again, holds it up for all or puts it down. */
-  void treat(Round round, UUID section, UUID answer, Deed deed) {
-    Answer of =
-        answers(round.task(), section).stream()
-            .filter(a -> a.id().equals(answer))
-            .findFirst()
-            .orElseThrow(Problem::notFound);
-    boolean hidden = deed == Deed.HIDE || (deed == Deed.SHOW ? false : of.hidden());
-    boolean heldUp = deed == Deed.HOLD_UP || (deed == Deed.PUT_DOWN ? false : of.heldUp());
-    sql.sql("update round_answer set hidden = ?, held_up = ? where id = ?")
-        .params(hidden, heldUp && !hidden, answer)
-        .update();
-    tick(round, section, of.student());
-  }
-
-  /** Hides a reply or shows it again. */
-  void hideReply(Round round, UUID section, UUID reply, boolean hidden) {
-    for (Answer a : answers(round.task(), section)) {
-      for (Reply r : a.replies()) {
-        if (r.id().equals(reply)) {
-          sql.sql("update round_reply set hidden = ? where id = ?").params(hidden, reply).update();
-          tick(round, section, r.student());
-          return;
-        }
-      }
-    }
-    throw Problem.notFound();
   }
 
   /** A round is asked again where its task is planned again; nobody has answered it there. */

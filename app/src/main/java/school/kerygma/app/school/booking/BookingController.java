@@ -34,15 +34,23 @@ class BookingController {
 
   private final ShownTimes times;
   private final HelpHours hours;
+  private final Bookings bookings;
   private final Sections sections;
   private final People people;
   private final Gate gate;
   private final Clock clock;
 
   BookingController(
-      ShownTimes times, HelpHours hours, Sections sections, People people, Gate gate, Clock clock) {
+      ShownTimes times,
+      HelpHours hours,
+      Bookings bookings,
+      Sections sections,
+      People people,
+      Gate gate,
+      Clock clock) {
     this.times = times;
     this.hours = hours;
+    this.bookings = bookings;
     this.sections = sections;
     this.people = people;
     this.gate = gate;
@@ -141,7 +149,7 @@ class BookingController {
   @PostMapping("/times/{id}/off")
   String callOff(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.CHANGE, Gate.Kind.HELP_HOUR, id);
-    hours.callOff(id);
+    bookings.callOff(id);
     return "redirect:/times";
   }
 
@@ -149,7 +157,7 @@ class BookingController {
   String takeOut(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID booking) {
     gate.check(me, Deed.CHANGE, Gate.Kind.HELP_HOUR, id);
-    hours.takeOut(id, booking);
+    bookings.takeOut(id, booking);
     return "redirect:/times";
   }
 }

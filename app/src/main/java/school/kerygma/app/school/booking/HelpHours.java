@@ -14,24 +14,19 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.context.MessageSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.Kept;
-import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.There;
@@ -121,22 +116,12 @@ public class HelpHours implements Gate.CircleSource, Remembers {
   private final JdbcClient sql;
   private final Sections sections;
   private final People people;
-  private final ApplicationEventPublisher events;
-  private final MessageSource words;
   private final Clock clock;
 
-  HelpHours(
-      JdbcClient sql,
-      Sections sections,
-      People people,
-      ApplicationEventPublisher events,
-      MessageSource words,
-      Clock clock) {
+  HelpHours(JdbcClient sql, Sections sections, People people, Clock clock) {
     this.sql = sql;
     this.sections = sections;
     this.people = people;
-    this.events = events;
-    this.words = words;
     this.clock = clock;
   }
 
@@ -195,7 +180,7 @@ public class HelpHours implements Gate.CircleSource, Remembers {
     }
   }
 
-  private static OffsetDateTime at(Instant moment) {
+  static OffsetDateTime at(Instant moment) {
     return moment.atOffset(ZoneOffset.UTC);
   }
 
@@ -279,7 +264,7 @@ public class HelpHours implements Gate.CircleSource, Remembers {
     return byHour;
   }
 
-  private List<Booking> bookings(String where, Object of) {
+  List<Booking> bookings(String where, Object of) {
     return sql.sql("select * from booking " + where + " order by number, changed_at")
         .param("of", of)
         .query(
@@ -332,132 +317,6 @@ public class HelpHours implements Gate.CircleSource, Remembers {
         .filter(t -> t.hour().calledOff() && t.booking().number().isPresent())
         .filter(t -> t.time().isOpen(clock.instant()))
         .toList();
-  }
-
-  /**
-   * Books a time for a student, or moves the one they have of that hour to it.
-   *
-   * @param by the student, or a guardian of theirs
-   * @throws Problem if it is another's, has begun, was called off, or the student has another time
-   *     then; nothing is changed then
-   */
-  public void book(UUID hour, int number, UUID student, UUID by) {
-    Hour of = hold(hour);
-    List<BookableTimes.Time> times = of.times().times();
-    if (number < 0 || number >= times.size()) {
-      throw Problem.notFound();
-    }
-    BookableTimes.Time time = times.get(number);
-    Instant now = clock.instant();
-    if (!time.isOpen(now)) {
-      throw Problem.conflict("times-begun", said(of, time));
-    }
-    List<Booking> all = bookings("where help_hour_id = :of", hour);
-    Optional<Booking> own = all.stream().filter(b -> b.student().equals(student)).findFirst();
-    if (own.flatMap(Booking::number).filter(n -> n == number).isPresent()) {
-      return; // Pressed twice.
-    }
-    if (all.stream().anyMatch(b -> b.number().filter(n -> n == number).isPresent())) {
-      throw Problem.conflict("times-taken", said(of, time));
-    }
-    own.flatMap(Booking::number)
-        .filter(n -> !times.get(n).isOpen(now))
-        .ifPresent(
-            n -> {
-              throw Problem.conflict("times-begun", said(of, times.get(n)));
-            });
-    told(Set.of(student), Optional.empty()).stream()
-        .filter(t -> !t.cancelled() && !t.hour().id().equals(hour) && t.time().overlaps(time))
-        .findFirst()
-        .ifPresent(
-            t -> {
-              throw Problem.conflict("times-clash", t.hour().title(), said(t.hour(), t.time()));
-            });
-    sql.sql(
-            "insert into booking (id, help_hour_id, number, was, student_id, booked_by, changes, changed_at)"
-                + " values (?, ?, ?, ?, ?, ?, 0, ?) on conflict (help_hour_id, student_id) do update"
-                + " set number = excluded.number, was = excluded.was, booked_by = excluded.booked_by,"
-                + " changes = booking.changes + 1, changed_at = excluded.changed_at")
-        .params(UUID.randomUUID(), hour, number, number, student, by, at(now))
-        .update();
-  }
-
-  /** Until the end of the transaction nobody else books in this hour. */
-  private Hour hold(UUID hour) {
-    sql.sql("select 1 from help_hour where id = ? for update").param(hour).query().listOfRows();
-    Hour of = get(hour).orElseThrow(Problem::notFound);
-    if (of.calledOff()) {
-      throw Problem.conflict("times-off", of.title());
-    }
-    return of;
-  }
-
-  private static String said(Hour hour, BookableTimes.Time time) {
-    return new Wording().moment(time.starts(), hour.zone());
-  }
-
-  /** A student, or a guardian of theirs, gives back what they have booked. */
-  public void giveBack(UUID hour, UUID student) {
-    Hour of = hold(hour);
-    for (Booking b : bookings("where help_hour_id = :of", hour)) {
-      if (b.student().equals(student) && b.number().isPresent()) {
-        BookableTimes.Time time = of.times().times().get(b.was());
-        if (!time.isOpen(clock.instant())) {
-          throw Problem.conflict("times-begun", said(of, time));
-        }
-        free(b);
-      }
-    }
-  }
-
-  private void free(Booking booking) {
-    sql.sql(
-            "update booking set number = null, changes = changes + 1, changed_at = ? where id = ? and number is not null")
-        .params(at(clock.instant()), booking.id())
-        .update();
-  }
-
-  /** The teacher takes a booking out, and whoever booked it is told. */
-  void takeOut(UUID hour, UUID booking) {
-    Hour of = hold(hour);
-    bookings("where help_hour_id = :of", hour).stream()
-        .filter(b -> b.id().equals(booking) && b.number().isPresent())
-        .forEach(
-            b -> {
-              free(b);
-              tell(of, b);
-            });
-  }
-
-  /** Calls an hour off, and tells who had booked a time that has not begun. */
-  void callOff(UUID hour) {
-    sql.sql("select 1 from help_hour where id = ? for update").param(hour).query().listOfRows();
-    Hour of = get(hour).orElseThrow(Problem::notFound);
-    if (of.calledOff()) {
-      return;
-    }
-    sql.sql("update help_hour set called_off = true, changed_at = ? where id = ?")
-        .params(at(clock.instant()), hour)
-        .update();
-    sql.sql(
-            "update booking set changes = changes + 1, changed_at = ? where help_hour_id = ? and number is not null")
-        .params(at(clock.instant()), hour)
-        .update();
-    bookings("where help_hour_id = :of", hour).stream()
-        .filter(b -> b.number().isPresent())
-        .filter(b -> of.times().times().get(b.was()).isOpen(clock.instant()))
-        .forEach(b -> tell(of, b));
-  }
-
-  private void tell(Hour hour, Booking booking) {
-    String when = said(hour, hour.times().times().get(booking.was()));
-    String name = There.in(people.contacts(Set.of(booking.student())), booking.student()).name();
-    events.publishEvent(
-        new LetterToSend(
-            booking.by(),
-            words.getMessage("mail.time-off.subject", new Object[] {hour.title(), when}, Locale.US),
-            words.getMessage(
-                "mail.time-off.body", new Object[] {hour.title(), when, name}, Locale.US)));
   }
 
   @Override

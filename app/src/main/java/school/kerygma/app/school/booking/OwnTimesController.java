@@ -38,14 +38,21 @@ class OwnTimesController {
 
   private final ShownTimes times;
   private final HelpHours hours;
+  private final Bookings bookings;
   private final Sections sections;
   private final People people;
   private final Gate gate;
 
   OwnTimesController(
-      ShownTimes times, HelpHours hours, Sections sections, People people, Gate gate) {
+      ShownTimes times,
+      HelpHours hours,
+      Bookings bookings,
+      Sections sections,
+      People people,
+      Gate gate) {
     this.times = times;
     this.hours = hours;
+    this.bookings = bookings;
     this.sections = sections;
     this.people = people;
     this.gate = gate;
@@ -108,9 +115,9 @@ class OwnTimesController {
     boolean family = me.role() == Role.GUARDIAN;
     UUID whose = family ? child(me, student, id) : me.id();
     if (number == null) {
-      hours.giveBack(id, whose);
+      bookings.giveBack(id, whose);
     } else {
-      hours.book(id, number, whose, me.id());
+      bookings.book(id, number, whose, me.id());
     }
     return "redirect:" + (family ? "/family" : "/class") + "/times";
   }

@@ -30,12 +30,20 @@ class JoinController {
   private static final int PER_MACHINE = 2_000;
 
   private final Joinings joinings;
+
+  private final JoinAnswers joinAnswers;
   private final Sections sections;
   private final People people;
   private final Attempts attempts;
 
-  JoinController(Joinings joinings, Sections sections, People people, Attempts attempts) {
+  JoinController(
+      Joinings joinings,
+      JoinAnswers joinAnswers,
+      Sections sections,
+      People people,
+      Attempts attempts) {
     this.joinings = joinings;
+    this.joinAnswers = joinAnswers;
     this.sections = sections;
     this.people = people;
     this.attempts = attempts;
@@ -120,7 +128,7 @@ class JoinController {
     Joinings.Request request = joinings.byLink(key);
     model.addAttribute("opens", request.opensIn(AskingBrowser.of(from)));
     model.addAttribute("request", request);
-    model.addAttribute("over", joinings.isOver(request));
+    model.addAttribute("over", joinAnswers.isOver(request));
     model.addAttribute("key", key);
     show(sections.get(request.section()), model);
     return "joining/asked";
@@ -129,6 +137,6 @@ class JoinController {
   /** Who was let in goes to their page, as with a pass card. */
   @PostMapping("/join/asked/{key}")
   String in(@PathVariable String key, HttpServletRequest from) {
-    return "redirect:" + joinings.cardOf(key, AskingBrowser.of(from));
+    return "redirect:" + joinAnswers.cardOf(key, AskingBrowser.of(from));
   }
 }

@@ -48,6 +48,8 @@ class JoiningController {
   }
 
   private final Joinings joinings;
+
+  private final JoinAnswers joinAnswers;
   private final Sections sections;
   private final People people;
   private final Gate gate;
@@ -55,11 +57,13 @@ class JoiningController {
 
   JoiningController(
       Joinings joinings,
+      JoinAnswers joinAnswers,
       Sections sections,
       People people,
       Gate gate,
       @Value("${kerygma.address}") String address) {
     this.joinings = joinings;
+    this.joinAnswers = joinAnswers;
     this.sections = sections;
     this.people = people;
     this.gate = gate;
@@ -149,7 +153,7 @@ class JoiningController {
         Optional.ofNullable(who)
             .filter(w -> !w.isEmpty() && !w.equals("new"))
             .map(JoiningController::person);
-    joinings.answer(id, request, yes, meant, shown);
+    joinAnswers.answer(id, request, yes, meant, shown);
     return "redirect:/sections/" + id + "/joining";
   }
 

@@ -1,6 +1,5 @@
 package school.kerygma.app.school.joining;
 
-import jakarta.persistence.EntityManager;
 import java.security.SecureRandom;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -10,30 +9,23 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
-import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.context.MessageSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.Kept;
-import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.MailKeys;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.school.sections.Rosters;
 import school.kerygma.app.school.sections.SectionView;
-import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.There;
 import school.kerygma.core.joining.JoinCode;
 
@@ -49,9 +41,6 @@ public class Joinings implements Remembers {
 
   /** More waiting than this is no class any more. */
   private static final int MOST_WAITING = 200;
-
-  /** How long the page of somebody who was let in opens theirs. */
-  private static final Duration OPENS_FOR = Duration.ofDays(1);
 
   private static final Duration KEPT = Duration.ofDays(30);
 
@@ -118,34 +107,15 @@ public class Joinings implements Remembers {
   public record Asked(Kind kind, String name, String email, String studentName) {}
 
   private final JdbcClient sql;
-  private final Rosters rosters;
-  private final Sections sections;
   private final People people;
   private final MailKeys keys;
-  private final ApplicationEventPublisher events;
-  private final MessageSource words;
-  private final EntityManager entities;
   private final Clock clock;
   private final SecureRandom random = new SecureRandom();
 
-  Joinings(
-      JdbcClient sql,
-      Rosters rosters,
-      Sections sections,
-      People people,
-      MailKeys keys,
-      ApplicationEventPublisher events,
-      MessageSource words,
-      EntityManager entities,
-      Clock clock) {
+  Joinings(JdbcClient sql, People people, MailKeys keys, Clock clock) {
     this.sql = sql;
-    this.rosters = rosters;
-    this.sections = sections;
     this.people = people;
     this.keys = keys;
-    this.events = events;
-    this.words = words;
-    this.entities = entities;
     this.clock = clock;
   }
 
@@ -301,47 +271,6 @@ public class Joinings implements Remembers {
         .orElseThrow(() -> Problem.refused("join-gone"));
   }
 
-  /**
-   * The pass-card link of somebody who was let in, from the page on which they waited: once, in the
-   * browser that asked. Whoever asked for somebody else passes the page on, to any one browser.
-   *
-   * @throws Problem if they were not let in, or longer ago than a day, if it was opened before, if
-   *     the card has been replaced since, or if they have no place any more
-   */
-  String cardOf(String key, Optional<String> browser) {
-    Request request = byLink(key);
-    UUID person = request.person().orElse(null);
-    if (request.state() != State.IN
-        || person == null
-        || isOver(request)
-        || !request.opensIn(browser)
-        || people.card(person) != request.card()
-        || !hasPlace(request.section(), person)) {
-      throw Problem.refused("join-gone");
-    }
-    int first =
-        sql.sql("update join_request set opened_at = ? where id = ? and opened_at is null")
-            .params(clock.instant().atOffset(ZoneOffset.UTC), request.id())
-            .update();
-    if (first == 0) {
-      throw Problem.refused("join-gone");
-    }
-    return There.in(people.cardLinks(Set.of(person)), person);
-  }
-
-  private boolean hasPlace(UUID section, UUID person) {
-    Set<UUID> students = sections.get(section).students();
-    return students.contains(person) || people.studentsByGuardian(students).containsKey(person);
-  }
-
-  /** Whether the page of somebody who was let in opens theirs no more. */
-  boolean isOver(Request request) {
-    return request
-        .answeredAt()
-        .filter(at -> at.plus(OPENS_FOR).isBefore(clock.instant()))
-        .isPresent();
-  }
-
   /** Who waits to be let in, as they asked. */
   @Transactional(readOnly = true)
   List<Request> waiting(UUID section) {
@@ -372,7 +301,7 @@ public class Joinings implements Remembers {
         .toList();
   }
 
-  private List<Request> requests(String where, Object value) {
+  List<Request> requests(String where, Object value) {
     return sql.sql(COLUMNS + where + " order by asked_at, id")
         .param(value)
         .query(Joinings::request)
@@ -401,90 +330,10 @@ public class Joinings implements Remembers {
         row.getInt("shown"));
   }
 
-  /**
-   * The teacher says yes or no.
-   *
-   * @param shown the number that the page of somebody who asks for a new card shows: that it is
-   *     them the teacher hears from themselves, and not by a name that everybody knows
-   * @param who the person on the roster that is meant: the student of a guardian, whose card is
-   *     lost, or who asks for a place and has one; nothing if it is somebody new
-   * @throws Problem if it was answered already, or nobody is meant where somebody must be
-   */
-  void answer(UUID section, UUID request, boolean yes, Optional<UUID> who, String shown) {
-    Request asked =
-        requests("where id = ? for update", request, section)
-            .orElseThrow(() -> Problem.conflict("join-answered"));
-    if (yes && asked.shown() > 0 && !shown.strip().equals("" + asked.shown())) {
-      throw Problem.refused("join-number").at("shown");
-    }
-    UUID person = yes ? let(sections.get(section), asked, who) : null;
-    entities.flush(); // A new person is there before what names them.
-    sql.sql(
-            "update join_request set state = ?, answered_at = ?, person_id = coalesce(?, person_id), card = ? where id = ?")
-        .param((yes ? State.IN : State.REFUSED).name())
-        .param(clock.instant().atOffset(ZoneOffset.UTC))
-        .param(person)
-        .param(person == null ? null : people.card(person))
-        .param(request)
-        .update();
-    if (person != null) {
-      tell(asked, person);
-    }
-  }
-
-  private Optional<Request> requests(String where, UUID request, UUID section) {
+  Optional<Request> requests(String where, UUID request, UUID section) {
     return sql.sql(COLUMNS + where).param(request).query(Joinings::request).optional().stream()
         .filter(r -> r.section().equals(section) && r.state() == State.WAITING)
         .findFirst();
-  }
-
-  private UUID let(SectionView section, Request asked, Optional<UUID> who) {
-    return switch (asked.kind()) {
-      case STUDENT -> {
-        UUID student =
-            asked
-                .person()
-                .or(() -> who.map(w -> among(section.students(), w)))
-                .orElseGet(() -> people.addStudent(asked.name(), asked.email()));
-        rosters.seat(section.id(), student);
-        yield student;
-      }
-      case GUARDIAN -> {
-        UUID student =
-            among(
-                section.students(), who.orElseThrow(() -> Problem.refused("join-whose").at("who")));
-        UUID guardian =
-            asked
-                .person()
-                .orElseGet(() -> people.addGuardian(asked.name(), asked.email(), Set.of()));
-        people.guardAlso(guardian, student);
-        yield guardian;
-      }
-      case CARD -> {
-        Set<UUID> all = new HashSet<>(section.students());
-        all.addAll(people.studentsByGuardian(section.students()).keySet());
-        UUID person = among(all, who.orElseThrow(() -> Problem.refused("join-whose").at("who")));
-        people.replaceCard(person);
-        yield person;
-      }
-    };
-  }
-
-  private static UUID among(Set<UUID> all, UUID person) {
-    if (!all.contains(person)) {
-      throw Problem.notFound();
-    }
-    return person;
-  }
-
-  private void tell(Request asked, UUID person) {
-    String section = sections.get(asked.section()).name();
-    String link = people.cardLinks(Set.of(person)).get(person);
-    events.publishEvent(
-        new LetterToSend(
-            person,
-            words.getMessage("mail.joined.subject", new Object[] {section}, Locale.US),
-            words.getMessage("mail.joined.body", new Object[] {section, link}, Locale.US)));
   }
 
   @Override

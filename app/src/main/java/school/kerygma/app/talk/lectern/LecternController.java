@@ -21,6 +21,7 @@ import school.kerygma.app.paper.marking.RosterNames;
 import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.app.school.frame.PageJson;
 import school.kerygma.app.talk.clips.Clips;
+import school.kerygma.app.talk.scripts.ScriptSearch;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.access.Access.Deed;
@@ -63,6 +64,8 @@ class LecternController {
       Box opening) {}
 
   private final Scripts scripts;
+
+  private final ScriptSearch scriptSearch;
   private final Recordings recordings;
   private final Marks marks;
   private final RosterNames names;
@@ -73,6 +76,7 @@ class LecternController {
 
   LecternController(
       Scripts scripts,
+      ScriptSearch scriptSearch,
       Recordings recordings,
       Marks marks,
       RosterNames names,
@@ -81,6 +85,7 @@ class LecternController {
       Gate gate,
       @Value("${kerygma.demo}") boolean standIn) {
     this.scripts = scripts;
+    this.scriptSearch = scriptSearch;
     this.recordings = recordings;
     this.marks = marks;
     this.names = names;
@@ -152,7 +157,7 @@ class LecternController {
                         s.sight().orElseThrow().camera().view(),
                         s.sight().orElseThrow().opening().view()))
             .toList();
-    List<PageView> pages = nearestFirst(scripts.pagesFor(me.id(), stops), shown);
+    List<PageView> pages = nearestFirst(scriptSearch.pagesFor(me.id(), stops), shown);
     return new Lectern(
         id,
         shown,

@@ -28,6 +28,7 @@ import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
 import school.kerygma.app.paper.marking.Marks;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.voice.IslandFinder;
@@ -55,6 +56,7 @@ public class Takes {
   private final Arrangements arrangements;
   private final Jotting.Repository jottings;
   private final Scripts scripts;
+  private final WordsAsSaid wordsAsSaid;
   private final Traces traces;
   private final Track.Repository tracks;
   private final Marks marks;
@@ -69,6 +71,7 @@ public class Takes {
       Arrangements arrangements,
       Jotting.Repository jottings,
       Scripts scripts,
+      WordsAsSaid wordsAsSaid,
       Traces traces,
       Track.Repository tracks,
       Marks marks,
@@ -82,6 +85,7 @@ public class Takes {
     this.arrangements = arrangements;
     this.jottings = jottings;
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
     this.traces = traces;
     this.tracks = tracks;
     this.marks = marks;
@@ -325,7 +329,7 @@ public class Takes {
         }
         List<RunningOrder.Part> before = arrangements.parts(stretch.stopId());
         if (!stretch.continues() && !before.isEmpty()) {
-          scripts.saidAgain(stretch.stopId());
+          wordsAsSaid.saidAgain(stretch.stopId());
         }
         List<RunningOrder.Part> parts = new ArrayList<>(stretch.continues() ? before : List.of());
         parts.add(take.whole());

@@ -19,7 +19,9 @@ import school.kerygma.app.ground.store.StoredJson;
 import school.kerygma.app.talk.lectern.Arrangements;
 import school.kerygma.app.talk.lectern.Recordings;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.time.Spans;
 import school.kerygma.core.walkthrough.Arrangement;
@@ -64,6 +66,8 @@ class RepairSteps {
   private final Arrangements arrangements;
   private final Recordings recordings;
   private final Scripts scripts;
+  private final WordsAsSaid wordsAsSaid;
+  private final StopOrder stopOrder;
   private final RepairStep.Repository steps;
   private final StoredJson stored;
   private final Clock clock;
@@ -72,12 +76,16 @@ class RepairSteps {
       Arrangements arrangements,
       Recordings recordings,
       Scripts scripts,
+      WordsAsSaid wordsAsSaid,
+      StopOrder stopOrder,
       RepairStep.Repository steps,
       StoredJson stored,
       Clock clock) {
     this.arrangements = arrangements;
     this.recordings = recordings;
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
+    this.stopOrder = stopOrder;
     this.steps = steps;
     this.stored = stored;
     this.clock = clock;
@@ -184,11 +192,11 @@ class RepairSteps {
       Arrangement whole = new Arrangement(was.parts(), cuts);
       arrangements.arrange(walkthrough, was.stop(), whole);
       if (before.joined() != null) {
-        scripts.unjoin(before.joined(), was.script(), was.ties());
+        stopOrder.unjoin(before.joined(), was.script(), was.ties());
       }
       if (before.divided() != null) {
-        scripts.removeStop(before.divided());
-        scripts.retyped(was.stop(), was.script());
+        stopOrder.removeStop(before.divided());
+        wordsAsSaid.retyped(was.stop(), was.script());
       }
     }
     steps.delete(step);

@@ -21,6 +21,8 @@ import school.kerygma.app.talk.lectern.Recordings;
 import school.kerygma.app.talk.lectern.Takes;
 import school.kerygma.app.talk.repair.SoundLines.LineWord;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopOrder;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
 import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.QuietPlaces;
@@ -66,6 +68,8 @@ public class Repairs {
   private final RecordedSound recorded;
   private final SoundLines lines;
   private final Scripts scripts;
+  private final WordsAsSaid wordsAsSaid;
+  private final StopOrder stopOrder;
   private final RepairSteps steps;
 
   Repairs(
@@ -75,6 +79,8 @@ public class Repairs {
       RecordedSound recorded,
       SoundLines lines,
       Scripts scripts,
+      WordsAsSaid wordsAsSaid,
+      StopOrder stopOrder,
       RepairSteps steps) {
     this.arrangements = arrangements;
     this.takes = takes;
@@ -82,6 +88,8 @@ public class Repairs {
     this.recorded = recorded;
     this.lines = lines;
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
+    this.stopOrder = stopOrder;
     this.steps = steps;
   }
 
@@ -219,7 +227,7 @@ public class Repairs {
         recorded.walkthrough(),
         patch.patchStopId(),
         now.uncut(span.get()).replaced(span.get(), recorded.part()));
-    scripts.saidAgain(patch.patchStopId());
+    wordsAsSaid.saidAgain(patch.patchStopId());
     steps.keep(recorded.walkthrough(), "patch", List.of(was), null, null);
   }
 
@@ -274,7 +282,7 @@ public class Repairs {
         walkthrough,
         stop,
         new Arrangement(List.of(whole.in(stop)), arrangements.cutsOf(Set.of(whole.recordingId()))));
-    scripts.saidAgain(stop);
+    wordsAsSaid.saidAgain(stop);
     steps.keep(walkthrough, "choose", List.of(was), null, null);
   }
 
@@ -292,7 +300,7 @@ public class Repairs {
             was.script(),
             words.stream().map(LineWord::text).toList(),
             (int) words.stream().filter(w -> w.startMs() + w.endMs() < 2 * at).count());
-    UUID next = scripts.divide(stop, script.first(), script.second(), sightAt(stop, now, at));
+    UUID next = stopOrder.divide(stop, script.first(), script.second(), sightAt(stop, now, at));
     arrangements.arrange(walkthrough, stop, both.get(0));
     arrangements.arrange(
         walkthrough,
@@ -318,13 +326,13 @@ public class Repairs {
   void join(UUID stop, String token) {
     Arrangement now = seen(stop, token);
     UUID walkthrough = scripts.walkthroughOf(stop);
-    UUID next = scripts.next(stop).orElseThrow(() -> Problem.refused("repair-join-nothing"));
+    UUID next = stopOrder.next(stop).orElseThrow(() -> Problem.refused("repair-join-nothing"));
     RepairSteps.StopBefore was = steps.before(stop, now);
     Arrangement other = arrangements.of(walkthrough).get(next);
     if (other != null) {
       arrangements.arrange(walkthrough, stop, now.joined(other));
     }
-    scripts.join(next, stop);
+    stopOrder.join(next, stop);
     steps.keep(walkthrough, "join", List.of(was), null, next);
   }
 

@@ -14,6 +14,7 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.captions.CaptionLevel;
 import school.kerygma.core.captions.CueSheet;
@@ -66,12 +67,15 @@ class CaptionDeedController {
   private final CaptionDesk desk;
   private final ShownCaptions shown;
   private final Scripts scripts;
+  private final WordsAsSaid wordsAsSaid;
   private final Gate gate;
 
-  CaptionDeedController(CaptionDesk desk, ShownCaptions shown, Scripts scripts, Gate gate) {
+  CaptionDeedController(
+      CaptionDesk desk, ShownCaptions shown, Scripts scripts, WordsAsSaid wordsAsSaid, Gate gate) {
     this.desk = desk;
     this.shown = shown;
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
     this.gate = gate;
   }
 
@@ -124,6 +128,6 @@ class CaptionDeedController {
   @ResponseBody
   void read(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, scripts.walkthroughOf(id));
-    scripts.captionsReadOf(id);
+    wordsAsSaid.captionsReadOf(id);
   }
 }

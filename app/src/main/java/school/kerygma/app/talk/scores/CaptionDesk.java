@@ -18,6 +18,7 @@ import school.kerygma.app.talk.scores.CaptionTrack.Kind;
 import school.kerygma.app.talk.scores.Captioned.StopCaptions;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
 import school.kerygma.core.captions.CaptionLevel;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.captions.CueSheet;
@@ -42,18 +43,21 @@ public class CaptionDesk {
   private final CaptionSteps steps;
   private final Scores scores;
   private final Scripts scripts;
+  private final WordsAsSaid wordsAsSaid;
 
   CaptionDesk(
       Captioned captioned,
       CaptionTrack.Repository tracks,
       CaptionSteps steps,
       Scores scores,
-      Scripts scripts) {
+      Scripts scripts,
+      WordsAsSaid wordsAsSaid) {
     this.captioned = captioned;
     this.tracks = tracks;
     this.steps = steps;
     this.scores = scores;
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
   }
 
   /** The captions of what is recorded; none while nothing is compiled. */
@@ -244,7 +248,7 @@ public class CaptionDesk {
             List.of(new ScriptBefore(stop.id(), stop.number(), stop.script(), script)),
             List.of()));
     steps.write(captions, Kind.CAPTIONS, language, CaptionSteps.plain(sheet.cues()));
-    scripts.retyped(stop.id(), script);
+    wordsAsSaid.retyped(stop.id(), script);
   }
 
   /** Undoes the last deed. Words that were changed elsewhere since are not overwritten. */
@@ -285,7 +289,7 @@ public class CaptionDesk {
                       Kind.CAPTIONS,
                       language,
                       CaptionSteps.plain(new CueSheet(c.cues()).replaced(replacement).cues())));
-      scripts.retyped(s.stop(), s.after());
+      wordsAsSaid.retyped(s.stop(), s.after());
     }
   }
 

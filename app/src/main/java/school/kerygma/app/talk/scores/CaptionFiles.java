@@ -13,6 +13,7 @@ import school.kerygma.app.talk.scores.CaptionSteps.TitleBefore;
 import school.kerygma.app.talk.scores.CaptionTrack.Kind;
 import school.kerygma.app.talk.scores.Captioned.StopCaptions;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
 import school.kerygma.core.captions.CaptionFile;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.captions.CueSheet;
@@ -48,11 +49,13 @@ public class CaptionFiles {
   private final CaptionDesk desk;
   private final CaptionSteps steps;
   private final Scripts scripts;
+  private final WordsAsSaid wordsAsSaid;
 
-  CaptionFiles(CaptionDesk desk, CaptionSteps steps, Scripts scripts) {
+  CaptionFiles(CaptionDesk desk, CaptionSteps steps, Scripts scripts, WordsAsSaid wordsAsSaid) {
     this.desk = desk;
     this.steps = steps;
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
   }
 
   /**
@@ -121,7 +124,7 @@ public class CaptionFiles {
                 .toList());
       } else if (!cues.isEmpty()) {
         steps.write(stop, Kind.CAPTIONS, language, CaptionSteps.plain(cues));
-        scripts.retyped(stop.part().id(), script(stop, cues));
+        wordsAsSaid.retyped(stop.part().id(), script(stop, cues));
       }
     }
     return within(file, stops);

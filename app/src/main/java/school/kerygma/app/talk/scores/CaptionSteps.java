@@ -13,6 +13,7 @@ import school.kerygma.app.talk.scores.CaptionTrack.Kind;
 import school.kerygma.app.talk.scores.Captioned.StopCaptions;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
 import school.kerygma.core.captions.Cue;
 import school.kerygma.core.captions.OtherTrack.OtherCue;
 
@@ -62,6 +63,7 @@ class CaptionSteps {
   private final CaptionTrack.Repository tracks;
   private final CaptionStep.Repository steps;
   private final Scripts scripts;
+  private final WordsAsSaid wordsAsSaid;
   private final StoredJson stored;
   private final Clock clock;
 
@@ -69,11 +71,13 @@ class CaptionSteps {
       CaptionTrack.Repository tracks,
       CaptionStep.Repository steps,
       Scripts scripts,
+      WordsAsSaid wordsAsSaid,
       StoredJson stored,
       Clock clock) {
     this.tracks = tracks;
     this.steps = steps;
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
     this.stored = stored;
     this.clock = clock;
   }
@@ -158,7 +162,7 @@ class CaptionSteps {
     }
     for (ScriptBefore s : before.scripts()) {
       if (there(stops, s.stop()).isPresent()) {
-        scripts.retyped(s.stop(), s.before());
+        wordsAsSaid.retyped(s.stop(), s.before());
       }
     }
     for (TitleBefore t : before.named()) {

@@ -19,6 +19,7 @@ import school.kerygma.app.talk.lectern.Arrangements;
 import school.kerygma.app.talk.lectern.Takes;
 import school.kerygma.app.talk.scripts.ScriptChanged;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
 import school.kerygma.core.captions.CueBuilder;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.walkthrough.PlaybackScore;
@@ -38,6 +39,7 @@ class Compiling implements Job {
   private final TalkMaterial materials;
   private final SaidWords said;
   private final Scripts scripts;
+  private final WordsAsSaid wordsAsSaid;
   private final Takes takes;
   private final Arrangements arrangements;
   private final Score.Repository scores;
@@ -53,6 +55,7 @@ class Compiling implements Job {
       TalkMaterial materials,
       SaidWords said,
       Scripts scripts,
+      WordsAsSaid wordsAsSaid,
       Takes takes,
       Arrangements arrangements,
       Score.Repository scores,
@@ -66,6 +69,7 @@ class Compiling implements Job {
     this.materials = materials;
     this.said = said;
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
     this.takes = takes;
     this.arrangements = arrangements;
     this.scores = scores;
@@ -178,7 +182,7 @@ class Compiling implements Job {
                               .toList()))
                   .id();
           bodies.save(new Score.Body(id, stored.write(score), stored.write(spoken.heard())));
-          spoken.stops().forEach((stop, s) -> scripts.draft(stop, s.draft()));
+          spoken.stops().forEach((stop, s) -> wordsAsSaid.draft(stop, s.draft()));
           events.publishEvent(new ScoreMade(walkthrough));
         });
   }

@@ -13,6 +13,7 @@ import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
 import school.kerygma.core.access.Access.Deed;
 
 /** The teacher's own view of the player. */
@@ -20,12 +21,15 @@ import school.kerygma.core.access.Access.Deed;
 class PlayController {
 
   private final Scripts scripts;
+
+  private final WordsAsSaid wordsAsSaid;
   private final Scores scores;
   private final Jobs jobs;
   private final Gate gate;
 
-  PlayController(Scripts scripts, Scores scores, Jobs jobs, Gate gate) {
+  PlayController(Scripts scripts, WordsAsSaid wordsAsSaid, Scores scores, Jobs jobs, Gate gate) {
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
     this.scores = scores;
     this.jobs = jobs;
     this.gate = gate;
@@ -53,7 +57,7 @@ class PlayController {
   @PostMapping("/walkthroughs/{id}/captions-read")
   String captionsRead(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    scripts.captionsRead(id);
+    wordsAsSaid.captionsRead(id);
     return "redirect:/walkthroughs/" + id + "/play";
   }
 }

@@ -18,6 +18,7 @@ import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
 import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.walkthrough.SaidText;
@@ -28,11 +29,13 @@ class SaidController {
 
   private final Scores scores;
   private final Scripts scripts;
+  private final WordsAsSaid wordsAsSaid;
   private final Gate gate;
 
-  SaidController(Scores scores, Scripts scripts, Gate gate) {
+  SaidController(Scores scores, Scripts scripts, WordsAsSaid wordsAsSaid, Gate gate) {
     this.scores = scores;
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
     this.gate = gate;
   }
 
@@ -82,7 +85,7 @@ class SaidController {
             .filter(s -> s.id().equals(id))
             .findFirst()
             .orElseThrow(Problem::notFound);
-    scripts.reword(id, without(stop.script(), leftOut));
+    wordsAsSaid.reword(id, without(stop.script(), leftOut));
     return "redirect:/walkthroughs/" + walkthrough + "#stop-" + id;
   }
 

@@ -18,6 +18,7 @@ import school.kerygma.app.talk.lectern.Arrangements;
 import school.kerygma.app.talk.lectern.Recordings;
 import school.kerygma.app.talk.lectern.Takes;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.There;
 import school.kerygma.core.walkthrough.Arrangement;
@@ -49,6 +50,8 @@ class TalkMaterial {
       Map<UUID, List<NarrowCamera.TextLine>> lines) {}
 
   private final Scripts scripts;
+
+  private final StopOrder stopOrder;
   private final Takes takes;
   private final Arrangements arrangements;
   private final Handouts handouts;
@@ -58,6 +61,7 @@ class TalkMaterial {
 
   TalkMaterial(
       Scripts scripts,
+      StopOrder stopOrder,
       Takes takes,
       Arrangements arrangements,
       Handouts handouts,
@@ -65,6 +69,7 @@ class TalkMaterial {
       ShownLines shownLines,
       Recordings recordings) {
     this.scripts = scripts;
+    this.stopOrder = stopOrder;
     this.takes = takes;
     this.arrangements = arrangements;
     this.handouts = handouts;
@@ -118,7 +123,7 @@ class TalkMaterial {
         .values()
         .forEach(
             p -> shown.put(p.id(), new PlaybackScore.ShownPage(p.id(), p.width(), p.height())));
-    scripts
+    stopOrder
         .joined(id)
         .forEach(
             (stop, sight) -> sheets.put(stop, new ScoreCompiler.StopSheet(0, "", sight, false)));

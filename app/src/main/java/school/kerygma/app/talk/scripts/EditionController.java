@@ -25,6 +25,7 @@ import school.kerygma.app.paper.marking.CarriedMarks;
 import school.kerygma.app.paper.papers.Editions;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.paper.papers.PageReading;
+import school.kerygma.app.paper.papers.TakingIn;
 import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.annotation.MovedFrame;
@@ -49,30 +50,37 @@ class EditionController {
   }
 
   private final Handouts handouts;
+
+  private final TakingIn takingIn;
   private final Editions editions;
   private final PageReading reading;
   private final CarriedMarks carried;
   private final Facts facts;
   private final Rubrics rubrics;
   private final Scripts scripts;
+  private final ScriptSearch scriptSearch;
   private final Gate gate;
 
   EditionController(
       Handouts handouts,
+      TakingIn takingIn,
       Editions editions,
       PageReading reading,
       CarriedMarks carried,
       Facts facts,
       Rubrics rubrics,
       Scripts scripts,
+      ScriptSearch scriptSearch,
       Gate gate) {
     this.handouts = handouts;
+    this.takingIn = takingIn;
     this.editions = editions;
     this.reading = reading;
     this.carried = carried;
     this.facts = facts;
     this.rubrics = rubrics;
     this.scripts = scripts;
+    this.scriptSearch = scriptSearch;
     this.gate = gate;
   }
 
@@ -84,7 +92,7 @@ class EditionController {
       throws IOException {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
     try (var content = paper.getInputStream()) {
-      handouts.takeInEdition(me.id(), id, String.valueOf(paper.getOriginalFilename()), content);
+      takingIn.takeInEdition(me.id(), id, String.valueOf(paper.getOriginalFilename()), content);
     }
     return "redirect:/handouts/" + id + "/edition";
   }
@@ -151,7 +159,7 @@ class EditionController {
   private List<Shown> stops(SignedIn me, List<Editions.Content> all) {
     Set<UUID> before =
         all.stream().skip(1).flatMap(e -> e.ids().stream()).collect(Collectors.toSet());
-    Map<Scripts.Head, List<StopView>> showing = scripts.showing(me.id(), before);
+    Map<Scripts.Head, List<StopView>> showing = scriptSearch.showing(me.id(), before);
     Map<UUID, Editions.Way> ways =
         editions.toNewest(
             showing.values().stream()

@@ -39,13 +39,22 @@ class PaperTalk {
   private record Planned(String title, PageView page, Box frame) {}
 
   private final Scripts scripts;
+
+  private final StopOrder stopOrder;
   private final Handouts handouts;
   private final Editions editions;
   private final Facts facts;
   private final Tasks tasks;
 
-  PaperTalk(Scripts scripts, Handouts handouts, Editions editions, Facts facts, Tasks tasks) {
+  PaperTalk(
+      Scripts scripts,
+      StopOrder stopOrder,
+      Handouts handouts,
+      Editions editions,
+      Facts facts,
+      Tasks tasks) {
     this.scripts = scripts;
+    this.stopOrder = stopOrder;
     this.handouts = handouts;
     this.editions = editions;
     this.facts = facts;
@@ -61,7 +70,7 @@ class PaperTalk {
     UUID walkthrough = scripts.write(owner, paper.title());
     for (int i = 0; i < planned.size(); i++) {
       UUID stop =
-          i == 0 ? scripts.stopsOf(walkthrough).getFirst().id() : scripts.addStop(walkthrough, i);
+          i == 0 ? scripts.stopsOf(walkthrough).getFirst().id() : stopOrder.addStop(walkthrough, i);
       Planned plan = planned.get(i);
       scripts.show(stop, plan.page().id(), plan.frame());
       StopView framed = scripts.stopsOf(walkthrough).get(i);

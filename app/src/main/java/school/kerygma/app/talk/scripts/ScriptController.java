@@ -52,6 +52,12 @@ class ScriptController {
   }
 
   private final Scripts scripts;
+
+  private final WordsAsSaid wordsAsSaid;
+
+  private final ScriptSearch scriptSearch;
+
+  private final StopOrder stopOrder;
   private final PaperTalk talks;
   private final Tasks tasks;
   private final Jobs jobs;
@@ -59,9 +65,20 @@ class ScriptController {
   private final Clock clock;
 
   ScriptController(
-      Scripts scripts, PaperTalk talks, Tasks tasks, Jobs jobs, Gate gate, Clock clock) {
+      Scripts scripts,
+      WordsAsSaid wordsAsSaid,
+      ScriptSearch scriptSearch,
+      StopOrder stopOrder,
+      PaperTalk talks,
+      Tasks tasks,
+      Jobs jobs,
+      Gate gate,
+      Clock clock) {
     this.talks = talks;
     this.scripts = scripts;
+    this.wordsAsSaid = wordsAsSaid;
+    this.scriptSearch = scriptSearch;
+    this.stopOrder = stopOrder;
     this.tasks = tasks;
     this.jobs = jobs;
     this.gate = gate;
@@ -95,7 +112,7 @@ class ScriptController {
     LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
     model.addAttribute("stops", stops);
     model.addAttribute("parts", PartView.of(stops));
-    model.addAttribute("pages", scripts.pagesFor(me.id(), stops));
+    model.addAttribute("pages", scriptSearch.pagesFor(me.id(), stops));
     model.addAttribute(
         "tasks",
         tasks.toExplain(me.id(), today.minusWeeks(WEEKS_BACK), today.plusWeeks(WEEKS_AHEAD), tied));
@@ -116,7 +133,7 @@ class ScriptController {
   String checked(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     UUID walkthrough = scripts.walkthroughOf(id);
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
-    scripts.checked(id);
+    wordsAsSaid.checked(id);
     return "redirect:/walkthroughs/" + walkthrough + "#stop-" + id;
   }
 
@@ -124,13 +141,13 @@ class ScriptController {
   String addStop(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam int at) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
-    return "redirect:/walkthroughs/" + id + "#stop-" + scripts.addStop(id, at);
+    return "redirect:/walkthroughs/" + id + "#stop-" + stopOrder.addStop(id, at);
   }
 
   @PostMapping("/stops/{id}/remove")
   String removeStop(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     UUID walkthrough = checkStop(me, id);
-    scripts.removeStop(id);
+    stopOrder.removeStop(id);
     return "redirect:/walkthroughs/" + walkthrough;
   }
 
@@ -138,7 +155,7 @@ class ScriptController {
   String moveStop(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam int by) {
     UUID walkthrough = checkStop(me, id);
-    scripts.moveStop(id, by);
+    stopOrder.moveStop(id, by);
     return "redirect:/walkthroughs/" + walkthrough + "#stop-" + id;
   }
 

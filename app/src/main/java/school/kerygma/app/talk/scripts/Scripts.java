@@ -5,7 +5,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -25,7 +24,6 @@ import school.kerygma.app.paper.papers.PageUse;
 import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.app.plan.planning.TaskUse;
 import school.kerygma.app.plan.planning.Tasks;
-import school.kerygma.app.school.frame.Excerpt;
 import school.kerygma.core.There;
 import school.kerygma.core.handout.Box;
 import school.kerygma.core.text.Languages;
@@ -60,10 +58,9 @@ public class Scripts implements Keeps, TaskUse, PageUse {
     }
   }
 
-  private static final int MAX_SCRIPT = 20_000;
-  private static final int MAX_TITLE = 120;
-  private static final int MAX_STOPS = 60;
+  static final int MAX_SCRIPT = 20_000;
 
+  private static final int MAX_TITLE = 120;
   private final Walkthrough.Repository walkthroughs;
   private final Walkthrough.StopRepository stops;
   private final RecordedLengths recorded;
@@ -95,7 +92,7 @@ public class Scripts implements Keeps, TaskUse, PageUse {
   /** A new walkthrough with one empty stop. */
   public UUID write(UUID owner, String title) {
     UUID id = walkthroughs.save(new Walkthrough(owner, title(title), clock.instant())).id();
-    addStop(id, 0);
+    stops.save(new Walkthrough.StopEntity(id, 1));
     return id;
   }
 
@@ -148,129 +145,6 @@ public class Scripts implements Keeps, TaskUse, PageUse {
   }
 
   /**
-   * Adds a stop.
-   *
-   * @param at how many stops stand before it
-   */
-  public UUID addStop(UUID walkthrough, int at) {
-    List<Walkthrough.StopEntity> all = stops.ofWalkthrough(walkthrough);
-    if (all.size() >= MAX_STOPS) {
-      throw Problem.refused("too-many-stops", MAX_STOPS);
-    }
-    int place = Math.clamp(at, 0, all.size());
-    all.subList(place, all.size()).forEach(s -> s.moveTo(s.position() + 1));
-    Walkthrough.StopEntity stop = new Walkthrough.StopEntity(walkthrough, place + 1);
-    // A new stop shows what the one before it shows: most stops stay on the page.
-    if (place > 0 && all.get(place - 1).sight() instanceof Sight before) {
-      stop.show(before);
-    }
-    return stops.save(stop).id();
-  }
-
-  /**
-   * Divides a stop: what is said from a word on is said in a new stop after it.
-   *
-   * @param first the words that stay
-   * @param second the words of the new stop
-   * @param sight what the new stop shows
-   */
-  public UUID divide(UUID stop, String first, String second, Sight sight) {
-    Walkthrough.StopEntity s = entity(stop);
-    UUID next = addStop(s.walkthroughId(), s.position());
-    Walkthrough.StopEntity added = entity(next);
-    added.show(sight);
-    added.retyped(second);
-    s.retyped(first);
-    added.tasks().addAll(s.tasks());
-    stops.flush();
-    changed(s.walkthroughId());
-    return next;
-  }
-
-  /** The stop after another, if there is one. */
-  @Transactional(readOnly = true)
-  public Optional<UUID> next(UUID stop) {
-    Walkthrough.StopEntity s = entity(stop);
-    return stops.ofWalkthrough(s.walkthroughId()).stream()
-        .filter(n -> n.position() > s.position())
-        .map(Walkthrough.StopEntity::id)
-        .findFirst();
-  }
-
-  /** Joins a stop to the one before it: its words and ties go there, and it is seen no more. */
-  public void join(UUID stop, UUID to) {
-    Walkthrough.StopEntity gone = entity(stop);
-    Walkthrough.StopEntity kept = entity(to);
-    kept.retyped((kept.script() + "\n" + gone.script()).strip());
-    kept.tasks().addAll(gone.tasks());
-    gone.join(to);
-    renumber(gone.walkthroughId());
-  }
-
-  /**
-   * Brings a stop back that was joined to another: it comes after it.
-   *
-   * @param words those of the other, as they were before
-   * @param ties those of the other, as they were before
-   */
-  public void unjoin(UUID stop, String words, Set<UUID> ties) {
-    Walkthrough.StopEntity back = entity(stop);
-    Walkthrough.StopEntity before =
-        entity(Optional.ofNullable(back.joinedTo()).orElseThrow(Problem::notFound));
-    before.retyped(words);
-    before.tasks().retainAll(ties);
-    back.join(null);
-    List<Walkthrough.StopEntity> all = stops.ofWalkthrough(back.walkthroughId());
-    all.stream()
-        .filter(s -> s.position() > before.position() && !s.equals(back))
-        .forEach(s -> s.moveTo(s.position() + 1));
-    back.moveTo(before.position() + 1);
-    renumber(back.walkthroughId());
-  }
-
-  private void renumber(UUID walkthrough) {
-    stops.flush();
-    int position = 1;
-    for (Walkthrough.StopEntity s : stops.ofWalkthrough(walkthrough)) {
-      s.moveTo(position++);
-    }
-    changed(walkthrough);
-  }
-
-  /** What stops show that were joined to others. */
-  @Transactional(readOnly = true)
-  public Map<UUID, Sight> joined(UUID walkthrough) {
-    Map<UUID, Sight> sights = new HashMap<>();
-    stops
-        .joined(walkthrough)
-        .forEach(s -> Optional.ofNullable(s.sight()).ifPresent(v -> sights.put(s.id(), v)));
-    return sights;
-  }
-
-  public void removeStop(UUID stop) {
-    Walkthrough.StopEntity gone = entity(stop);
-    List<Walkthrough.StopEntity> all = stops.ofWalkthrough(gone.walkthroughId());
-    if (all.size() == 1) {
-      throw Problem.refused("last-stop");
-    }
-    stops.delete(gone);
-    renumber(gone.walkthroughId());
-  }
-
-  /** Moves a stop by so many places; at the ends it stays. */
-  public void moveStop(UUID stop, int by) {
-    Walkthrough.StopEntity moved = entity(stop);
-    List<Walkthrough.StopEntity> all =
-        new java.util.ArrayList<>(stops.ofWalkthrough(moved.walkthroughId()));
-    int from = all.indexOf(moved);
-    all.add(Math.clamp(from + by, 0, all.size() - 1), all.remove(from));
-    for (int i = 0; i < all.size(); i++) {
-      all.get(i).moveTo(i + 1);
-    }
-    changed(moved.walkthroughId());
-  }
-
-  /**
    * Changes what is said.
    *
    * @param version the version that was changed; another one means that somebody else was faster
@@ -301,36 +175,6 @@ public class Scripts implements Keeps, TaskUse, PageUse {
     changed(s.walkthroughId());
   }
 
-  /** A stop was recorded anew: whether its words were said is not known any more. */
-  public void saidAgain(UUID stop) {
-    entity(stop).saidAgain();
-  }
-
-  /** Changes only the words, to what was said. */
-  public void reword(UUID stop, String script) {
-    Walkthrough.StopEntity s = entity(stop);
-    s.say(s.title(), script.strip());
-    s.checked();
-    changed(s.walkthroughId());
-  }
-
-  /** Changes the words where they were retyped in captions: who did it has read them there. */
-  public void retyped(UUID stop, String script) {
-    Walkthrough.StopEntity s = entity(stop);
-    if (script.length() > MAX_SCRIPT) {
-      throw Problem.refused("script-too-long", MAX_SCRIPT);
-    }
-    if (!s.script().equals(script)) {
-      s.retyped(script);
-      changed(s.walkthroughId());
-    }
-  }
-
-  /** Notes what is said in a stop and not written, as it was understood. */
-  public void draft(UUID stop, String understood) {
-    stops.findById(stop).ifPresent(s -> s.draft(understood));
-  }
-
   /** Says in which language a walkthrough is spoken. */
   public void speak(UUID walkthrough, String language) {
     if (!Languages.has(language)) {
@@ -338,23 +182,6 @@ public class Scripts implements Keeps, TaskUse, PageUse {
     }
     walkthroughs.findById(walkthrough).orElseThrow(Problem::notFound).speak(language);
     changed(walkthrough);
-  }
-
-  /** The teacher has read the captions of a stop. */
-  public void captionsReadOf(UUID stop) {
-    entity(stop).captionsRead();
-  }
-
-  /** The teacher has read the captions of a walkthrough. */
-  public void captionsRead(UUID walkthrough) {
-    stops.ofWalkthrough(walkthrough).forEach(Walkthrough.StopEntity::captionsRead);
-  }
-
-  /** The words of a stop are what was said. */
-  void checked(UUID stop) {
-    Walkthrough.StopEntity s = entity(stop);
-    s.checked();
-    changed(s.walkthroughId());
   }
 
   /** Divides a walkthrough into parts, which begin with some of its stops; none make it whole. */
@@ -416,57 +243,7 @@ public class Scripts implements Keeps, TaskUse, PageUse {
     stop.ifPresent(s -> entity(s).tasks().add(task));
   }
 
-  /**
-   * A stop that says what was asked for.
-   *
-   * @param number from 1
-   * @param draft whether it is said and not written: nobody has read it
-   */
-  public record Answer(
-      UUID walkthrough, String title, UUID stop, int number, Excerpt excerpt, boolean draft) {}
-
-  /**
-   * Where some words stand in a teacher's scripts, or are said and not written: the best first, at
-   * most 50.
-   */
-  @Transactional(readOnly = true)
-  public List<Answer> asked(UUID teacher, String words) {
-    if (words.isBlank()) {
-      return List.of();
-    }
-    Map<UUID, Integer> numbers = new HashMap<>();
-    stopsOfTeacher(teacher)
-        .values()
-        .forEach(all -> all.forEach(s -> numbers.put(s.id(), s.number())));
-    return stops.asked(teacher, words).stream()
-        .map(
-            r ->
-                new Answer(
-                    (UUID) r[1],
-                    (String) r[2],
-                    (UUID) r[0],
-                    numbers.getOrDefault((UUID) r[0], 1),
-                    Excerpt.of((String) r[3]),
-                    (Boolean) r[4]))
-        .toList();
-  }
-
-  /** All stops of a teacher's walkthroughs, walkthrough by walkthrough. */
-  @Transactional(readOnly = true)
-  public Map<Head, List<StopView>> stopsOfTeacher(UUID teacher) {
-    List<Head> heads = ofTeacher(teacher);
-    List<UUID> ids = heads.stream().map(Head::id).toList();
-    List<StopView> all =
-        ids.isEmpty()
-            ? List.of()
-            : stops.ofWalkthroughs(ids).stream().map(s -> view(s, Map.of())).toList();
-    Map<Head, List<StopView>> stopsOf = new LinkedHashMap<>();
-    heads.forEach(
-        h -> stopsOf.put(h, all.stream().filter(s -> s.walkthrough().equals(h.id())).toList()));
-    return stopsOf;
-  }
-
-  private Walkthrough.StopEntity entity(UUID stop) {
+  Walkthrough.StopEntity entity(UUID stop) {
     return stops.findById(stop).orElseThrow(Problem::notFound);
   }
 
@@ -488,38 +265,6 @@ public class Scripts implements Keeps, TaskUse, PageUse {
     return stops.ofWalkthrough(walkthrough).stream().map(s -> view(s, lengths)).toList();
   }
 
-  /**
-   * The pages that can be shown: those of the newest editions, and those that stops show already.
-   */
-  @Transactional(readOnly = true)
-  public List<PageView> pagesFor(UUID teacher, Collection<StopView> of) {
-    Map<UUID, PageView> pages = new LinkedHashMap<>();
-    handouts.pagesOfTeacher(teacher).forEach(p -> pages.put(p.id(), p));
-    Set<UUID> shown = new HashSet<>();
-    of.forEach(s -> s.sight().ifPresent(sight -> shown.add(sight.pageId())));
-    shown.removeAll(pages.keySet());
-    pages.putAll(handouts.pages(shown));
-    return List.copyOf(pages.values());
-  }
-
-  /** A teacher's stops that show one of some pages. */
-  @Transactional(readOnly = true)
-  public Map<Head, List<StopView>> showing(UUID teacher, Collection<UUID> of) {
-    Map<Head, List<StopView>> showing = new LinkedHashMap<>();
-    stopsOfTeacher(teacher)
-        .forEach(
-            (head, all) -> {
-              List<StopView> own =
-                  all.stream()
-                      .filter(s -> s.sight().filter(v -> of.contains(v.pageId())).isPresent())
-                      .toList();
-              if (!own.isEmpty()) {
-                showing.put(head, own);
-              }
-            });
-    return showing;
-  }
-
   /** The stops that explain tasks. */
   @Transactional(readOnly = true)
   public List<StopView> explaining(Collection<UUID> taskIds) {
@@ -536,7 +281,7 @@ public class Scripts implements Keeps, TaskUse, PageUse {
         : stops.findAllById(ids).stream().map(s -> view(s, Map.of())).toList();
   }
 
-  private StopView view(Walkthrough.StopEntity s, Map<UUID, Long> recorded) {
+  StopView view(Walkthrough.StopEntity s, Map<UUID, Long> recorded) {
     return new StopView(
         s.id(),
         s.walkthroughId(),
@@ -562,7 +307,7 @@ public class Scripts implements Keeps, TaskUse, PageUse {
         : String.join(" ", words.subList(0, Math.min(4, words.size()))).replaceAll("[.,;:!?]$", "");
   }
 
-  private void changed(UUID walkthrough) {
+  void changed(UUID walkthrough) {
     events.publishEvent(new ScriptChanged(walkthrough));
   }
 

@@ -278,10 +278,10 @@ class HandInTest {
       assertThat(pieces.locator("li")).hasCount(2);
     }
     // One hands in for both.
-    HandIns.Version mates = handIns.latest(Set.of(task), both.get(1)).get(task);
+    HandInVersion mates = handIns.latest(Set.of(task), both.get(1)).get(task);
     assertThat(mates.student()).isEqualTo(both.get(0));
     assertThat(mates.files())
-        .extracting(HandIns.FileOf::name)
+        .extracting(HandedFile::name)
         .containsExactly("two.jpg", "one.jpg", "run.exe");
     HttpClient mate =
         Caller.byCard(DemoServer.bean(People.class).cardLinks(Set.copyOf(both)).get(both.get(1)));
@@ -388,7 +388,7 @@ class HandInTest {
       UUID piece = files.announce(asked, student, "mine.docx", bytes.length, Shape.FILE);
       files.receive(piece, student, new ByteArrayInputStream(bytes));
       settled(task, student);
-      HandIns.FileOf shown = handIns.of(task, student).getFirst().files().getFirst();
+      HandedFile shown = handIns.of(task, student).getFirst().files().getFirst();
       assertThat(shown.pages()).isEqualTo(1);
       assertThat(shown.finding()).as("%s", file).isEqualTo(expected.get(file));
       files.takeAway(asked, piece, student);
@@ -410,7 +410,7 @@ class HandInTest {
           file[0] = files.announce(asked, student, "slow.jpg", bytes.length, Shape.PHOTO);
           handIns.handIn(asked, student, Set.of(), false);
         });
-    HandIns.Version sending = handIns.of(task, student).getLast();
+    HandInVersion sending = handIns.of(task, student).getLast();
     assertThat(sending.sending()).isTrue();
     assertThat(sending.begun()).contains(lastSecond);
     // A piece of it is no file; the whole is.
@@ -421,7 +421,7 @@ class HandInTest {
     ScopedClock.runAt(
         lastSecond.plusSeconds(900),
         () -> files.receive(file[0], student, new ByteArrayInputStream(bytes)));
-    HandIns.Version in = handIns.of(task, student).getLast();
+    HandInVersion in = handIns.of(task, student).getLast();
     assertThat(in.begun()).contains(lastSecond);
     assertThat(in.arrived()).contains(lastSecond.plusSeconds(900));
     // Twice pressed is handed in once, and again only until it may last be improved.
@@ -537,7 +537,7 @@ class HandInTest {
     store.put("handins/" + file + ".original", new ByteArrayInputStream(new byte[] {1, 2, 3}));
     files.turn(asked, file, student);
     settled(task, student);
-    HandIns.FileOf stays = handIns.of(task, student).getFirst().files().getFirst();
+    HandedFile stays = handIns.of(task, student).getFirst().files().getFirst();
     assertThat(stays.stayed()).isTrue();
     assertThat(stays.pages()).isOne();
   }
@@ -582,7 +582,7 @@ class HandInTest {
       page.locator(".mates input").check();
       page.locator(".hand-in-line button").click();
       assertThat(page.locator(".receipts")).containsText("Handed in on");
-      HandIns.Version version = handIns.latest(Set.of(task), both.get(0)).get(task);
+      HandInVersion version = handIns.latest(Set.of(task), both.get(0)).get(task);
       String answer = "/media/hand-ins/" + version.files().getFirst().id() + "/answer";
       Page teacher = chromium.at(desk, school, "/hand-ins/" + version.id());
       assertThat(length(teacher.locator(".handed-file video"))).isBetween(1.0, 5.0);
@@ -742,7 +742,7 @@ class HandInTest {
     handIns.handIn(asked, three.get(2), Set.of(three.get(0)), false);
     DemoServer.bean(People.class).merge(three.get(0), three.get(1));
     assertThat(handIns.of(task, three.get(1)))
-        .extracting(HandIns.Version::text)
+        .extracting(HandInVersion::text)
         .containsExactlyInAnyOrder("It bends.", "It bends.", "Ours.");
     assertThat(handIns.of(task, three.get(0))).isEmpty();
   }

@@ -376,7 +376,7 @@ class OwnSheetTest {
         Set.of(given.paper()),
         UUID.randomUUID(),
         sent(page, "b", "filled", "more"));
-    List<HandIns.Version> versions = handIns.of(given.task(), both.get(0));
+    List<HandInVersion> versions = handIns.of(given.task(), both.get(0));
     assertThat(versions).hasSize(2);
     assertThat(sheets.puts(List.of(versions.getFirst().id())).get(versions.getFirst().id()))
         .hasSize(1);

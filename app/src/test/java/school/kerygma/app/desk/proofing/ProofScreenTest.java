@@ -33,6 +33,7 @@ import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.talk.scores.SaidTest;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.SchoolCalendar;
@@ -495,7 +496,7 @@ class ProofScreenTest {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     UUID sketch = task(school, "Sketch three bridges", FRIDAY, Set.of());
     UUID talk = talk(school, sketch, "Sketch three bridges.");
-    UUID second = scripts.addStop(talk, 1);
+    UUID second = DemoServer.bean(StopOrder.class).addStop(talk, 1);
     StopView stop = scripts.stopsOf(talk).get(1);
     scripts.say(second, stop.version(), "More", "Sketch the three bridges with a soft pencil.");
     HttpClient teacher = Caller.teacher(school.email());

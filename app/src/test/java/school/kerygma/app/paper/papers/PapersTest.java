@@ -39,7 +39,9 @@ import school.kerygma.app.TestSheets;
 import school.kerygma.app.paper.margin.Facts;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.talk.scripts.ScriptSearch;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.handout.Box;
 
@@ -62,8 +64,8 @@ class PapersTest {
   }
 
   private UUID bring(TestSchool school, String name, List<String> lines) throws Exception {
-    Handouts.TakenIn taken =
-        DemoServer.bean(Handouts.class)
+    TakingIn.TakenIn taken =
+        DemoServer.bean(TakingIn.class)
             .takeIn(
                 school.teacher(),
                 name,
@@ -463,7 +465,7 @@ class PapersTest {
     Scripts scripts = DemoServer.bean(Scripts.class);
     UUID page = handouts.get(handout).shown().getFirst().id();
     UUID walkthrough = scripts.write(school.teacher(), "The bridge");
-    scripts.addStop(walkthrough, 1);
+    DemoServer.bean(StopOrder.class).addStop(walkthrough, 1);
     List<StopView> stops = scripts.stopsOf(walkthrough);
     // Lines stand 40 points apart, the first at 92 from the top of the page.
     scripts.show(stops.get(0).id(), page, Box.between(60, 70, 500, 100));
@@ -496,7 +498,9 @@ class PapersTest {
       assertThat(browser.locator(".rows").nth(1)).hasText("October 8");
       Chromium.assertAccessible(browser);
       // The old page can still be chosen in the script, the new ones can too.
-      assertThat(scripts.pagesFor(school.teacher(), scripts.stopsOf(walkthrough)))
+      assertThat(
+              DemoServer.bean(ScriptSearch.class)
+                  .pagesFor(school.teacher(), scripts.stopsOf(walkthrough)))
           .extracting(PageView::number)
           .containsExactly(1, 2, 1);
     }
@@ -522,8 +526,8 @@ class PapersTest {
     UUID task =
         DemoServer.bean(Tasks.class).plan(school.teacher(), TaskSheet.of("Weigh", 5, Map.of()));
     UUID walkthrough = scripts.write(school.teacher(), "Twice");
-    scripts.addStop(walkthrough, 1);
-    scripts.addStop(walkthrough, 2);
+    DemoServer.bean(StopOrder.class).addStop(walkthrough, 1);
+    DemoServer.bean(StopOrder.class).addStop(walkthrough, 2);
     List<UUID> stops = scripts.stopsOf(walkthrough).stream().map(StopView::id).toList();
     scripts.tie(stops.get(0), Set.of(task));
     scripts.tie(stops.get(1), Set.of(task));

@@ -270,7 +270,8 @@ class RoundsTest {
         .containsExactly(200, 200, 404);
     spoken(round, students.get(1), Optional.empty(), sound(3), "");
     assertThat(heard(mate, voice)).isEqualTo(200);
-    Rounds.Answer first = rounds.answers(task, school.section()).getFirst();
+    Rounds.Answer first =
+        DemoServer.bean(RoundTalk.class).answers(task, school.section()).getFirst();
     UUID reply = spoken(round, students.get(1), Optional.of(first.id()), sound(2), "");
     assertThat(heard(own, reply)).isEqualTo(200);
     UUID other = TestSchool.in("America/Halifax", 1).students().iterator().next();
@@ -336,14 +337,14 @@ class RoundsTest {
         .isEqualTo(RoundVoices.State.SHORT);
     assertThat(voices.get(spoken(round, student, Optional.empty(), sound(70), "")).state())
         .isEqualTo(RoundVoices.State.LONG);
-    assertThat(rounds.answers(task, school.section())).isEmpty();
+    assertThat(DemoServer.bean(RoundTalk.class).answers(task, school.section())).isEmpty();
     // In which nothing is heard is asked about; the earlier ones are forgotten.
     UUID silence =
         spoken(round, student, Optional.empty(), sound("anullsrc=r=48000:cl=mono:d=5"), "I nod.");
     assertThat(voices.waiting(task, student))
         .extracting(RoundVoices.Recorded::id)
         .containsExactly(silence);
-    assertThat(rounds.answers(task, school.section())).isEmpty();
+    assertThat(DemoServer.bean(RoundTalk.class).answers(task, school.section())).isEmpty();
     try (BrowserContext context = chromium.context(390, 844)) {
       Page page = Chromium.byCard(context, student);
       page.navigate(DemoServer.address() + at(task));
@@ -405,7 +406,7 @@ class RoundsTest {
     for (UUID student : students) {
       rounds.answer(round, school.section(), student, MINE + " " + name(student));
     }
-    Rounds.Answer second = rounds.answers(task, school.section()).get(1);
+    Rounds.Answer second = DemoServer.bean(RoundTalk.class).answers(task, school.section()).get(1);
     rounds.reply(round, school.section(), students.get(0), second.id(), "That is not kind.");
     assertThat(ticked(task, students.get(0))).isTrue();
     try (BrowserContext desk = chromium.context(1280, 800)) {
@@ -442,7 +443,8 @@ class RoundsTest {
     Rounds.Round round = round(task, RoundRule.written(0, 0, 0, false, 0));
     rounds.answer(round, school.section(), students.get(0), MINE);
     rounds.answer(round, school.section(), students.get(1), ARCH);
-    Rounds.Answer first = rounds.answers(task, school.section()).getFirst();
+    Rounds.Answer first =
+        DemoServer.bean(RoundTalk.class).answers(task, school.section()).getFirst();
     rounds.reply(round, school.section(), students.get(1), first.id(), "I think so too.");
     assertThat(Caller.get(phone(students.get(1)), at(task)).body())
         .contains(MINE)
@@ -464,7 +466,7 @@ class RoundsTest {
     UUID task = task();
     Rounds.Round round = round(task, RULE);
     rounds.answer(round, school.section(), students.get(1), ARCH);
-    UUID answer = rounds.answers(task, school.section()).getFirst().id();
+    UUID answer = DemoServer.bean(RoundTalk.class).answers(task, school.section()).getFirst().id();
     HttpClient phone = phone(students.get(0));
     String reply = at(task) + "/" + answer;
     assertThat(Caller.form(phone, reply, "words", "I think so too").statusCode()).isEqualTo(409);
@@ -493,7 +495,7 @@ class RoundsTest {
     // Pressed twice.
     Caller.form(phone, reply, "words", "I think so too");
     Caller.form(phone, reply, "words", "I think so too");
-    assertThat(rounds.answers(task, school.section()))
+    assertThat(DemoServer.bean(RoundTalk.class).answers(task, school.section()))
         .filteredOn(a -> a.id().equals(answer))
         .allSatisfy(a -> assertThat(a.replies()).hasSize(1));
 

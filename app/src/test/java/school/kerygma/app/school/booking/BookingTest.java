@@ -37,6 +37,7 @@ class BookingTest {
   private final TestSchool school = TestSchool.in("America/Halifax", 3);
   private final List<UUID> students = new ArrayList<>(school.students());
   private final HelpHours hours = DemoServer.bean(HelpHours.class);
+  private final Bookings bookings = DemoServer.bean(Bookings.class);
   private final People people = DemoServer.bean(People.class);
 
   @BeforeAll
@@ -86,7 +87,7 @@ class BookingTest {
                           () -> {
                             try {
                               together.await();
-                              hours.book(hour, wanted, s, s);
+                              bookings.book(hour, wanted, s, s);
                               return "booked";
                             } catch (Problem e) {
                               return e.key();
@@ -220,15 +221,15 @@ class BookingTest {
     UUID hour = hour("Help hour", HelpHours.Whose.BOTH);
     UUID second = hour("Another", HelpHours.Whose.BOTH);
     UUID me = students.get(0);
-    hours.book(hour, 1, me, me);
-    assertThatThrownBy(() -> hours.book(second, 1, me, me)).hasMessage("times-clash");
-    hours.book(second, 2, me, me); // It begins when the other ends.
+    bookings.book(hour, 1, me, me);
+    assertThatThrownBy(() -> bookings.book(second, 1, me, me)).hasMessage("times-clash");
+    bookings.book(second, 2, me, me); // It begins when the other ends.
     ScopedClock.runAt(
         Instant.parse("2026-10-01T18:10:00Z"),
         () -> {
-          assertThatThrownBy(() -> hours.giveBack(hour, me)).hasMessage("times-begun");
-          assertThatThrownBy(() -> hours.book(hour, 5, me, me)).hasMessage("times-begun");
-          assertThatThrownBy(() -> hours.book(hour, 0, students.get(1), students.get(1)))
+          assertThatThrownBy(() -> bookings.giveBack(hour, me)).hasMessage("times-begun");
+          assertThatThrownBy(() -> bookings.book(hour, 5, me, me)).hasMessage("times-begun");
+          assertThatThrownBy(() -> bookings.book(hour, 0, students.get(1), students.get(1)))
               .hasMessage("times-begun");
         });
     assertThat(has(hour, me)).contains(1);
@@ -239,20 +240,20 @@ class BookingTest {
   void calendarsAreToldOfWhatIsBookedMovedAndCalledOff() throws Exception {
     UUID hour = hour("Help hour", HelpHours.Whose.BOTH);
     UUID me = students.get(0);
-    hours.book(hour, 1, me, me);
+    bookings.book(hour, 1, me, me);
     String feed = people.feedLink(me).replace(DemoServer.address(), "");
     String teachers = people.feedLink(school.teacher()).replace(DemoServer.address(), "");
     String name = people.contacts(Set.of(me)).get(me).name();
     assertThat(event(feed))
         .contains("SUMMARY:Help hour: " + name)
         .contains("T151000", "T152000", "LOCATION:Workshop", "SEQUENCE:0", "STATUS:CONFIRMED");
-    hours.book(hour, 3, me, me);
+    bookings.book(hour, 3, me, me);
     assertThat(event(teachers)).contains("T153000", "SEQUENCE:1", "SUMMARY:Help hour: " + name);
     assertThat(event(people.feedLink(students.get(1)).replace(DemoServer.address(), "")))
         .doesNotContain("Help hour");
     Caller.form(Caller.teacher(school.email()), "/times/" + hour + "/off");
     assertThat(event(feed)).contains("SEQUENCE:2", "STATUS:CANCELLED");
-    assertThatThrownBy(() -> hours.book(hour, 4, students.get(1), students.get(1)))
+    assertThatThrownBy(() -> bookings.book(hour, 4, students.get(1), students.get(1)))
         .hasMessage("times-off");
     HttpClient phone = Caller.byCard(people.cardLinks(Set.of(me)).get(me));
     assertThat(Caller.get(phone, "/class/times").body())

@@ -33,7 +33,7 @@ import school.kerygma.app.Papers;
 import school.kerygma.app.TestSchool;
 import school.kerygma.app.TestSheets;
 import school.kerygma.app.ground.problems.Seen;
-import school.kerygma.app.paper.papers.Handouts;
+import school.kerygma.app.paper.papers.TakingIn;
 import school.kerygma.app.plan.planning.DayNotes;
 import school.kerygma.app.plan.planning.SessionSheet;
 import school.kerygma.app.plan.planning.Sessions;
@@ -150,8 +150,8 @@ class TermPlanTest {
   void aPaperIsReadAtTheRateOfTheGradeAndOnlyOnce(@TempDir Path directory) throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     sections.grade(school.section(), Seen.ANYTHING, Grading.NONE, Optional.of(7));
-    Handouts.TakenIn paper =
-        DemoServer.bean(Handouts.class)
+    TakingIn.TakenIn paper =
+        DemoServer.bean(TakingIn.class)
             .takeIn(
                 school.teacher(),
                 "words.pdf",

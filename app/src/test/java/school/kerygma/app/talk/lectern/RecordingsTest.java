@@ -27,6 +27,7 @@ import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.store.MediaStore;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
+import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.captions.WebVtt;
 import school.kerygma.core.handout.Box;
@@ -127,7 +128,7 @@ class RecordingsTest {
   @Test
   void aStopThatIsSaidAgainIsEncodedAloneAndHeardAtItsPlace() throws IOException {
     UUID walkthrough = walkthrough();
-    scripts.addStop(walkthrough, 1);
+    DemoServer.bean(StopOrder.class).addStop(walkthrough, 1);
     List<UUID> stops = scripts.stopsOf(walkthrough).stream().map(StopView::id).toList();
     Scores scores = DemoServer.bean(Scores.class);
     UUID first = recorded(walkthrough, stops.get(0), "/demo/narration/box-1.webm");
@@ -191,8 +192,8 @@ class RecordingsTest {
   @Test
   void whatIsCutOutOfStopsOfOneRecordingStaysCutOutOfEach() throws IOException {
     UUID walkthrough = walkthrough();
-    scripts.addStop(walkthrough, 1);
-    scripts.addStop(walkthrough, 2);
+    DemoServer.bean(StopOrder.class).addStop(walkthrough, 1);
+    DemoServer.bean(StopOrder.class).addStop(walkthrough, 2);
     List<UUID> stops = scripts.stopsOf(walkthrough).stream().map(StopView::id).toList();
     UUID recording = recordings.begin(walkthrough);
     recordings.keep(recording, "sound", 0, sound());
