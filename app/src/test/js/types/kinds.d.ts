@@ -1,2 +1,3 @@
 // Served by MarkKindsController.
 export const KINDS: any;
+export const LOOK: any;

@@ -2,6 +2,7 @@
 // Every change is told, so that it can be recorded.
 // Long because one moment of the stage is one state: page, view, marks and pointer change together.
 import { Filling } from './filling.js';
+import { LOOK } from './kinds.js';
 import { aimed, boxOf, distance, isDrawn, Keeping, meant, middle, nextNumber, Pen, replaces, targetsOf, within } from './snap.js';
 import { Pictures } from './pictures.js';
 import { draw, fit } from './stage.js';
@@ -12,8 +13,6 @@ const CLOSER = 2;
 const FOLLOWS = 0.6; // of what is seen, when the aim leaves it
 const SCROLL_EVERY_MS = 200;
 const WHEEL_LINE = 32; // pixels of a line, for wheels that count lines
-const STAGE_WIDTH = 1600;
-const PEN = 5; // stage units: as thick as a ring, however close the camera is
 
 export class Desk {
   #canvas;
@@ -144,7 +143,7 @@ export class Desk {
 
   /** A face lies over the stage as the browser's own element. */
   #layFaces() {
-    const scale = this.#canvas.clientWidth / STAGE_WIDTH;
+    const scale = this.#canvas.clientWidth / LOOK.width;
     for (const { place, video } of this.#sources.values()) {
       if (place) {
         const left = this.#canvas.offsetLeft + place.x * scale;
@@ -156,21 +155,21 @@ export class Desk {
 
   #stagePlace(event) {
     const r = this.#canvas.getBoundingClientRect();
-    return { x: ((event.clientX - r.left) / r.width) * STAGE_WIDTH, y: ((event.clientY - r.top) / r.height) * ((STAGE_WIDTH * 9) / 16) };
+    return { x: ((event.clientX - r.left) / r.width) * LOOK.width, y: ((event.clientY - r.top) / r.height) * LOOK.height };
   }
 
   /** The face in its corner, if the pointer is on it. */
   faceUnder(event) {
     const at = this.#stagePlace(event);
-    return [...this.#sources.values()].find((s) => s.place && s.place.width < STAGE_WIDTH && distance(s.place, at) === 0);
+    return [...this.#sources.values()].find((s) => s.place && s.place.width < LOOK.width && distance(s.place, at) === 0);
   }
 
   /** Drags a face; it stays on the stage. */
   dragFace(source, event, from) {
     const at = this.#stagePlace(event);
     const { width, height } = source.place;
-    const x = Math.min(STAGE_WIDTH - width, Math.max(0, from.place.x + at.x - from.at.x));
-    const y = Math.min((STAGE_WIDTH * 9) / 16 - height, Math.max(0, from.place.y + at.y - from.at.y));
+    const x = Math.min(LOOK.width - width, Math.max(0, from.place.x + at.x - from.at.x));
+    const y = Math.min(LOOK.height - height, Math.max(0, from.place.y + at.y - from.at.y));
     source.place = { x: Math.round(x), y: Math.round(y), width, height };
     this.draw();
   }
@@ -236,7 +235,7 @@ export class Desk {
   }
 
   get #penWidth() {
-    return (PEN * this.#view.width) / STAGE_WIDTH;
+    return (LOOK.ring * this.#view.width) / LOOK.width;
   }
 
   point(event) {

@@ -1,11 +1,9 @@
 // Filling words in on a page: the same for a teacher at the lectern and for a student on their own sheet. FillPlaces.java found
 // the places; where none is, words stand after a line, in a cell, or where one points.
+import { LOOK } from './kinds.js';
 import { isIn, nearest } from './snap.js';
-import { BASELINE, LETTERS } from './stage.js';
 
 const REACH = 12; // points
-const LINE_HEIGHT = 1.3; // of the page's letters
-const USUAL_LINE = 15; // points, where a page has no words
 const TALLEST = { box: 60, other: 18 };
 const SMALLEST = 6;
 const LARGEST = 120;
@@ -14,7 +12,7 @@ const ruler = document.createElement('canvas').getContext('2d');
 
 /** How wide words are, in points, in a line of some height. */
 function widthOf(words, height) {
-  ruler.font = `${height * LETTERS}px "Atkinson Hyperlegible", sans-serif`;
+  ruler.font = `${height * LOOK.letters}px "Atkinson Hyperlegible", sans-serif`;
   return ruler.measureText(words).width;
 }
 
@@ -26,7 +24,7 @@ function placeAt(targets, point) {
     return { kind: near.kind, box: near.box };
   }
   const heights = (targets?.words ?? []).map((w) => w.boxes[0].height).sort((a, b) => a - b);
-  const height = heights.length > 0 ? heights[heights.length >> 1] * LINE_HEIGHT : USUAL_LINE;
+  const height = heights.length > 0 ? heights[heights.length >> 1] * LOOK.written : LOOK.usualLetters * LOOK.written;
   const free = (x, y) => ({ kind: 'free', box: { x, y, width: 1, height } });
   const line = nearest(targets?.lines ?? [], point, (2 * REACH) / 3);
   if (line) {
@@ -77,7 +75,7 @@ export class Filling {
     const usual = this.#usual();
     const height = Math.min(LARGEST, Math.max(SMALLEST, usual.height * this.#grown));
     const x = usual.x + this.#moved.x;
-    const y = usual.y + (usual.height - height) * BASELINE + this.#moved.y;
+    const y = usual.y + (usual.height - height) * LOOK.baseline + this.#moved.y;
     const width = widthOf(this.words, height);
     return { x: kind === 'box' ? box.x + box.width / 2 - width / 2 + this.#moved.x : x, y, width: Math.max(kind === 'free' ? height : 1, width + (kind === 'free' ? height / 4 : 0)), height };
   }

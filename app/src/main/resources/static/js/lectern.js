@@ -195,7 +195,7 @@ document.addEventListener('alpine:init', () => {
         this.isCloser = its.desk.isCloser;
         this.isWhole = its.desk.isWhole;
         its.showing?.pageTurned();
-        this.$refs.strip.querySelectorAll('[its.data-page]').forEach((b) => {
+        this.$refs.strip.querySelectorAll('[data-page]').forEach((b) => {
           b.setAttribute('aria-current', String(b.dataset.page === its.desk.page));
         });
       },
@@ -284,7 +284,7 @@ document.addEventListener('alpine:init', () => {
           this.byKey(verb, at);
         } else if (/^[1-9]$/.test(event.key)) {
           event.preventDefault();
-          this.toPage(this.$refs.strip.querySelectorAll('[its.data-page]')[Number(event.key) - 1], event);
+          this.toPage(this.$refs.strip.querySelectorAll('[data-page]')[Number(event.key) - 1], event);
         } else if (deed) {
           event.preventDefault();
           deed();

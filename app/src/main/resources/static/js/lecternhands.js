@@ -53,7 +53,7 @@ export const hands = (its) => ({
 
   arm(tool) {
     this.tool = tool;
-    this.$refs.verbs.querySelectorAll('[its.data-verb]').forEach((b) => {
+    this.$refs.verbs.querySelectorAll('[data-verb]').forEach((b) => {
       b.setAttribute('aria-pressed', String(b.dataset.verb === tool));
     });
   },

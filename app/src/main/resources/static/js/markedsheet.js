@@ -1,9 +1,9 @@
 // A page that is marked: its canvas, and what is drawn on it with pointer and keys.
-import { KINDS } from './kinds.js';
+import { KINDS, LOOK } from './kinds.js';
 import { aimed, boxOf, distance, isDrawn, meant, nextNumber, Pen, targetsOf, within } from './snap.js';
 import { drawSheet } from './stage.js';
 
-const PEN_SHARE = 5 / 1600; // of the page's width: as thick as on the stage
+const PEN_SHARE = LOOK.ring / LOOK.width; // of the page's width: as thick as on the stage
 
 /** One page with its canvas. */
 export class Sheet {

@@ -156,7 +156,7 @@ document.addEventListener('alpine:init', () => {
       },
 
       placeButton(p) {
-        const b = element('button', { type: 'button', class: `its.place ${p.kind}` });
+        const b = element('button', { type: 'button', class: `place ${p.kind}` });
         lay(b, p.box, p.page);
         b.disabled = !this.still;
         b.addEventListener('click', () => this.press(p));

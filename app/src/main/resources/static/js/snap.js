@@ -1,9 +1,8 @@
 // What a pointer or a drawn box means on a page: SnapTargets.java found the targets, here they are only looked up.
 import { send } from './api.js';
-import { KINDS } from './kinds.js';
+import { KINDS, LOOK } from './kinds.js';
 
 const REACH = 24; // points: further away nothing is meant
-const CLICK = 6; // points: a smaller box is a click
 
 /** Which targets of the page each verb snaps to. */
 const SNAPS = { ring: 'words', underline: 'sentences', number: 'lines', light: 'blocks', cover: 'words', explain: 'words' };
@@ -38,7 +37,7 @@ export const boxOf = (a, b) => ({
   height: Math.max(1, Math.abs(a.y - b.y)),
 });
 
-export const isDrawn = (box) => box.width >= CLICK || box.height >= CLICK;
+export const isDrawn = (box) => box.width >= LOOK.click || box.height >= LOOK.click;
 
 /** Boxes that stand in one line become one. */
 function joined(boxes) {

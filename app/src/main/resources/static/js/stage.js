@@ -1,17 +1,10 @@
 // Evaluates a score at a moment and draws it. FrameRenderer.java draws the same; a test compares the two.
-// Lengths of lines are in stage units: the stage is 1600 wide and 900 high at any size.
-import { KINDS } from './kinds.js';
+// Lengths of lines are in stage units: the stage is 1600 wide and 900 high at any size. All of them are in StageLook.java.
+import { KINDS, LOOK } from './kinds.js';
 
-const STAGE_WIDTH = 1600;
-const STAGE_HEIGHT = 900;
 /** The stage of a wide screen, and that of a narrow one: there marks are twice as thick. */
-export const WIDE = { width: STAGE_WIDTH, height: STAGE_HEIGHT };
+export const WIDE = { width: LOOK.width, height: LOOK.height };
 export const NARROW = { width: 800, height: 600 };
-const DESK = '#EEE9DC';
-const RULE = '#D9D2C3';
-const PLUM = '#5B3A5E';
-const INK = '#22302E';
-const DIM = 0.38;
 
 function between(a, b, share) {
   return a + (b - a) * share;
@@ -95,9 +88,9 @@ function around(boxes) {
 function drawLight(g, onStage, mark, drawn, height) {
   g.save();
   g.beginPath();
-  g.rect(0, 0, STAGE_WIDTH, height);
+  g.rect(0, 0, LOOK.width, height);
   for (const box of mark.boxes) {
-    const r = onStage(box, 8);
+    const r = onStage(box, LOOK.around);
     // Wound the other way round, so that it is left out.
     g.moveTo(r.x, r.y);
     g.lineTo(r.x, r.y + r.height);
@@ -105,8 +98,8 @@ function drawLight(g, onStage, mark, drawn, height) {
     g.lineTo(r.x + r.width, r.y);
     g.closePath();
   }
-  g.globalAlpha = DIM * drawn;
-  g.fillStyle = INK;
+  g.globalAlpha = LOOK.dim * drawn;
+  g.fillStyle = LOOK.ink;
   g.fill('nonzero');
   g.restore();
 }
@@ -115,21 +108,21 @@ function drawLight(g, onStage, mark, drawn, height) {
 const DRAW = {
   light: drawLight,
   ring(g, onStage, mark, drawn) {
-    const r = onStage(around(mark.boxes), 8);
+    const r = onStage(around(mark.boxes), LOOK.around);
     g.save();
     g.globalAlpha = drawn;
-    g.lineWidth = 5;
+    g.lineWidth = LOOK.ring;
     g.beginPath();
-    g.roundRect(r.x, r.y, r.width, r.height, Math.min(36, r.height) / 2);
+    g.roundRect(r.x, r.y, r.width, r.height, Math.min(LOOK.corner, r.height) / 2);
     g.stroke();
     g.restore();
   },
   underline(g, onStage, mark, drawn) {
-    g.lineWidth = 6;
+    g.lineWidth = LOOK.underline;
     g.lineCap = 'round';
     for (const box of mark.boxes) {
       const r = onStage(box, 0);
-      const y = r.y + r.height + 3;
+      const y = r.y + r.height + LOOK.underlineBelow;
       g.beginPath();
       g.moveTo(r.x, y);
       g.lineTo(r.x + r.width * drawn, y);
@@ -146,11 +139,11 @@ const DRAW = {
     if (place.x > r.x + r.width + place.width || place.x + 2 * place.width < r.x) {
       drawLeader(g, x, r, drawn);
     }
-    disc(g, x, y, radius * drawn, PLUM);
+    disc(g, x, y, radius * drawn, LOOK.plum);
     g.fillStyle = '#FFFFFF';
-    g.font = `700 ${1.4 * radius * drawn}px Bitter, Georgia, serif`;
+    g.font = `700 ${LOOK.figure * radius * drawn}px Bitter, Georgia, serif`;
     g.textAlign = 'center';
-    g.fillText(String(mark.number), x, y + 0.49 * radius * drawn);
+    g.fillText(String(mark.number), x, y + LOOK.figureBelow * radius * drawn);
   },
   ink: (g, onStage, mark, drawn) => drawInk(g, onStage, mark.ink, drawn, inkOf(mark)),
   note: drawNote,
@@ -160,9 +153,9 @@ const DRAW = {
 
 /** From a badge that stands away from what it counts, beneath the letters. */
 function drawLeader(g, x, counted, drawn) {
-  const y = counted.y + counted.height + 2;
+  const y = counted.y + counted.height + LOOK.leaderBelow;
   const end = x < counted.x ? counted.x + counted.width : counted.x;
-  g.lineWidth = 2;
+  g.lineWidth = LOOK.leader;
   g.beginPath();
   g.moveTo(x, y);
   g.lineTo(between(x, end, drawn), y);
@@ -196,39 +189,34 @@ function drawInk(g, onStage, ink, drawn, color) {
 }
 
 /** Students write in one of three inks; all else is plum. */
-const INKS = { spruce: '#1E4B45', plum: PLUM, clay: '#A8472A' };
-const inkOf = (mark) => INKS[mark.color] ?? PLUM;
-
-const NOTE_LINE = 13; // points; NoteSlip.java
+const INKS = { spruce: '#1E4B45', plum: LOOK.plum, clay: '#A8472A' };
+const inkOf = (mark) => INKS[mark.color] ?? LOOK.plum;
 
 function drawNote(g, onStage, mark, drawn) {
   const r = onStage(mark.boxes[0], 0);
-  const line = onStage({ x: 0, y: 0, width: NOTE_LINE, height: 0 }, 0).width;
+  const line = onStage({ x: 0, y: 0, width: LOOK.noteLine, height: 0 }, 0).width;
   g.save();
   g.globalAlpha = drawn;
   g.fillStyle = '#FFFFFF';
   g.fillRect(r.x, r.y, r.width, r.height);
-  g.lineWidth = 3;
+  g.lineWidth = LOOK.noteEdge;
   g.strokeRect(r.x, r.y, r.width, r.height);
-  g.fillStyle = PLUM;
+  g.fillStyle = LOOK.plum;
   g.textAlign = 'left';
-  g.font = `${line * 0.74}px "Atkinson Hyperlegible", sans-serif`;
+  g.font = `${line * LOOK.noteLetters}px "Atkinson Hyperlegible", sans-serif`;
   mark.words.split('\n').forEach((text, i) => {
-    g.fillText(text, r.x + line * 0.4, r.y + line * (i + 1), r.width - line * 0.6);
+    g.fillText(text, r.x + line * LOOK.noteIndent, r.y + line * (i + 1), r.width - line * 0.6);
   });
   g.restore();
 }
-
-export const LETTERS = 0.72; // of the line's height; Mark.FilledIn
-export const BASELINE = 0.78;
 
 /** The words come letter by letter, as they were typed. */
 function drawFilledIn(g, onStage, mark, drawn) {
   const r = onStage(mark.boxes[0], 0);
   g.fillStyle = inkOf(mark);
   g.textAlign = 'left';
-  g.font = `${r.height * LETTERS}px "Atkinson Hyperlegible", sans-serif`;
-  g.fillText(mark.words.slice(0, Math.round(drawn * mark.words.length)), r.x, r.y + r.height * BASELINE);
+  g.font = `${r.height * LOOK.letters}px "Atkinson Hyperlegible", sans-serif`;
+  g.fillText(mark.words.slice(0, Math.round(drawn * mark.words.length)), r.x, r.y + r.height * LOOK.baseline);
 }
 
 /** A strip as CoveredPicture.java paints it: for the teacher's own eyes, since others never get what is under it. */
@@ -236,7 +224,7 @@ function drawCover(g, r) {
   g.save();
   g.beginPath();
   g.rect(r.x, r.y, r.width, r.height);
-  g.fillStyle = RULE;
+  g.fillStyle = LOOK.rule;
   g.fill();
   g.clip();
   g.strokeStyle = '#56646A';
@@ -266,10 +254,10 @@ export function drawSheet(canvas, page, marks) {
   const g = canvas.getContext('2d');
   canvas.width = Math.round(canvas.clientWidth * (window.devicePixelRatio || 1));
   canvas.height = Math.round((canvas.width * page.height) / page.width);
-  const unit = canvas.width / STAGE_WIDTH;
+  const unit = canvas.width / LOOK.width;
   g.setTransform(unit, 0, 0, unit, 0, 0);
-  g.clearRect(0, 0, STAGE_WIDTH, canvas.height / unit);
-  const scale = STAGE_WIDTH / page.width;
+  g.clearRect(0, 0, LOOK.width, canvas.height / unit);
+  const scale = LOOK.width / page.width;
   const onStage = (box, grown) => ({
     x: box.x * scale - grown,
     y: box.y * scale - grown,
@@ -294,7 +282,7 @@ export function draw(canvas, moment, pictures, stage = WIDE) {
   const g = canvas.getContext('2d');
   const unit = canvas.width / stage.width;
   g.setTransform(unit, 0, 0, unit, 0, 0);
-  g.fillStyle = DESK;
+  g.fillStyle = LOOK.desk;
   g.fillRect(0, 0, stage.width, stage.height);
   if (!moment.page) {
     return;
@@ -319,8 +307,8 @@ export function draw(canvas, moment, pictures, stage = WIDE) {
     g.imageSmoothingQuality = 'high';
     g.drawImage(picture, sheet.x, sheet.y, sheet.width, sheet.height);
   }
-  g.strokeStyle = RULE;
-  g.lineWidth = 2;
+  g.strokeStyle = LOOK.rule;
+  g.lineWidth = LOOK.pageEdge;
   g.strokeRect(sheet.x, sheet.y, sheet.width, sheet.height);
   drawMarks(g, onStage, moment.marks, moment.at, stage.height);
   moment.over?.forEach((o) => drawOver(g, o, stage));
@@ -333,13 +321,13 @@ export function draw(canvas, moment, pictures, stage = WIDE) {
 /** A circle, so that the letters it points at can be read; white around it, so that it is seen on anything. */
 function drawPointer(g, x, y) {
   for (const [width, color] of [
-    [8, '#FFFFFF'],
-    [4, PLUM],
+    [LOOK.pointerOuter, '#FFFFFF'],
+    [LOOK.pointerInner, LOOK.plum],
   ]) {
     g.lineWidth = width;
     g.strokeStyle = color;
     g.beginPath();
-    g.arc(x, y, 14, 0, 2 * Math.PI);
+    g.arc(x, y, LOOK.pointer, 0, 2 * Math.PI);
     g.stroke();
   }
 }
@@ -351,11 +339,11 @@ function drawOver(g, { picture, place }, stage) {
   if (!width || !height) {
     return;
   }
-  const scale = stage.width / STAGE_WIDTH;
-  const fills = place.width >= STAGE_WIDTH;
+  const scale = stage.width / LOOK.width;
+  const fills = place.width >= LOOK.width;
   const to = fills
     ? { x: 0, y: 0, width: stage.width, height: stage.height }
-    : { x: place.x * scale, y: stage.height - (STAGE_HEIGHT - place.y) * scale, width: place.width * scale, height: place.height * scale };
+    : { x: place.x * scale, y: stage.height - (LOOK.height - place.y) * scale, width: place.width * scale, height: place.height * scale };
   const grown = Math.max(to.width / width, to.height / height);
   const from = { width: to.width / grown, height: to.height / grown };
   g.save();

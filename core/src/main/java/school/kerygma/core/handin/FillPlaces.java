@@ -40,8 +40,13 @@ public final class FillPlaces {
       Pattern.compile("[_.\u2026\u2024]*(?:_{3,}|\\.{5,}|\u2026{2,})[_.\u2026]*");
   private static final Pattern TICK =
       Pattern.compile("[\u2610\u25A1\u25FB\u25A2\u2751]|\\[\\]|\\(\\)");
-  private static final double USUAL_LETTERS = 11;
-  private static final double WRITTEN = 1.3; // of the height of the page's letters
+
+  /** The height of letters in points, where a page has no words. */
+  public static final double USUAL_LETTERS = 11;
+
+  /** The height of a line that is written on a page, of that of the page's letters. */
+  public static final double WRITTEN = 1.3;
+
   private static final double SHORTEST_LINE = 60;
   private static final double FREE_ABOVE = 9;
   private static final double SMALLEST_CELL = 12;

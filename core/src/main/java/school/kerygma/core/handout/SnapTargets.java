@@ -34,8 +34,8 @@ public record SnapTargets(
    */
   public record Target(String text, List<Box> boxes) {}
 
-  /** A box smaller than this was not meant to be one. */
-  private static final double CLICK_POINTS = 6;
+  /** A box smaller than this, in points, was not meant to be one: it is a click. */
+  public static final double CLICK_POINTS = 6;
 
   /** What a page without tables has to snap to. */
   public static SnapTargets of(Page page) {

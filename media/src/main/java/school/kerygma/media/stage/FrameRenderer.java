@@ -25,6 +25,7 @@ import school.kerygma.core.walkthrough.PlaybackScore;
 import school.kerygma.core.walkthrough.PlaybackScore.MarkShown;
 import school.kerygma.core.walkthrough.PlaybackScore.ShownPage;
 import school.kerygma.core.walkthrough.ScoreMoment;
+import school.kerygma.core.walkthrough.StageLook;
 
 /**
  * Draws what a score shows at a moment, as the player in the browser does ({@code stage.js}; a test
@@ -33,12 +34,10 @@ import school.kerygma.core.walkthrough.ScoreMoment;
  */
 public final class FrameRenderer {
 
-  private static final double STAGE_WIDTH = 1600;
-  private static final Color DESK = new Color(0xEEE9DC);
-  private static final Color RULE = new Color(0xD9D2C3);
-  private static final Color PLUM = new Color(0x5B3A5E);
-  private static final Color INK = new Color(0x22302E);
-  private static final float DIM = 0.38f;
+  private static final Color DESK = new Color(StageLook.DESK);
+  private static final Color RULE = new Color(StageLook.RULE);
+  private static final Color PLUM = new Color(StageLook.PLUM);
+  private static final Color INK = new Color(StageLook.INK);
 
   private final PlaybackScore score;
   private final List<BufferedImage> pages;
@@ -73,8 +72,8 @@ public final class FrameRenderer {
 
   private void draw(Graphics2D g, ScoreMoment moment, Box view, long atMs) {
     ShownPage page = score.pages().get(moment.page());
-    g.scale(width / STAGE_WIDTH, width / STAGE_WIDTH);
-    double scale = STAGE_WIDTH / view.width();
+    g.scale(width / (double) StageLook.WIDTH, width / (double) StageLook.WIDTH);
+    double scale = StageLook.WIDTH / view.width();
     AffineTransform toStage =
         new AffineTransform(scale, 0, 0, scale, -view.x() * scale, -view.y() * scale);
     BufferedImage picture = pages.get(moment.page());
@@ -82,7 +81,7 @@ public final class FrameRenderer {
     paper.scale(page.width() / picture.getWidth(), page.height() / picture.getHeight());
     g.drawImage(picture, paper, null);
     g.setColor(RULE);
-    g.setStroke(new BasicStroke(2));
+    g.setStroke(new BasicStroke((float) StageLook.PAGE_EDGE));
     g.draw(onStage(toStage, new Box(0, 0, page.width(), page.height())));
     for (MarkShown mark : moment.marks()) {
       if (mark.is().isBeneath()) {
@@ -97,8 +96,8 @@ public final class FrameRenderer {
         .ifPresent(
             p -> {
               var at = toStage.transform(new Point2D.Double(p.x(), p.y()), null);
-              circle(g, at, 8, Color.WHITE);
-              circle(g, at, 4, PLUM);
+              circle(g, at, StageLook.POINTER_OUTER, Color.WHITE);
+              circle(g, at, StageLook.POINTER_INNER, PLUM);
             });
   }
 
@@ -114,13 +113,13 @@ public final class FrameRenderer {
   }
 
   private void light(Graphics2D g, AffineTransform toStage, MarkShown mark, long atMs) {
-    Area dimmed = new Area(new Rectangle2D.Double(0, 0, STAGE_WIDTH, STAGE_WIDTH * 9 / 16));
+    Area dimmed = new Area(new Rectangle2D.Double(0, 0, StageLook.WIDTH, StageLook.HEIGHT));
     for (Box box : mark.boxes()) {
-      dimmed.subtract(new Area(grown(onStage(toStage, box), 8)));
+      dimmed.subtract(new Area(grown(onStage(toStage, box), StageLook.AROUND)));
     }
     g.setComposite(
         AlphaComposite.getInstance(
-            AlphaComposite.SRC_OVER, (float) (DIM * ScoreMoment.drawn(mark, atMs))));
+            AlphaComposite.SRC_OVER, (float) (StageLook.DIM * ScoreMoment.drawn(mark, atMs))));
     g.setColor(INK);
     g.fill(dimmed);
     g.setComposite(AlphaComposite.SrcOver);
@@ -131,20 +130,22 @@ public final class FrameRenderer {
     g.setColor(PLUM);
     switch (mark.is()) {
       case RING -> {
-        Rectangle2D r = grown(onStage(toStage, Box.around(mark.boxes())), 8);
-        double corner = Math.min(36, r.getHeight());
+        Rectangle2D r = grown(onStage(toStage, Box.around(mark.boxes())), StageLook.AROUND);
+        double corner = Math.min(StageLook.CORNER, r.getHeight());
         g.setComposite(AlphaComposite.getInstance(AlphaComposite.SRC_OVER, (float) drawn));
-        g.setStroke(new BasicStroke(5));
+        g.setStroke(new BasicStroke((float) StageLook.RING));
         g.draw(
             new RoundRectangle2D.Double(
                 r.getX(), r.getY(), r.getWidth(), r.getHeight(), corner, corner));
         g.setComposite(AlphaComposite.SrcOver);
       }
       case UNDERLINE -> {
-        g.setStroke(new BasicStroke(6, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND));
+        g.setStroke(
+            new BasicStroke(
+                (float) StageLook.UNDERLINE, BasicStroke.CAP_ROUND, BasicStroke.JOIN_ROUND));
         for (Box box : mark.boxes()) {
           Rectangle2D r = onStage(toStage, box);
-          double y = r.getMaxY() + 3;
+          double y = r.getMaxY() + StageLook.UNDERLINE_BELOW;
           g.draw(new Line2D.Double(r.getX(), y, r.getX() + r.getWidth() * drawn, y));
         }
       }
@@ -158,16 +159,21 @@ public final class FrameRenderer {
         if (place.getX() > r.getMaxX() + place.getWidth()
             || place.getMaxX() + place.getWidth() < r.getX()) {
           double end = x < r.getX() ? r.getMaxX() : r.getX();
-          g.setStroke(new BasicStroke(2));
-          g.draw(new Line2D.Double(x, r.getMaxY() + 2, x + (end - x) * drawn, r.getMaxY() + 2));
+          double y = r.getMaxY() + StageLook.LEADER_BELOW;
+          g.setStroke(new BasicStroke((float) StageLook.LEADER));
+          g.draw(new Line2D.Double(x, y, x + (end - x) * drawn, y));
         }
         disc(g, x, place.getCenterY(), radius * drawn, PLUM);
         g.setColor(Color.WHITE);
-        g.setFont(new Font(Font.SERIF, Font.BOLD, 1).deriveFont((float) (1.4 * radius * drawn)));
+        g.setFont(
+            new Font(Font.SERIF, Font.BOLD, 1)
+                .deriveFont((float) (StageLook.FIGURE * radius * drawn)));
         String text = "" + mark.number();
         double half = g.getFontMetrics().stringWidth(text) / 2.0;
         g.drawString(
-            text, (float) (x - half), (float) (place.getCenterY() + 0.49 * radius * drawn));
+            text,
+            (float) (x - half),
+            (float) (place.getCenterY() + StageLook.FIGURE_BELOW * radius * drawn));
       }
       case INK -> ink(g, toStage, mark.ink(), drawn);
       case NOTE -> note(g, toStage, mark, drawn);
@@ -218,13 +224,15 @@ public final class FrameRenderer {
     g.setColor(Color.WHITE);
     g.fill(r);
     g.setColor(PLUM);
-    g.setStroke(new BasicStroke(3));
+    g.setStroke(new BasicStroke((float) StageLook.NOTE_EDGE));
     g.draw(r);
-    g.setFont(new Font(Font.SANS_SERIF, Font.PLAIN, 1).deriveFont((float) (line * 0.74)));
+    g.setFont(
+        new Font(Font.SANS_SERIF, Font.PLAIN, 1)
+            .deriveFont((float) (line * StageLook.NOTE_LETTERS)));
     double y = r.getY();
     for (String text : mark.words().split("\n")) {
       y += line;
-      g.drawString(text, (float) (r.getX() + line * 0.4), (float) y);
+      g.drawString(text, (float) (r.getX() + line * StageLook.NOTE_INDENT), (float) y);
     }
     g.setComposite(AlphaComposite.SrcOver);
   }
@@ -245,10 +253,11 @@ public final class FrameRenderer {
   }
 
   /** The pointer: the letters it points at can be read. */
-  private static void circle(Graphics2D g, Point2D at, float width, Color color) {
+  private static void circle(Graphics2D g, Point2D at, double width, Color color) {
     g.setColor(color);
-    g.setStroke(new BasicStroke(width));
-    g.draw(new Ellipse2D.Double(at.getX() - 14, at.getY() - 14, 28, 28));
+    g.setStroke(new BasicStroke((float) width));
+    double r = StageLook.POINTER;
+    g.draw(new Ellipse2D.Double(at.getX() - r, at.getY() - r, 2 * r, 2 * r));
   }
 
   private static void disc(Graphics2D g, double x, double y, double radius, Color color) {
