@@ -448,7 +448,7 @@ class FromPaperToFollowUpTest {
     for (Map.Entry<String, String> due :
         Map.of("9 Electronics", "2026-10-02T23:59", "8B Woodwork", "2026-10-05T23:59").entrySet()) {
       teacher.getByLabel(due.getKey(), new Page.GetByLabelOptions().setExact(true)).check();
-      teacher.getByText(due.getKey() + " otherwise").click();
+      teacher.getByText(due.getKey() + ": other moments").click();
       teacher
           .getByLabel("Goes up for " + due.getKey(), new Page.GetByLabelOptions().setExact(true))
           .fill(DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm").format(goesUp.atZone(ZONE)));

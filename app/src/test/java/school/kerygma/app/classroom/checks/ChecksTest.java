@@ -260,7 +260,7 @@ class ChecksTest {
       assertThat(check).containsText("Answer in this unit: N.");
       check.locator("input").fill("forty");
       check.locator("input").press("Enter");
-      assertThat(check).containsText("It costs no try.");
+      assertThat(check).containsText("It does not count as a try.");
       check.locator("input").fill("41");
       check.locator("input").press("Enter");
       assertThat(check).containsText("That is right.");

@@ -98,7 +98,7 @@ class TermPlanTest {
         page.getByLabel(name, new Page.GetByLabelOptions().setExact(true)).check();
         page.getByLabel("Day for " + name).fill("2026-09-30");
       }
-      page.getByText("Other does something otherwise").click();
+      page.getByText("Other does something differently").click();
       page.locator("[name='detail-" + other + "']").fill("alone");
       page.locator("[name='minutes-" + other + "']").fill("50");
       page.getByLabel("Due in Other", new Page.GetByLabelOptions().setExact(true))
