@@ -21,6 +21,7 @@ import school.kerygma.app.classroom.posting.Drafts;
 import school.kerygma.app.ground.accounts.ContentPolicy;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
 
@@ -69,8 +70,8 @@ class PreviewController {
     if (who.length != 2) {
       throw Problem.unreadable();
     }
-    UUID in = uuid(who[0]);
-    UUID person = uuid(who[1]);
+    UUID in = Fields.id(who[0]);
+    UUID person = Fields.id(who[1]);
     SeenAs.Seen seen = seenAs.of(me, in, person);
     ZoneId zone = seen.section().orElseThrow().zone();
     Instant moment = at.atZone(zone).toInstant();
@@ -79,13 +80,5 @@ class PreviewController {
     }
     List<DeliveryView> draft = drafts.of(me.id(), id, chosen, put, form);
     return seenAs.show(pages.with(draft).at(moment), seen, person, null, model);
-  }
-
-  private static UUID uuid(String text) {
-    try {
-      return UUID.fromString(text);
-    } catch (IllegalArgumentException e) {
-      throw Problem.unreadable();
-    }
   }
 }

@@ -10,6 +10,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.util.MultiValueMap;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
@@ -45,7 +46,7 @@ public class Drafts {
       MultiValueMap<String, String> form) {
     Instant now = clock.instant();
     List<TaskView> going = tasks.among(put);
-    PostingForm read = new PostingForm(form, now);
+    PostingForm read = new PostingForm(new Fields(form), now);
     List<DeliveryView> drafts = new ArrayList<>();
     for (SectionView section : sections.among(chosen)) {
       try {

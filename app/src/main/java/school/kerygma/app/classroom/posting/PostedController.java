@@ -13,6 +13,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
@@ -84,7 +85,7 @@ class PostedController {
           postings.change(
               id,
               seen,
-              new PostingForm(form, clock.instant())
+              new PostingForm(new Fields(form), clock.instant())
                   .of(sections.get(delivery.section()), tasks.among(delivery.tasks())));
     }
     return back(delivery);

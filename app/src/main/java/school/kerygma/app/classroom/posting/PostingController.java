@@ -18,6 +18,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.Sections;
@@ -71,7 +72,7 @@ class PostingController {
     Set<UUID> put = chosenTasks == null ? Set.of() : chosenTasks;
     put.forEach(task -> gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task));
     List<TaskView> going = tasks.among(put);
-    PostingForm read = new PostingForm(form, clock.instant());
+    PostingForm read = new PostingForm(new Fields(form), clock.instant());
     Map<UUID, Moments> moments = new HashMap<>();
     for (UUID section : chosen == null ? Set.<UUID>of() : chosen) {
       gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, section);

@@ -5,8 +5,7 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.Collection;
 import java.util.Optional;
-import org.jspecify.annotations.Nullable;
-import org.springframework.util.MultiValueMap;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.school.sections.SectionView;
@@ -18,7 +17,7 @@ import school.kerygma.core.time.SchoolCalendar;
  * The moments of a posting as a form says them, in words: for all sections, and for those that do
  * it otherwise. Fields of one section end in a hyphen and its id.
  */
-record PostingForm(MultiValueMap<String, String> form, Instant now) {
+record PostingForm(Fields fields, Instant now) {
 
   /** The words for 11:59 p.m. of the last day on which a section does one of the tasks. */
   static final String LAST_TASK = "with its last task";
@@ -81,18 +80,13 @@ record PostingForm(MultiValueMap<String, String> form, Instant now) {
 
   /** What is said for the section, or else for all. */
   private String text(String name, SectionView section) {
-    String own = sent(name + "-" + section.id());
-    return own.isEmpty() ? sent(name) : own;
+    String own = fields.text(name + "-" + section.id());
+    return own.isEmpty() ? fields.text(name) : own;
   }
 
   private String field(String name, SectionView section) {
     String own = name + "-" + section.id();
-    return sent(own).isEmpty() && form.containsKey(name) ? name : own;
-  }
-
-  private String sent(String name) {
-    @Nullable String sent = form.getFirst(name);
-    return sent == null ? "" : sent.strip();
+    return fields.text(own).isEmpty() && fields.form().containsKey(name) ? name : own;
   }
 
   /**

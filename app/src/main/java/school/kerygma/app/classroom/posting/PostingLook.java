@@ -18,6 +18,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Component;
 import org.springframework.util.MultiValueMap;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.school.frame.Wording;
@@ -75,7 +76,7 @@ class PostingLook {
       Set<UUID> chosen,
       Function<SectionView, List<TaskView>> tasks) {
     Instant now = clock.instant();
-    PostingForm read = new PostingForm(form, now);
+    PostingForm read = new PostingForm(new Fields(form), now);
     Map<UUID, Row> rows = new HashMap<>();
     Map<SectionView, Moments> posted = new LinkedHashMap<>();
     boolean understood = true;

@@ -22,6 +22,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.school.sections.SectionView;
@@ -98,7 +99,7 @@ class WeekPostingController {
       ready.check(talk);
     }
     Map<PlannedWeek.Group, Map<UUID, Moments>> groups = new LinkedHashMap<>();
-    PostingForm read = new PostingForm(form, clock.instant());
+    PostingForm read = new PostingForm(new Fields(form), clock.instant());
     for (UUID id : chosen) {
       gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, id);
       SectionView section = sections.get(id);

@@ -13,6 +13,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopOrder;
@@ -58,11 +59,7 @@ class QuestionBoxController {
   private List<Questions.Line> checked(SignedIn me, String ids) {
     Set<UUID> all = new LinkedHashSet<>();
     for (String id : ids.strip().split("\\s+")) {
-      try {
-        all.add(UUID.fromString(id));
-      } catch (IllegalArgumentException e) {
-        throw Problem.unreadable();
-      }
+      all.add(Fields.id(id));
     }
     List<Questions.Line> lines = questions.lines(all);
     if (lines.size() < all.size()) {

@@ -20,6 +20,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.plan.planning.DayNotes;
@@ -147,12 +148,8 @@ class DayController {
   private List<TaskView> first(@Nullable List<String> sent) {
     List<UUID> ids = new ArrayList<>();
     for (String one : sent == null ? List.<String>of() : sent) {
-      try {
-        if (one != null && !one.isEmpty() && !ids.contains(UUID.fromString(one))) {
-          ids.add(UUID.fromString(one));
-        }
-      } catch (IllegalArgumentException e) {
-        throw Problem.unreadable();
+      if (one != null && !one.isEmpty() && !ids.contains(Fields.id(one))) {
+        ids.add(Fields.id(one));
       }
     }
     return tasks.among(ids).stream()

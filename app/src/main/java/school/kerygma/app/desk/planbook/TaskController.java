@@ -20,6 +20,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
@@ -72,7 +73,7 @@ class TaskController {
     if (own.isEmpty()) {
       throw Problem.notFound();
     }
-    TaskForm form = new TaskForm(sent, own.getFirst().zone());
+    TaskForm form = new TaskForm(new Fields(sent), own.getFirst().zone());
     if (form.sections().isEmpty() && !"true".equals(sent.getFirst("nowhere"))) {
       throw Problem.refused("no-section-task"); // Asked before it vanishes from all lists.
     }

@@ -11,8 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
-import org.springframework.util.MultiValueMap;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.school.sections.SectionView;
@@ -25,7 +24,7 @@ import school.kerygma.core.time.DueRuleText;
 import school.kerygma.core.time.PlanDate;
 
 /** Reads the form of a task. Fields of one section end in a hyphen and its id. */
-record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
+record TaskForm(Fields fields, ZoneId zone) {
 
   /**
    * The task as the form says it.
@@ -41,93 +40,64 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
       differs.put(
           section,
           new TaskSheet.Difference(
-              text("detail-" + section),
-              number("minutes-" + section, "minutes"),
-              number("points-" + section, "points"),
+              fields.text("detail-" + section),
+              fields.number("minutes-" + section, "minutes"),
+              fields.number("points-" + section, "points"),
               rule("-" + section),
-              text("place-" + section),
-              ids("handout-" + section)));
+              fields.text("place-" + section),
+              fields.ids("handout-" + section)));
     }
-    Integer minutes = number("minutes", "minutes");
-    Integer answers = number("answers", "answers");
-    Integer improve = number("improve", "improve");
     return new TaskSheet(
-        text("title"),
-        text("detail"),
-        minutes == null ? 0 : minutes,
-        answers == null ? 0 : answers,
-        number("points", "points"),
-        text("kind"),
-        "true".equals(form.getFirst("required")),
+        fields.text("title"),
+        fields.text("detail"),
+        fields.number("minutes", "minutes", 0),
+        fields.number("answers", "answers", 0),
+        fields.number("points", "points"),
+        fields.text("kind"),
+        "true".equals(fields.text("required")),
         opens(),
         after(),
         unit(),
-        text("word"),
+        fields.text("word"),
         rule(""),
-        improve == null ? 0 : improve,
-        text("place"),
+        fields.number("improve", "improve", 0),
+        fields.text("place"),
         handIn(),
         board(before.flatMap(TaskSheet::board)),
-        ids("handout"),
-        ids("key"),
+        fields.ids("handout"),
+        fields.ids("key"),
         days,
         differs);
   }
 
   /** The version of the task that the form was opened with; 0 for a new one. */
   int version() {
-    Integer sent = number("version", "unreadable");
-    return sent == null ? 0 : sent;
+    return fields.number("version", "unreadable", 0);
   }
 
   /** The sections that are ticked on the form. */
   Set<UUID> sections() {
-    return ids("section");
+    return fields.ids("section");
   }
 
   /** The stop that is chosen to explain the task. */
   Optional<UUID> stop() {
-    return text("stop").isEmpty() ? Optional.empty() : Optional.of(id(text("stop")));
-  }
-
-  private String text(String field) {
-    String sent = form.getFirst(field);
-    return sent == null ? "" : sent.strip();
-  }
-
-  private Set<UUID> ids(String field) {
-    return form.getOrDefault(field, List.of()).stream()
-        .map(TaskForm::id)
-        .collect(Collectors.toSet());
-  }
-
-  private static UUID id(String sent) {
-    try {
-      return UUID.fromString(sent);
-    } catch (IllegalArgumentException e) {
-      throw Problem.refused("unreadable");
-    }
+    return fields.chosen("stop");
   }
 
   private LocalDate day(String field) {
     try {
-      return PlanDate.day(text(field));
+      return PlanDate.day(fields.text(field));
     } catch (DateTimeException e) {
       throw Problem.refused("moment").at(field);
     }
   }
 
-  private @Nullable Integer number(String field, String problem) {
-    try {
-      return text(field).isEmpty() ? null : Integer.valueOf(text(field));
-    } catch (NumberFormatException e) {
-      throw Problem.refused(problem).at(field);
-    }
-  }
-
   private Opens opens() {
     try {
-      return text("opens").isEmpty() ? Opens.WITH_ITS_POSTING : Opens.valueOf(text("opens"));
+      return fields.text("opens").isEmpty()
+          ? Opens.WITH_ITS_POSTING
+          : Opens.valueOf(fields.text("opens"));
     } catch (IllegalArgumentException e) {
       throw Problem.refused("unreadable");
     }
@@ -135,10 +105,10 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
 
   /** The tasks that are chosen to come before it. */
   private Set<UUID> after() {
-    if (opens() == Opens.WHEN_CHOSEN_ARE_TICKED && ids("after").isEmpty()) {
+    if (opens() == Opens.WHEN_CHOSEN_ARE_TICKED && fields.ids("after").isEmpty()) {
       throw Problem.refused("after");
     }
-    return ids("after");
+    return fields.ids("after");
   }
 
   /** The weeks of its unit, if it waits for those. */
@@ -148,7 +118,8 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
     }
     try {
       return Optional.of(
-          new UnitWeeks(LocalDate.parse(text("unitFirst")), LocalDate.parse(text("unitLast"))));
+          new UnitWeeks(
+              LocalDate.parse(fields.text("unitFirst")), LocalDate.parse(fields.text("unitLast"))));
     } catch (DateTimeException | IllegalArgumentException e) {
       throw Problem.refused("unit").at("unitFirst");
     }
@@ -157,34 +128,34 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
   /** What is handed in: the ticked kinds; none if no kind is. */
   private Optional<HandInRule> handIn() {
     Set<HandInRule.Kind> kinds = EnumSet.noneOf(HandInRule.Kind.class);
-    Integer words = number("handInWords", "hand-in");
-    Integer together = number("handInTogether", "hand-in");
-    Integer seconds = number("handInSeconds", "hand-in");
+    int words = fields.number("handInWords", "hand-in", 0);
+    int together = fields.number("handInTogether", "hand-in", 1);
+    int seconds = fields.number("handInSeconds", "hand-in", 0);
     try {
-      form.getOrDefault("handIn", List.of()).forEach(k -> kinds.add(HandInRule.Kind.valueOf(k)));
+      fields
+          .form()
+          .getOrDefault("handIn", List.of())
+          .forEach(k -> kinds.add(HandInRule.Kind.valueOf(k)));
       return kinds.isEmpty()
           ? Optional.empty()
-          : Optional.of(
-              new HandInRule(
-                  kinds,
-                  words == null ? 0 : words,
-                  together == null ? 1 : together,
-                  seconds == null ? 0 : seconds));
+          : Optional.of(new HandInRule(kinds, words, together, seconds));
     } catch (IllegalArgumentException | NullPointerException e) {
       throw Problem.refused("hand-in");
     }
   }
 
   private Optional<ChoiceBoard> board(Optional<ChoiceBoard> before) {
-    List<String> ways = text("ways").lines().map(String::strip).filter(w -> !w.isEmpty()).toList();
+    List<String> ways =
+        fields.text("ways").lines().map(String::strip).filter(w -> !w.isEmpty()).toList();
     if (ways.isEmpty()) {
       return Optional.empty();
     }
-    Integer pick = number("pick", "board");
     try {
       ChoiceBoard board =
           ChoiceBoard.of(
-              pick == null ? 1 : pick, ways, before.map(ChoiceBoard::ways).orElse(List.of()));
+              fields.number("pick", "board", 1),
+              ways,
+              before.map(ChoiceBoard::ways).orElse(List.of()));
       return Optional.of(board.explained(explained(board)));
     } catch (IllegalArgumentException e) {
       throw Problem.refused("board");
@@ -195,9 +166,9 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
   private Map<UUID, UUID> explained(ChoiceBoard board) {
     Map<UUID, UUID> stops = new HashMap<>();
     for (int i = 0; i < board.ways().size(); i++) {
-      String stop = text("way-" + (i + 1));
+      String stop = fields.text("way-" + (i + 1));
       if (!stop.isEmpty()) {
-        stops.put(board.ways().get(i).id(), id(stop));
+        stops.put(board.ways().get(i).id(), Fields.id(stop));
       }
     }
     return stops;
@@ -205,25 +176,26 @@ record TaskForm(MultiValueMap<String, String> form, ZoneId zone) {
 
   /** The stops that are chosen for ways. */
   Set<UUID> stopsOfWays() {
-    return form.keySet().stream()
+    return fields.form().keySet().stream()
         .filter(k -> k.matches("way-[1-9]"))
-        .map(this::text)
+        .map(fields::text)
         .filter(s -> !s.isEmpty())
-        .map(TaskForm::id)
+        .map(Fields::id)
         .collect(Collectors.toSet());
   }
 
   /** The rule that is chosen, with the time, weekday or count beside it. */
   private Optional<DueRule> rule(String of) {
-    String chosen = text("due" + of);
-    String time = text("dueTime" + of);
+    String chosen = fields.text("due" + of);
+    String time = fields.text("dueTime" + of);
     try {
       String written =
           switch (chosen) {
             case "day" -> "day " + time;
-            case "week" -> "week " + text("dueWeekday" + of) + " " + time;
-            case "meeting" -> "meeting " + text("dueMeeting" + of);
-            case "at" -> "at " + PlanDate.moment(text("dueAt" + of)).atZone(zone).toInstant();
+            case "week" -> "week " + fields.text("dueWeekday" + of) + " " + time;
+            case "meeting" -> "meeting " + fields.text("dueMeeting" + of);
+            case "at" ->
+                "at " + PlanDate.moment(fields.text("dueAt" + of)).atZone(zone).toInstant();
             default -> chosen;
           };
       return written.isEmpty() ? Optional.empty() : Optional.of(DueRuleText.read(written));

@@ -1,10 +1,7 @@
 package school.kerygma.app.school.booking;
 
 import java.time.Clock;
-import java.time.DateTimeException;
 import java.time.Instant;
-import java.time.LocalDate;
-import java.time.LocalTime;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
@@ -23,7 +20,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.SignedIn;
-import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
@@ -126,24 +123,16 @@ class BookingController {
     hours.divide(
         me.id(),
         new HelpHours.Sheet(
-            title, place, chosen, whose, day(day), time(begins), time(ends), minutes, pause));
+            title,
+            place,
+            chosen,
+            whose,
+            Fields.day(day, "day", "times-when"),
+            Fields.time(begins, "begins", "times-when"),
+            Fields.time(ends, "ends", "times-when"),
+            minutes,
+            pause));
     return "redirect:/times";
-  }
-
-  private static LocalDate day(String text) {
-    try {
-      return LocalDate.parse(text);
-    } catch (DateTimeException e) {
-      throw Problem.refused("times-when").at("day");
-    }
-  }
-
-  private static LocalTime time(String text) {
-    try {
-      return LocalTime.parse(text);
-    } catch (DateTimeException e) {
-      throw Problem.refused("times-when").at("begins");
-    }
   }
 
   @PostMapping("/times/{id}/off")

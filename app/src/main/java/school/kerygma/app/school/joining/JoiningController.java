@@ -19,6 +19,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.QrCode;
 import school.kerygma.app.school.sections.SectionView;
@@ -150,19 +151,9 @@ class JoiningController {
       throw Problem.refused("join-whose").at("who");
     }
     Optional<UUID> meant =
-        Optional.ofNullable(who)
-            .filter(w -> !w.isEmpty() && !w.equals("new"))
-            .map(JoiningController::person);
+        Optional.ofNullable(who).filter(w -> !w.isEmpty() && !w.equals("new")).map(Fields::id);
     joinAnswers.answer(id, request, yes, meant, shown);
     return "redirect:/sections/" + id + "/joining";
-  }
-
-  private static UUID person(String text) {
-    try {
-      return UUID.fromString(text);
-    } catch (IllegalArgumentException e) {
-      throw Problem.unreadable();
-    }
   }
 
   /** Another guardian: asked for by one, let in by a teacher of the child. */

@@ -1,9 +1,7 @@
 package school.kerygma.app.school.rollcall;
 
 import java.time.Clock;
-import java.time.DateTimeException;
 import java.time.LocalDate;
-import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -22,6 +20,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
@@ -145,16 +144,12 @@ class RollCallController {
     if (end) {
       calls.end(id);
     } else {
-      calls.set(sections.get(id), time(opens, "opens"), time(closes, "closes"), question);
+      calls.set(
+          sections.get(id),
+          Fields.time(opens, "opens", "roll-times"),
+          Fields.time(closes, "closes", "roll-times"),
+          question);
     }
     return "redirect:/sections/" + id + "/roll";
-  }
-
-  private static LocalTime time(String text, String field) {
-    try {
-      return LocalTime.parse(text);
-    } catch (DateTimeException e) {
-      throw Problem.refused("roll-times").at(field);
-    }
   }
 }

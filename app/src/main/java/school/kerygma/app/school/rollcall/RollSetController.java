@@ -1,6 +1,5 @@
 package school.kerygma.app.school.rollcall;
 
-import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.Optional;
 import java.util.Set;
@@ -14,6 +13,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
@@ -46,39 +46,19 @@ class RollSetController {
         (name, values) -> {
           if (name.startsWith("at ")) {
             String[] parts = name.split(" ");
-            UUID student = uuid(parts.length == 3 ? parts[1] : "");
+            UUID student = Fields.id(parts.length == 3 ? parts[1] : "");
             if (!students.contains(student)) {
               throw Problem.notFound();
             }
-            calls.setRight(id, day(parts[2]), student, me.id(), presence(values.getFirst()));
+            calls.setRight(id, Fields.day(parts[2]), student, me.id(), presence(values.getFirst()));
           }
         });
     return "redirect:/sections/" + id + "/roll" + (week == null ? "" : "?week=" + week);
   }
 
-  private static UUID uuid(String text) {
-    try {
-      return UUID.fromString(text);
-    } catch (IllegalArgumentException e) {
-      throw Problem.unreadable();
-    }
-  }
-
-  private static LocalDate day(String text) {
-    try {
-      return LocalDate.parse(text);
-    } catch (DateTimeException e) {
-      throw Problem.unreadable();
-    }
-  }
-
   private static Optional<Presence> presence(@Nullable String text) {
-    try {
-      return text == null || text.isEmpty()
-          ? Optional.empty()
-          : Optional.of(Presence.valueOf(text)).filter(p -> p != Presence.WAITS);
-    } catch (IllegalArgumentException e) {
-      throw Problem.unreadable();
-    }
+    return text == null || text.isEmpty()
+        ? Optional.empty()
+        : Optional.of(Fields.one(Presence.class, text)).filter(p -> p != Presence.WAITS);
   }
 }

@@ -1,7 +1,6 @@
 package school.kerygma.app.school.sections;
 
 import java.io.IOException;
-import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.HashMap;
@@ -18,6 +17,7 @@ import org.springframework.web.multipart.MultipartFile;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
 
@@ -82,19 +82,11 @@ class DaysController {
     form.forEach(
         (field, name) -> {
           if (field.matches("name-\\d{4}-\\d{2}-\\d{2}")) {
-            names.put(day(field.substring("name-".length())), name);
+            names.put(Fields.day(field.substring("name-".length())), name);
           }
         });
     time.call(term, names);
     return back(term);
-  }
-
-  private static LocalDate day(String written) {
-    try {
-      return LocalDate.parse(written);
-    } catch (DateTimeException e) {
-      throw Problem.unreadable();
-    }
   }
 
   private void check(SignedIn me, UUID term) {

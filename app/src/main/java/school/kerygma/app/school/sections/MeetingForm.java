@@ -1,14 +1,12 @@
 package school.kerygma.app.school.sections;
 
-import java.time.DateTimeException;
 import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import org.jspecify.annotations.Nullable;
-import org.springframework.util.MultiValueMap;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.time.Meeting;
 import school.kerygma.core.time.MeetingPattern;
@@ -17,7 +15,7 @@ import school.kerygma.core.time.MeetingPattern;
  * The week grid on which meeting times are set: a column for each weekday, or for each day of a
  * rotation. Fields of a day end in a hyphen and its number.
  */
-record MeetingForm(MultiValueMap<String, String> form) {
+record MeetingForm(Fields fields) {
 
   private static final int WEEK = 7;
 
@@ -56,7 +54,7 @@ record MeetingForm(MultiValueMap<String, String> form) {
     int last = rotation == 0 ? WEEK : rotation;
     Map<Integer, Meeting> days = new TreeMap<>();
     for (int i = 1; i <= last; i++) {
-      if (form.containsKey("meet-" + i)) {
+      if (fields.form().containsKey("meet-" + i)) {
         days.put(i, new Meeting(kind(i), hours(i)));
       }
     }
@@ -67,10 +65,10 @@ record MeetingForm(MultiValueMap<String, String> form) {
   }
 
   private int rotation() {
-    if (!"rotation".equals(form.getFirst("by"))) {
+    if (!"rotation".equals(fields.text("by"))) {
       return 0;
     }
-    String sent = text("rotation");
+    String sent = fields.text("rotation");
     if (!sent.matches("\\d{1,2}")
         || Integer.parseInt(sent) < 2
         || Integer.parseInt(sent) > MeetingPattern.MAX_ROTATION) {
@@ -80,17 +78,13 @@ record MeetingForm(MultiValueMap<String, String> form) {
   }
 
   private Meeting.Kind kind(int day) {
-    String sent = text("how-" + day);
-    try {
-      return sent.isEmpty() ? Meeting.Kind.ROOM : Meeting.Kind.valueOf(sent);
-    } catch (IllegalArgumentException e) {
-      throw Problem.unreadable();
-    }
+    String sent = fields.text("how-" + day);
+    return sent.isEmpty() ? Meeting.Kind.ROOM : Fields.one(Meeting.Kind.class, sent);
   }
 
   private Optional<Meeting.Hours> hours(int day) {
-    Optional<LocalTime> from = time("from-" + day);
-    Optional<LocalTime> until = time("until-" + day);
+    Optional<LocalTime> from = fields.time("from-" + day, "field");
+    Optional<LocalTime> until = fields.time("until-" + day, "field");
     if (from.isEmpty() && until.isEmpty()) {
       return Optional.empty();
     }
@@ -101,18 +95,5 @@ record MeetingForm(MultiValueMap<String, String> form) {
       throw Problem.refused("session-ends").at("until-" + day);
     }
     return Optional.of(new Meeting.Hours(from.get(), until.get()));
-  }
-
-  private Optional<LocalTime> time(String field) {
-    try {
-      return text(field).isEmpty() ? Optional.empty() : Optional.of(LocalTime.parse(text(field)));
-    } catch (DateTimeException e) {
-      throw Problem.refused("field").at(field);
-    }
-  }
-
-  private String text(String field) {
-    @Nullable String sent = form.getFirst(field);
-    return sent == null ? "" : sent.strip();
   }
 }

@@ -18,6 +18,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.HasMail;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.roll.Hears;
@@ -132,7 +133,7 @@ class SchoolController {
       @RequestParam MultiValueMap<String, String> form) {
     check(me, term);
     return "redirect:/sections/"
-        + sections.add(me.id(), term, name, new MeetingForm(form).read(), minutes);
+        + sections.add(me.id(), term, name, new MeetingForm(new Fields(form)).read(), minutes);
   }
 
   private void check(SignedIn me, UUID term) {

@@ -21,6 +21,7 @@ import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.plan.Grading;
@@ -97,7 +98,7 @@ class SectionSettingsController {
       @RequestParam int minutes,
       @RequestParam MultiValueMap<String, String> form) {
     check(me, id);
-    sections.change(id, seen, name, new MeetingForm(form).read(), minutes);
+    sections.change(id, seen, name, new MeetingForm(new Fields(form)).read(), minutes);
     return back(id);
   }
 
