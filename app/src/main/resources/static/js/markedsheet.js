@@ -1,6 +1,6 @@
 // A page that is marked: its canvas, and what is drawn on it with pointer and keys.
 import { KINDS, LOOK } from './kinds.js';
-import { aimed, boxOf, distance, isDrawn, meant, nextNumber, Pen, targetsOf, within } from './snap.js';
+import { aimed, boxOf, distance, isDrawn, meant, nextNumber, Pen, within } from './snap.js';
 import { drawSheet } from './stage.js';
 
 const PEN_SHARE = LOOK.ring / LOOK.width; // of the page's width: as thick as on the stage
@@ -28,7 +28,7 @@ export class Sheet {
   }
 
   async load() {
-    this.targets ??= await targetsOf(this.page.id);
+    this.targets ??= await this.book.targetsOf(this.page);
   }
 
   get marks() {

@@ -169,12 +169,17 @@ export class Keeping {
     return this.#waiting.length;
   }
 
+  /** @param {(page: string, id: string) => string} [address] where a mark is kept */
+  constructor(address = (page, id) => `/pages/${page}/marks/${id}`) {
+    this.address = address;
+  }
+
   put(page, id, mark) {
-    return this.#add('PUT', `/pages/${page}/marks/${id}`, mark, id);
+    return this.#add('PUT', this.address(page, id), mark, id);
   }
 
   remove(page, id) {
-    return this.#add('DELETE', `/pages/${page}/marks/${id}`, undefined, id);
+    return this.#add('DELETE', this.address(page, id), undefined, id);
   }
 
   #add(method, url, body, id) {

@@ -33,7 +33,6 @@ class LongFilesTest {
           Map.entry("DemoTalks", 9),
           Map.entry("EditionController", 10),
           Map.entry("Feeds", 9),
-          Map.entry("HandInController", 9),
           Map.entry("HandInReading", 9),
           Map.entry("JoinAnswers", 9),
           Map.entry("ListLookups", 9),

@@ -386,7 +386,7 @@ class DemoSchool implements ApplicationRunner {
   }
 
   /** Most of 7A has watched and ticked; some have not begun; stop 3 is replayed. */
-  private void watch(UUID footbridge) {
+  private void watch(UUID footbridge) throws InterruptedException {
     Scores.Info score = scores.current(footbridge).orElseThrow();
     List<Span> stops = new ArrayList<>();
     scripts
@@ -412,9 +412,11 @@ class DemoSchool implements ApplicationRunner {
     }
     Instant morning = at(1, LocalTime.of(8, 10));
     if (morning.isBefore(clock.instant())) {
-      UUID rubric = papers.get("rubric");
-      ScopedClock.runAt(
-          morning, () -> work.sayOfTheFirst(sketches("7A Design"), teacher, Set.of(rubric)));
+      HandIns.Asked asked = sketches("7A Design");
+      for (UUID file : work.files(asked)) {
+        awaitAll(file);
+      }
+      ScopedClock.runAt(morning, () -> work.lookAtHalf(asked, teacher, morning));
     }
   }
 

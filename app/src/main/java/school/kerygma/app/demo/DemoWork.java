@@ -12,9 +12,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Instant;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
@@ -22,10 +20,13 @@ import java.util.UUID;
 import javax.imageio.ImageIO;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.classroom.handin.FilesOfWork;
+import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.classroom.handin.HandedFile;
 import school.kerygma.app.classroom.handin.SelfChecks;
 import school.kerygma.app.classroom.handin.Shape;
-import school.kerygma.app.classroom.handin.TeachersWords;
+import school.kerygma.app.plan.planning.TaskView;
+import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.core.handin.HandInRule;
 
 /** Hands in what the students of the demonstration have drawn: photos of pencil sketches. */
@@ -34,39 +35,51 @@ class DemoWork {
 
   static final HandInRule PHOTOS = new HandInRule(Set.of(HandInRule.Kind.FILES), 0, 2);
 
+  private static final List<String> WORDS =
+      List.of(
+          "All three hold. Draw where the second one bends, and hand it in again.",
+          "Clear lines. Say which one you would build.",
+          "You found three ways. Mark the load on each.");
+
   private final HandIns handIns;
   private final FilesOfWork files;
   private final SelfChecks selfChecks;
-  private final TeachersWords words;
+  private final DemoLooked looked;
+  private final Tasks tasks;
 
-  DemoWork(HandIns handIns, FilesOfWork files, SelfChecks selfChecks, TeachersWords words) {
+  DemoWork(
+      HandIns handIns, FilesOfWork files, SelfChecks selfChecks, DemoLooked looked, Tasks tasks) {
     this.handIns = handIns;
     this.files = files;
     this.selfChecks = selfChecks;
-    this.words = words;
+    this.looked = looked;
+    this.tasks = tasks;
+  }
+
+  /** The files that were handed in. */
+  List<UUID> files(HandIns.Asked asked) {
+    return handIns.ofSection(asked.task(), asked.section()).stream()
+        .flatMap(v -> v.files().stream())
+        .map(HandedFile::id)
+        .toList();
   }
 
   /**
-   * What the teacher says of the first that came: where they see it, beside where its student does.
+   * Half of what came is looked at: a level a row, a word, a mark on the page; the first of it is
+   * handed back.
    */
-  void sayOfTheFirst(HandIns.Asked asked, UUID teacher, Set<UUID> papers) {
-    List<SelfChecks.Criterion> criteria = selfChecks.criteria(papers);
-    handIns.ofSection(asked.task(), asked.section()).stream()
-        .filter(v -> v.finding().isEmpty())
-        .findFirst()
-        .ifPresent(
-            v -> {
-              Map<String, String> levels = new HashMap<>();
-              for (SelfChecks.Criterion c : criteria.subList(0, Math.min(3, criteria.size()))) {
-                levels.put(c.name(), c.levels().get(levels.size() % c.levels().size()));
-              }
-              words.say(
-                  v.id(),
-                  teacher,
-                  "All three hold. Draw where the second one bends, and hand it in again.",
-                  levels,
-                  criteria);
-            });
+  void lookAtHalf(HandIns.Asked asked, UUID teacher, Instant now) {
+    TaskView task = tasks.get(asked.task());
+    UUID section = asked.section();
+    List<HandInVersion> all =
+        handIns.ofSection(task.id(), section).stream().filter(v -> v.finding().isEmpty()).toList();
+    for (int i = 0; i < all.size() / 2; i++) {
+      HandInVersion v = all.get(i);
+      looked.give(task, v, teacher, i, WORDS.get(i % WORDS.size()));
+    }
+    if (!all.isEmpty()) {
+      looked.handBack(task.id(), section, all.getFirst().student(), now);
+    }
   }
 
   /**

@@ -1,5 +1,6 @@
 package school.kerygma.app.classroom.classpage;
 
+import java.time.Clock;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
@@ -10,6 +11,7 @@ import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.handin.HandInRule;
+import school.kerygma.core.handin.Lateness;
 
 /** What a student is asked to hand in, if it is on their list and can still be handed in. */
 @Component
@@ -18,11 +20,13 @@ class AskedWork {
   private final TaskLists lists;
   private final HandIns handIns;
   private final Gate gate;
+  private final Clock clock;
 
-  AskedWork(TaskLists lists, HandIns handIns, Gate gate) {
+  AskedWork(TaskLists lists, HandIns handIns, Gate gate, Clock clock) {
     this.lists = lists;
     this.handIns = handIns;
     this.gate = gate;
+    this.clock = clock;
   }
 
   ListedTask listed(SignedIn me, UUID task) {
@@ -53,6 +57,15 @@ class AskedWork {
   /** What is asked where a file is handed in. */
   HandIns.Asked askedOf(SignedIn me, UUID file) {
     return offered(me, handIns.taskOf(file));
+  }
+
+  /** Whether what was handed in can be improved now. */
+  boolean takesMore(SignedIn me, UUID task) {
+    return lists
+        .find(me.id(), task)
+        .filter(t -> t.task().sheet().handIn().isPresent() && !t.waits())
+        .filter(t -> Lateness.takes(t.due(), t.improve(), true, clock.instant()))
+        .isPresent();
   }
 
   static HandIns.Asked asked(ListedTask listed) {

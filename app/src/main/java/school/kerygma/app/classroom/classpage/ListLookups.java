@@ -16,9 +16,9 @@ import org.springframework.stereotype.Component;
 import school.kerygma.app.classroom.audience.Audience;
 import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
-import school.kerygma.app.classroom.handin.TeachersWords;
 import school.kerygma.app.classroom.posting.ChangesSinceTold;
 import school.kerygma.app.classroom.posting.DeliveryView;
+import school.kerygma.app.classroom.results.ComeBack;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
@@ -61,7 +61,7 @@ class ListLookups {
   private final Audience audience;
   private final ChangesSinceTold told;
   private final HandIns handIns;
-  private final TeachersWords words;
+  private final ComeBack comeBack;
   private final Rounds rounds;
 
   ListLookups(
@@ -72,7 +72,7 @@ class ListLookups {
       Audience audience,
       ChangesSinceTold told,
       HandIns handIns,
-      TeachersWords words,
+      ComeBack comeBack,
       Rounds rounds) {
     this.tasks = tasks;
     this.handouts = handouts;
@@ -81,7 +81,7 @@ class ListLookups {
     this.audience = audience;
     this.told = told;
     this.handIns = handIns;
-    this.words = words;
+    this.comeBack = comeBack;
     this.rounds = rounds;
   }
 
@@ -117,7 +117,7 @@ class ListLookups {
                 .map(TaskView::id)
                 .toList()),
         handed,
-        words.among(handed.values().stream().map(HandInVersion::id).toList()),
+        comeBack.among(handed.values().stream().map(HandInVersion::id).toList()),
         audience.ways(student, ids),
         audience.chosen(student, ids),
         term,

@@ -21,7 +21,7 @@ import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.SelfChecks;
 import school.kerygma.app.classroom.handin.ShownSheet;
-import school.kerygma.app.classroom.handin.TeachersWords;
+import school.kerygma.app.classroom.results.ComeBack;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
@@ -46,7 +46,7 @@ class OwnWorkController {
   private final HandIns handIns;
   private final ShownSheet shownSheet;
   private final SelfChecks selfChecks;
-  private final TeachersWords words;
+  private final ComeBack comeBack;
   private final Tasks tasks;
   private final Sections sections;
   private final Gate gate;
@@ -58,7 +58,7 @@ class OwnWorkController {
       HandIns handIns,
       ShownSheet shownSheet,
       SelfChecks selfChecks,
-      TeachersWords words,
+      ComeBack comeBack,
       Tasks tasks,
       Sections sections,
       Gate gate) {
@@ -68,7 +68,7 @@ class OwnWorkController {
     this.handIns = handIns;
     this.shownSheet = shownSheet;
     this.selfChecks = selfChecks;
-    this.words = words;
+    this.comeBack = comeBack;
     this.tasks = tasks;
     this.sections = sections;
     this.gate = gate;
@@ -102,8 +102,12 @@ class OwnWorkController {
     model.addAttribute("shown", shown);
     shownSheet.of(id, model);
     TaskView task = tasks.get(shown.task());
-    model.addAttribute("rows", words.rows(id, selfChecks.criteria(task, shown.section())));
-    model.addAttribute("word", words.of(id).orElse(null));
+    comeBack.show(shown, task, shown.students().contains(me.id()), model);
+    model.addAttribute(
+        "improves",
+        model.getAttribute("result") != null
+            && lists.closed(me.id(), task.id()).isEmpty()
+            && work.takesMore(me, task.id()));
     model.addAttribute("task", task);
     model.addAttribute("section", sections.get(shown.section()));
     return "classpage/handed";

@@ -15,7 +15,7 @@ import org.springframework.ui.Model;
 import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.SelfChecks;
-import school.kerygma.app.classroom.handin.TeachersWords;
+import school.kerygma.app.classroom.results.ComeBack;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.plan.planning.Tasks;
@@ -30,7 +30,7 @@ class OwnWorkPage {
 
   private final HandIns handIns;
   private final SelfChecks selfChecks;
-  private final TeachersWords words;
+  private final ComeBack comeBack;
   private final Tasks tasks;
   private final Sections sections;
   private final People people;
@@ -40,7 +40,7 @@ class OwnWorkPage {
   OwnWorkPage(
       HandIns handIns,
       SelfChecks selfChecks,
-      TeachersWords words,
+      ComeBack comeBack,
       Tasks tasks,
       Sections sections,
       People people,
@@ -48,7 +48,7 @@ class OwnWorkPage {
       @Value("${kerygma.demo}") boolean standIn) {
     this.handIns = handIns;
     this.selfChecks = selfChecks;
-    this.words = words;
+    this.comeBack = comeBack;
     this.tasks = tasks;
     this.sections = sections;
     this.people = people;
@@ -108,7 +108,7 @@ class OwnWorkPage {
     Set<UUID> chosen = new HashSet<>(own.map(HandInVersion::mates).orElse(Set.of()));
     mates.stream().filter(Objects::nonNull).forEach(chosen::add);
     model.addAttribute("mates", chosen);
-    model.addAttribute("answered", words.among(sent.stream().map(HandInVersion::id).toList()));
+    model.addAttribute("answered", comeBack.among(sent.stream().map(HandInVersion::id).toList()));
     model.addAttribute("criteria", selfChecks.criteria(AskedWork.papers(listed)));
     model.addAttribute("self", own.map(v -> selfChecks.of(v.id())).orElse(Map.of()));
     if (asked.rule().together() > 1) {

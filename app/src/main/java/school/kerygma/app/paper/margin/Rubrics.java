@@ -15,6 +15,7 @@ import school.kerygma.app.paper.papers.Editions;
 import school.kerygma.app.paper.papers.Leaf;
 import school.kerygma.core.rubric.Grid;
 import school.kerygma.core.rubric.LongTable;
+import school.kerygma.core.rubric.MarkedBy;
 import school.kerygma.core.rubric.MendedCells;
 import school.kerygma.core.rubric.Rubric;
 
@@ -68,8 +69,10 @@ public class Rubrics {
    * @param parts of it, page by page
    * @param rubric what it says as a whole, if it is one
    * @param decided whether the teacher has said how it is read
+   * @param marked how work is marked by it; nothing if it is no rubric
    */
-  public record Table(List<Part> parts, Optional<Rubric> rubric, boolean decided) {
+  public record Table(
+      List<Part> parts, Optional<Rubric> rubric, boolean decided, Optional<MarkedBy> marked) {
 
     static Table of(LongTable table, Map<Place, Rubric.Basis> decided) {
       Grid whole = table.whole();
@@ -84,7 +87,8 @@ public class Rubrics {
               .mapToObj(i -> new Part(table.parts().get(i), at.get(i), rubric))
               .toList(),
           rubric,
-          taken.isPresent());
+          taken.isPresent(),
+          rubric.map(r -> MarkedBy.of(r, whole)));
     }
 
     private static Place place(LongTable table) {

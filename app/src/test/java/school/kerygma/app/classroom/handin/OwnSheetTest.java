@@ -174,7 +174,7 @@ class OwnSheetTest {
               given.school(),
               "/sections/" + given.school().section() + "/tasks/" + given.task() + "/work");
       teacher.locator(".handed td a").first().click();
-      assertThat(teacher.locator("canvas.marks")).hasAttribute("data-marks", "filled filled ink");
+      assertThat(teacher.locator("canvas.own")).hasAttribute("data-marks", "filled filled ink");
       teacher.getByText("What is filled in, 2 places").click();
       assertThat(teacher.locator("figcaption")).containsText("deck");
       Chromium.assertAccessible(teacher);

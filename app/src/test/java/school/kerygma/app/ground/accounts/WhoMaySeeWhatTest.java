@@ -159,6 +159,11 @@ class WhoMaySeeWhatTest {
             + one(sql, "select id from task where title = 'Sketch three bridges'")
             + "/work");
     THINGS.put("a classmate's work", "/hand-ins/" + work);
+    THINGS.put(
+        "a classmate's work as it is looked at",
+        THINGS.get("all that was handed in")
+            + "/"
+            + one(sql, "select student_id from hand_in where id = '" + work + "'"));
     THINGS.put("a classmate's receipt", "/class/hand-ins/" + work);
     THINGS.put("a classmate's page", "/media/hand-ins/" + file + "/1/s");
     THINGS.put("a classmate's file", "/media/hand-ins/" + file + "/original");
@@ -251,7 +256,8 @@ class WhoMaySeeWhatTest {
     "a family's times to book, in, -, -, -, -, -, -, s, s",
     "another guardian, in, -, -, -, -, -, -, s, s",
     "all that was handed in, in, s, s, -, -, -, -, -, -",
-    "a classmate's work, in, s, s, -, -, -, -, -, -",
+    "a classmate's work, in, moved, moved, -, -, -, -, -, -",
+    "a classmate's work as it is looked at, in, s, s, -, -, -, -, -, -",
     "a classmate's receipt, in, -, -, -, -, -, -, -, -",
     "a classmate's page, in, s, s, -, -, -, -, -, -",
     "a classmate's file, in, s, s, -, -, -, -, -, -",

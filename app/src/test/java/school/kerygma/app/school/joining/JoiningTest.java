@@ -113,7 +113,7 @@ class JoiningTest {
       teacher.getByText("1 waits to be let in").click();
       Chromium.assertAccessible(teacher);
       teacher.getByLabel("Let in Noor Haddad", new Page.GetByLabelOptions().setExact(true)).click();
-      assertThat(teacher.locator("main")).containsText("Nobody waits.");
+      assertThat(teacher.locator("main")).containsText("Nobody is waiting.");
       page.getByText("Look again").click();
       page.getByText("Open your page").click();
       assertThat(page.locator(".class-head")).containsText("Noor Haddad");

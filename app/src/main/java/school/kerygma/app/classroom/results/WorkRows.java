@@ -1,4 +1,4 @@
-package school.kerygma.app.classroom.handin;
+package school.kerygma.app.classroom.results;
 
 import java.time.Clock;
 import java.time.Instant;
@@ -13,6 +13,8 @@ import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import school.kerygma.app.classroom.handin.HandInVersion;
+import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.classroom.posting.Standing;
 import school.kerygma.app.ground.accounts.People;
@@ -21,9 +23,9 @@ import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.There;
 import school.kerygma.core.handin.Lateness;
 
-/** What a section has handed in for a task, student by student. */
+/** What a section has handed in for a task and what it got, student by student. */
 @Component
-class HandInRows {
+class WorkRows {
 
   /**
    * A student of the section.
@@ -31,28 +33,59 @@ class HandInRows {
    * @param newest what counts of what was handed in
    * @param late how late it is
    * @param versions how often it was handed in
+   * @param result what the newest got, or work on paper; nothing if it was not looked at
    */
-  record Row(String name, @Nullable HandInVersion newest, @Nullable Lateness late, int versions) {}
+  record Row(
+      UUID student,
+      String name,
+      @Nullable HandInVersion newest,
+      @Nullable Lateness late,
+      int versions,
+      @Nullable ResultView result) {
+
+    public boolean hasWork() {
+      return newest != null;
+    }
+
+    public boolean lookedAt() {
+      return result != null;
+    }
+
+    /** Whether it was looked at, and is not handed back, not even for later. */
+    public boolean waits() {
+      return result != null && result.back().isEmpty();
+    }
+  }
 
   private final HandIns handIns;
+  private final Results results;
   private final Postings postings;
   private final People people;
   private final Clock clock;
 
-  HandInRows(HandIns handIns, Postings postings, People people, Clock clock) {
+  WorkRows(HandIns handIns, Results results, Postings postings, People people, Clock clock) {
     this.handIns = handIns;
+    this.results = results;
     this.postings = postings;
     this.people = people;
     this.clock = clock;
   }
 
-  /** All students of a section, and what they have handed in, by name. */
+  /** All students of a section, what they have handed in and what it got, by name. */
   List<Row> rows(TaskView task, SectionView of, Optional<Instant> due) {
     Map<UUID, List<HandInVersion>> byStudent = new HashMap<>();
     for (HandInVersion version : handIns.ofSection(task.id(), of.id())) {
       version
           .students()
           .forEach(s -> byStudent.computeIfAbsent(s, first -> new ArrayList<>()).add(version));
+    }
+    Map<UUID, ResultView> byVersion = new HashMap<>();
+    Map<UUID, ResultView> onPaper = new HashMap<>();
+    for (ResultView result : results.ofTask(task.id(), of.id())) {
+      result
+          .handIn()
+          .ifPresentOrElse(
+              h -> byVersion.put(h, result), () -> onPaper.put(result.student(), result));
     }
     Set<UUID> all = new HashSet<>(of.students());
     all.addAll(byStudent.keySet());
@@ -62,11 +95,14 @@ class HandInRows {
         .map(
             s -> {
               List<HandInVersion> own = byStudent.getOrDefault(s, List.of());
+              HandInVersion newest = own.isEmpty() ? null : own.getLast();
               return new Row(
+                  s,
                   There.in(names, s).name(),
-                  own.isEmpty() ? null : own.getLast(),
+                  newest,
                   late(own, task, of, due).orElse(null),
-                  own.size());
+                  own.size(),
+                  newest == null ? onPaper.get(s) : byVersion.get(newest.id()));
             })
         .sorted(Comparator.comparing(Row::name))
         .toList();

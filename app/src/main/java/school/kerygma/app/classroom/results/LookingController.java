@@ -1,0 +1,139 @@
+package school.kerygma.app.classroom.results;
+
+import java.math.BigDecimal;
+import java.util.Optional;
+import java.util.UUID;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+import school.kerygma.app.classroom.handin.HandInVersion;
+import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.plan.planning.TaskView;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.result.Given;
+
+/** A teacher looks at the work of a section, student after student. */
+@Controller
+class LookingController {
+
+  /**
+   * What is kept.
+   *
+   * @param seen its state now
+   * @param sum of its points; empty if none are given
+   */
+  record Kept(String seen, String sum, String outOf, boolean whole) {}
+
+  private final LookingPage page;
+  private final TaskRubric rubric;
+  private final Results results;
+  private final HandIns handIns;
+  private final Tasks tasks;
+  private final Sections sections;
+  private final Gate gate;
+
+  LookingController(
+      LookingPage page,
+      TaskRubric rubric,
+      Results results,
+      HandIns handIns,
+      Tasks tasks,
+      Sections sections,
+      Gate gate) {
+    this.page = page;
+    this.rubric = rubric;
+    this.results = results;
+    this.handIns = handIns;
+    this.tasks = tasks;
+    this.sections = sections;
+    this.gate = gate;
+  }
+
+  private void check(SignedIn me, UUID section, UUID task) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, section);
+    gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task);
+  }
+
+  @GetMapping("/sections/{section}/tasks/{task}/work/{student}")
+  String look(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID section,
+      @PathVariable UUID task,
+      @PathVariable UUID student,
+      @RequestParam(required = false) @Nullable UUID version,
+      @RequestParam(defaultValue = "false") boolean nameless,
+      Model model) {
+    check(me, section, task);
+    Optional.ofNullable(version).ifPresent(v -> gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, v));
+    page.show(
+        me.id(),
+        tasks.get(task),
+        sections.get(section),
+        student,
+        Optional.ofNullable(version),
+        nameless,
+        model);
+    return "results/look";
+  }
+
+  /** Where a version is looked at. */
+  @GetMapping("/hand-ins/{id}")
+  String version(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
+    gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, id);
+    HandInVersion version = handIns.get(id);
+    return "redirect:/sections/"
+        + version.section()
+        + "/tasks/"
+        + version.task()
+        + "/work/"
+        + version.student()
+        + "?version="
+        + id;
+  }
+
+  @PutMapping("/sections/{section}/tasks/{task}/work/{student}/result")
+  @ResponseBody
+  Kept give(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID section,
+      @PathVariable UUID task,
+      @PathVariable UUID student,
+      @RequestParam(required = false) @Nullable UUID version,
+      @RequestBody GivenForm sent) {
+    check(me, section, task);
+    TaskView of = tasks.get(task);
+    SectionView in = sections.get(section);
+    HandInVersion looked = version == null ? null : handIns.get(version);
+    boolean theirs =
+        looked == null
+            ? in.students().contains(student)
+            : looked.section().equals(section)
+                && looked.task().equals(task)
+                && looked.students().contains(student);
+    if (!theirs || sent.seen() == null) {
+      throw Problem.notFound();
+    }
+    Results.Work work = LookingPage.work(of, in, student, looked);
+    Optional<Given> before = results.of(work).stream().reduce((a, b) -> b).map(ResultView::given);
+    Given given = sent.read(rubric.of(of, section), before);
+    Optional<ResultView> kept = results.give(work, me.id(), given, sent.seen());
+    return new Kept(
+        kept.map(ResultView::state).orElse(Results.NONE),
+        given.sum().map(BigDecimal::toPlainString).orElse(""),
+        given.outOf().map(BigDecimal::toPlainString).orElse(""),
+        given.isWhole());
+  }
+}

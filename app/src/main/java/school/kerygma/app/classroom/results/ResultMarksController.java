@@ -1,0 +1,58 @@
+package school.kerygma.app.classroom.results;
+
+import java.util.UUID;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import school.kerygma.app.classroom.handin.HandInVersion;
+import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.ground.accounts.Gate;
+import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.core.access.Access.Deed;
+
+/** A teacher marks the pages of work. */
+@Controller
+class ResultMarksController {
+
+  private final ResultMarks marks;
+  private final HandIns handIns;
+  private final Gate gate;
+
+  ResultMarksController(ResultMarks marks, HandIns handIns, Gate gate) {
+    this.marks = marks;
+    this.handIns = handIns;
+    this.gate = gate;
+  }
+
+  private void check(SignedIn me, UUID version) {
+    gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, version);
+    HandInVersion work = handIns.get(version);
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, work.section());
+    gate.check(me, Deed.CHANGE, Gate.Kind.TASK, work.task());
+  }
+
+  @PutMapping("/hand-ins/{id}/marks/{mark}")
+  @ResponseBody
+  ResultMarks.View mark(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @PathVariable UUID mark,
+      @RequestBody ResultMarks.Sent sent) {
+    check(me, id);
+    return marks.make(id, mark, sent);
+  }
+
+  @DeleteMapping("/hand-ins/{id}/marks/{mark}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void takeAway(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID mark) {
+    check(me, id);
+    marks.takeAway(id, mark);
+  }
+}

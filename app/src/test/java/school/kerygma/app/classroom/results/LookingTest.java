@@ -1,0 +1,190 @@
+package school.kerygma.app.classroom.results;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import school.kerygma.app.Chromium;
+import school.kerygma.app.DemoServer;
+import school.kerygma.app.TestSchool;
+import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.core.handin.HandInRule;
+
+/** A section's work is looked at by keys, handed back, read on a phone and improved. */
+class LookingTest {
+
+  private static final LocalDate MONDAY = LocalDate.of(2026, 9, 28);
+  private static final Instant DUE = Instant.parse("2026-10-03T02:59:00Z");
+
+  private static Chromium chromium;
+
+  private final HandIns handIns = DemoServer.bean(HandIns.class);
+
+  @BeforeAll
+  static void open() {
+    chromium = new Chromium();
+  }
+
+  @AfterAll
+  static void close() {
+    assertThat(chromium.faults()).isEmpty();
+    chromium.close();
+  }
+
+  private static UUID task(TestSchool school, Set<UUID> papers) {
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of(
+                        "The load table and three sketches",
+                        20,
+                        Map.of(school.section(), MONDAY.plusDays(4)))
+                    .reading(papers, 0)
+                    .improved(5)
+                    .handedIn(HandInRule.read("text")));
+    school.post(MONDAY, task);
+    return task;
+  }
+
+  private void handIn(TestSchool school, UUID task, UUID student, String text) {
+    HandIns.Asked asked =
+        new HandIns.Asked(
+            task,
+            school.section(),
+            HandInRule.read("text"),
+            DUE,
+            Optional.of(DUE.plus(Duration.ofDays(7))));
+    handIns.write(asked, student, text, "", 0);
+    handIns.handIn(asked, student, Set.of(), true);
+  }
+
+  private static void kept(Page page) {
+    assertThat(page.locator(".state").first()).hasText("kept");
+  }
+
+  @Test
+  void theRubricIsGivenByKeysAloneForFiveStudentsAndTheMarkIsReadAndImprovedOnAPhone() {
+    TestSchool school = TestSchool.in("America/Halifax", 5);
+    UUID rubric =
+        TestSchool.id("select handout_id from edition where file_name like 'Footbridge rubric%'");
+    UUID task = task(school, Set.of(rubric));
+    List<UUID> students = new ArrayList<>(school.students());
+    students.forEach(s -> handIn(school, task, s, "It bends by 3 mm at 300 g."));
+    try (BrowserContext desk = chromium.context(1280, 800);
+        BrowserContext phone = chromium.context(390, 844)) {
+      Page page =
+          chromium.at(desk, school, "/sections/" + school.section() + "/tasks/" + task + "/work");
+      page.getByText("Look at 5").click();
+      assertThat(page.locator("main.looking[data-ready=true]")).isVisible();
+      Chromium.assertAccessible(page);
+      // The title names two rows of the rubric: they are at hand, the others fold away.
+      Locator rows = page.locator(".rubric-beside > .mark-row");
+      assertThat(rows).hasCount(2);
+      for (int i = 0; i < 5; i++) {
+        assertThat(page.locator(".seats a").nth(i)).hasAttribute("aria-current", "page");
+        page.keyboard().press(i % 2 == 0 ? "1" : "2");
+        page.keyboard().press("2");
+        assertThat(rows.nth(1).locator("[aria-pressed=true]")).hasCount(1);
+        kept(page);
+        if (i == 0) {
+          page.locator("#words").fill("Say why it bends.");
+          kept(page);
+          page.locator("#words").press("PageDown");
+        } else if (i < 4) {
+          page.keyboard().press("PageDown");
+        }
+      }
+      // Said before is offered; the points that the rubric does not say are pressed or typed.
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Say why it bends."))
+          .click();
+      rows.nth(0).locator(".points").fill("5,5");
+      kept(page);
+      assertThat(page.locator(".sum output")).containsText("5.5 of ");
+      rows.nth(0).locator(".points").fill("1O");
+      assertThat(page.locator(".problem")).containsText("has a letter in it");
+      rows.nth(0).locator(".points").fill("4");
+      kept(page);
+      assertThat(page.locator(".problem")).isHidden();
+      assertThat(TestSchool.count("select count(*) from result where task_id = ?", task))
+          .isEqualTo(5);
+
+      Page student = Chromium.byCard(phone, students.getFirst());
+      String address = DemoServer.address() + "/class/tasks/" + task + "/work";
+      student.navigate(address);
+      assertThat(student.getByText("Look at it")).isVisible();
+      page.navigate(
+          DemoServer.address() + "/sections/" + school.section() + "/tasks/" + task + "/work");
+      page.getByText("Hand back 5").click();
+      assertThat(page.locator(".told").first()).containsText("5 were handed back.");
+      Chromium.assertAccessible(page);
+
+      student.reload();
+      student.getByText("Read what your teacher says of it").click();
+      assertThat(student.locator(".got-rows li")).hasCount(2);
+      Chromium.assertAccessible(student);
+      student.getByText("Improve it").click();
+      student.getByLabel("Your text").fill("It bends by 3 mm at 300 g, because the deck is thin.");
+      assertThat(student.locator(".count")).containsText("kept");
+      student.locator(".hand-in-line button").click();
+      assertThat(student.locator(".receipts")).containsText("1 earlier version");
+
+      page.reload();
+      assertThat(page.getByText(Pattern.compile("Look at 1$"))).isVisible();
+      page.getByText(Pattern.compile("Look at 1$")).click();
+      assertThat(page.locator(".seats [aria-current]")).containsText("2nd time");
+    }
+  }
+
+  @Test
+  void pointsForWorkOnPaperAreTypedDownAColumn() {
+    TestSchool school = TestSchool.in("America/Halifax", 3);
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("Build it", 20, Map.of(school.section(), MONDAY)).worth(6, ""));
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page =
+          chromium.at(desk, school, "/sections/" + school.section() + "/tasks/" + task + "/work");
+      Locator fields = page.locator("input.points");
+      fields.first().fill("6");
+      fields.first().press("Enter");
+      assertThat(fields.nth(1)).isFocused();
+      page.keyboard().type("7");
+      page.keyboard().press("Enter");
+      assertThat(page.locator(".handed tbody tr").nth(1)).containsText("more than the 6 there are");
+      page.keyboard().type("4.5");
+      page.keyboard().press("ArrowUp");
+      assertThat(page.locator(".handed tbody tr").nth(2).locator(".state")).hasText("kept");
+      assertThat(fields.nth(1)).isFocused();
+      page.reload();
+      assertThat(fields.first()).hasValue("6");
+      assertThat(fields.nth(1)).hasValue("");
+      assertThat(fields.nth(2)).hasValue("4.5");
+      page.getByText("Hand back 2").click();
+      assertThat(page.locator(".told").first()).containsText("2 were handed back.");
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Take them back"))
+          .click();
+      assertThat(page.getByText("Hand back 2")).isVisible();
+    }
+  }
+}
