@@ -12,11 +12,13 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.classroom.posting.DeliveryView;
 import school.kerygma.app.classroom.posting.PostedTitles;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.There;
@@ -31,6 +33,7 @@ class FollowUpController {
   /** The postings of one section, the newest first. */
   record Choices(String section, List<Choice> postings) {}
 
+  private final Evenings evenings;
   private final FollowUpMatrix matrix;
   private final Audience audience;
   private final Postings postings;
@@ -39,12 +42,14 @@ class FollowUpController {
   private final Clock clock;
 
   FollowUpController(
+      Evenings evenings,
       FollowUpMatrix matrix,
       Audience audience,
       Postings postings,
       Sections sections,
       PostedTitles titles,
       Clock clock) {
+    this.evenings = evenings;
     this.matrix = matrix;
     this.audience = audience;
     this.postings = postings;
@@ -65,6 +70,12 @@ class FollowUpController {
     boolean hasOver = taught.stream().anyMatch(s -> s.isOver(clock.instant()));
     List<SectionView> own =
         taught.stream().filter(s -> earlier || !s.isOver(clock.instant())).toList();
+    model.addAttribute(
+        "evening",
+        evenings.of(
+            me.id(),
+            taught.stream().filter(s -> !s.isOver(clock.instant())).toList(),
+            clock.instant()));
     model.addAttribute("earlier", earlier);
     model.addAttribute("hasOver", hasOver);
     List<DeliveryView> up =
@@ -105,11 +116,24 @@ class FollowUpController {
     }
     model.addAttribute("choices", choices);
     model.addAttribute("opened", student);
+    model.addAttribute("chosen", delivery != null);
     shown.ifPresent(
         d -> {
           model.addAttribute("called", called.getOrDefault(d.id(), ""));
           matrix.show(d, own, model);
         });
     return "audience/follow-up";
+  }
+
+  /** Moves a line of this evening to tomorrow. */
+  @PostMapping("/follow-up/not-tonight")
+  String notTonight(@AuthenticationPrincipal SignedIn me, @RequestParam String line) {
+    SectionView own =
+        sections.ofTeacher(me.id()).stream().findFirst().orElseThrow(Problem::notFound);
+    if (line.isBlank() || line.length() > 120) {
+      throw Problem.unreadable();
+    }
+    evenings.notTonight(me.id(), line, own, clock.instant());
+    return "redirect:/follow-up";
   }
 }

@@ -183,6 +183,37 @@ public class Checks implements Remembers {
     return Judge.of(question.id(), question.question().asks(), answer, lines);
   }
 
+  /**
+   * How a class did with the questions of a stop.
+   *
+   * @param answered how many have answered
+   * @param wrong of those how many were wrong the first time, or in the end
+   */
+  public record Failed(int answered, int wrong) {
+
+    public double share() {
+      return answered == 0 ? 0 : (double) wrong / answered;
+    }
+  }
+
+  /** How some students did with the questions of stops; stops without answers are not there. */
+  @Transactional(readOnly = true)
+  public Map<UUID, Failed> failed(Collection<UUID> stops, Collection<UUID> students) {
+    Map<UUID, UUID> stopOf = new HashMap<>();
+    of(stops).forEach(q -> stopOf.put(q.id(), q.stop()));
+    Map<UUID, Failed> failed = new HashMap<>();
+    for (Answer a : answers(stopOf.keySet())) {
+      if (students.contains(a.student())) {
+        boolean wrong = !a.right() || a.tries() > 1;
+        failed.merge(
+            There.in(stopOf, a.question()),
+            new Failed(1, wrong ? 1 : 0),
+            (x, y) -> new Failed(x.answered() + y.answered(), x.wrong() + y.wrong()));
+      }
+    }
+    return failed;
+  }
+
   /** What students have answered to questions: of each the last try. */
   @Transactional(readOnly = true)
   public List<Answer> answers(Collection<UUID> questions) {

@@ -189,6 +189,11 @@ class HandIn {
             + " order by h.begunAt, h.number")
     List<HandIn> ofSection(UUID task, UUID section);
 
+    @Query(
+        "select h from HandIn h where h.sectionId in :sections and h.state <> OPEN and h.begunAt > :since"
+            + " order by h.begunAt, h.number")
+    List<HandIn> since(Collection<UUID> sections, Instant since);
+
     @Query("select h from HandIn h where h.studentId = :student order by h.number")
     List<HandIn> ofStudent(UUID student);
 

@@ -8,6 +8,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -106,6 +107,24 @@ public class HandIns {
   @Transactional(readOnly = true)
   public List<HandInVersion> ofSection(UUID task, UUID section) {
     return views(all.ofSection(task, section));
+  }
+
+  /**
+   * What sections have handed in since a moment, the last of each work: whatever was handed in
+   * again counts as it is now.
+   *
+   * @param without versions that are not asked for
+   */
+  @Transactional(readOnly = true)
+  public List<HandInVersion> since(
+      Collection<UUID> sections, Instant since, Collection<UUID> without) {
+    if (sections.isEmpty()) {
+      return List.of();
+    }
+    Map<List<UUID>, HandIn> last = new LinkedHashMap<>();
+    all.since(sections, since)
+        .forEach(h -> last.put(List.of(h.taskId(), h.sectionId(), h.studentId()), h));
+    return views(last.values().stream().filter(h -> !without.contains(h.id())).toList());
   }
 
   @Transactional(readOnly = true)

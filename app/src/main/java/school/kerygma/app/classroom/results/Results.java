@@ -57,6 +57,21 @@ public class Results {
         "where r.task_id = :task and r.section_id = :section", "task", task, "section", section);
   }
 
+  /** What of some sections was looked at: by version whether it is handed back, or will be. */
+  @Transactional(readOnly = true)
+  public Map<UUID, Boolean> lookedAt(Collection<UUID> sections) {
+    Map<UUID, Boolean> back = new HashMap<>();
+    if (!sections.isEmpty()) {
+      sql.sql(
+              "select hand_in_id, bool_and(back_at is not null) from result where section_id in (:sections)"
+                  + " and hand_in_id is not null group by hand_in_id")
+          .param("sections", sections)
+          .query((row, n) -> back.put(row.getObject(1, UUID.class), row.getBoolean(2)))
+          .list();
+    }
+    return back;
+  }
+
   /** The results of one piece of work, the newest last. */
   @Transactional(readOnly = true)
   public List<ResultView> of(Work work) {

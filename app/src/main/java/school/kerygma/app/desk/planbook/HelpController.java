@@ -57,6 +57,8 @@ class HelpController {
           new Question("cards", "section"),
           new Question("join", "section"),
           new Question("times", "section"),
+          new Question("evening", "followup"),
+          new Question("look", "work"),
           new Question("follow", "followup"),
           new Question("time", "section"),
           new Question("substitute", "day"),

@@ -158,4 +158,11 @@ public final class Wording {
   public LocalDate dateOf(Instant at, ZoneId zone) {
     return at.atZone(zone).toLocalDate();
   }
+
+  /** What a sentence names, as it is said: days by their names. */
+  public Object[] said(List<?> about) {
+    return about.stream()
+        .map(a -> a instanceof LocalDate day ? (Object) fullDay(day) : a)
+        .toArray();
+  }
 }
