@@ -85,6 +85,7 @@ class EveryScreenTest {
         "/plan/sessions/new",
         "/questions",
         "/sections/" + section + "/tasks/" + task + "/work",
+        "/sections/" + section + "/marks",
         "/hand-ins/"
             + TestSchool.id(
                 "select id from hand_in where task_id = ? order by begun_at limit 1", task),

@@ -66,15 +66,6 @@ class ScreenshotsTest {
         sql.sql("select handout_id from edition where file_name like 'The Footbridge%'")
             .query(UUID.class)
             .single();
-    UUID rubric =
-        sql.sql("select handout_id from edition where file_name like 'Footbridge rubric%'")
-            .query(UUID.class)
-            .single();
-    UUID delivery =
-        sql.sql(
-                "select d.id from delivery d join section s on s.id = section_id where s.name = '7A Design' order by goes_up_at limit 1")
-            .query(UUID.class)
-            .single();
     UUID section =
         sql.sql("select id from section where name = '7A Design'").query(UUID.class).single();
     UUID student =
@@ -100,7 +91,7 @@ class ScreenshotsTest {
       teacher.frameLocator("iframe[name='preview']").locator("main").waitFor();
       teacher.evaluate("scrollTo(0, 0)");
       take(teacher, "posting");
-      teacher.navigate(home + "/follow-up?delivery=" + delivery);
+      teacher.navigate(home + "/follow-up");
       take(teacher, "followup");
       teacher.navigate(home + "/walkthroughs/" + bridge + "/proof");
       teacher.locator(".open-proof strong").waitFor();
@@ -112,8 +103,7 @@ class ScreenshotsTest {
       take(teacher, "section");
       teacher.navigate(home + "/plan/day?day=2026-09-30");
       take(teacher, "day");
-      teacher.navigate(home + "/handouts/" + rubric + "/rubric");
-      take(teacher, "rubric");
+      work(teacher, home + "/sections/" + section);
       Page wide = chromium.context(1280, 800).newPage();
       wide.navigate(cards.get(student));
       at(wide, 32);
@@ -207,6 +197,20 @@ class ScreenshotsTest {
     page.keyboard().press("Delete");
     page.locator(".line-words .struck").first().waitFor();
     page.evaluate("window.scrollTo(0, 0)");
+  }
+
+  /** The first work that was looked at, with its rubric and its marks. */
+  private static void work(Page teacher, String section) {
+    UUID task = TestSchool.id("select id from task where title = 'Sketch three bridges'");
+    UUID student =
+        TestSchool.id(
+            "select student_id from result where task_id = ? order by looked_at limit 1", task);
+    teacher.navigate(section + "/tasks/" + task + "/work/" + student);
+    teacher.locator("main.looking[data-ready=true]").waitFor();
+    teacher.waitForFunction(
+        "() => [...document.querySelectorAll('.work canvas.marks[data-page]')].some(c => c.dataset.marks)"
+            + " && [...document.querySelectorAll('.work img')].every(i => i.complete && i.naturalWidth > 0)");
+    take(teacher, "work");
   }
 
   /** A sheet that was changed after two stops had been written about it. */

@@ -127,6 +127,21 @@ public class HandIns {
     return views(last.values().stream().filter(h -> !without.contains(h.id())).toList());
   }
 
+  /** Who of a section has handed in something for which task, and the versions. */
+  @Transactional(readOnly = true)
+  public Map<UUID, Map<UUID, Set<UUID>>> handedIn(UUID section) {
+    Map<UUID, Map<UUID, Set<UUID>>> byTask = new HashMap<>();
+    for (Object[] row : all.handedIn(section)) {
+      if (row[1] != null) {
+        byTask
+            .computeIfAbsent((UUID) row[0], first -> new HashMap<>())
+            .computeIfAbsent((UUID) row[1], first -> new HashSet<>())
+            .add((UUID) row[2]);
+      }
+    }
+    return byTask;
+  }
+
   @Transactional(readOnly = true)
   public HandInVersion get(UUID id) {
     return views(all.findById(id).stream().toList()).stream()

@@ -72,6 +72,12 @@ public class Results {
     return back;
   }
 
+  /** All results of a section, the newest of each work last. */
+  @Transactional(readOnly = true)
+  public List<ResultView> ofSection(UUID section) {
+    return read("where r.section_id = :section", "section", section);
+  }
+
   /** The results of one piece of work, the newest last. */
   @Transactional(readOnly = true)
   public List<ResultView> of(Work work) {

@@ -18,7 +18,7 @@ class HelpController {
       List.of(
           new Question("plan", "planbook"),
           new Question("paper", "handout"),
-          new Question("rubric", "rubric"),
+          new Question("rubric", "handout"),
           new Question("explain", "script"),
           new Question("record", "lectern"),
           new Question("face", "lectern-clip"),
@@ -59,6 +59,7 @@ class HelpController {
           new Question("times", "section"),
           new Question("evening", "followup"),
           new Question("look", "work"),
+          new Question("marks", "work"),
           new Question("follow", "followup"),
           new Question("time", "section"),
           new Question("substitute", "day"),

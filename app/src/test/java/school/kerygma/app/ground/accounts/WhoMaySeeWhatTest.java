@@ -164,6 +164,8 @@ class WhoMaySeeWhatTest {
         THINGS.get("all that was handed in")
             + "/"
             + one(sql, "select student_id from hand_in where id = '" + work + "'"));
+    THINGS.put("the marks", "/sections/" + section + "/marks");
+    THINGS.put("the marks as CSV", "/sections/" + section + "/marks.csv");
     THINGS.put("a classmate's receipt", "/class/hand-ins/" + work);
     THINGS.put("a classmate's page", "/media/hand-ins/" + file + "/1/s");
     THINGS.put("a classmate's file", "/media/hand-ins/" + file + "/original");
@@ -258,6 +260,8 @@ class WhoMaySeeWhatTest {
     "all that was handed in, in, s, s, -, -, -, -, -, -",
     "a classmate's work, in, moved, moved, -, -, -, -, -, -",
     "a classmate's work as it is looked at, in, s, s, -, -, -, -, -, -",
+    "the marks, in, s, s, -, -, -, -, -, -",
+    "the marks as CSV, in, s, s, -, -, -, -, -, -",
     "a classmate's receipt, in, -, -, -, -, -, -, -, -",
     "a classmate's page, in, s, s, -, -, -, -, -, -",
     "a classmate's file, in, s, s, -, -, -, -, -, -",

@@ -1,0 +1,186 @@
+package school.kerygma.app.classroom.results;
+
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.classroom.posting.Postings;
+import school.kerygma.app.classroom.posting.Standing;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.plan.planning.TaskSheet;
+import school.kerygma.app.plan.planning.TaskView;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.core.There;
+import school.kerygma.core.result.TermMark;
+import school.kerygma.core.time.Edge;
+
+/** The marks of a section: what each student got in each task of the term, and what comes of it. */
+@Component
+@Transactional(readOnly = true)
+class MarkBook {
+
+  /**
+   * A task that counts.
+   *
+   * @param outOf what there is to get; empty if nobody can tell yet
+   */
+  record Column(TaskView task, String kind, Optional<BigDecimal> outOf, Optional<Instant> due) {}
+
+  /**
+   * What a student got in a task.
+   *
+   * @param points empty if none were given
+   */
+  record Cell(UUID task, TermMark.State state, Optional<BigDecimal> points, boolean handedIn) {
+
+    public String text() {
+      return points.map(BigDecimal::toPlainString).orElse("");
+    }
+  }
+
+  /** A student with what comes of all cells. */
+  record Row(UUID student, String name, List<Cell> cells, TermMark mark) {}
+
+  /** The whole of it. */
+  record Table(List<Column> columns, List<Row> rows) {}
+
+  private final Tasks tasks;
+  private final HandIns handIns;
+  private final Results results;
+  private final TaskRubric rubric;
+  private final Postings postings;
+  private final People people;
+  private final Clock clock;
+
+  MarkBook(
+      Tasks tasks,
+      HandIns handIns,
+      Results results,
+      TaskRubric rubric,
+      Postings postings,
+      People people,
+      Clock clock) {
+    this.tasks = tasks;
+    this.handIns = handIns;
+    this.results = results;
+    this.rubric = rubric;
+    this.postings = postings;
+    this.people = people;
+    this.clock = clock;
+  }
+
+  /** The marks of a section in its term: tasks that are handed in here, or worth points. */
+  Table of(SectionView section) {
+    Instant now = clock.instant();
+    Map<UUID, Map<UUID, Set<UUID>>> handedIn = handIns.handedIn(section.id());
+    Map<UUID, Map<UUID, ResultView>> given = new HashMap<>();
+    Map<UUID, ResultView> byVersion = new HashMap<>();
+    for (ResultView r : results.ofSection(section.id())) {
+      given.computeIfAbsent(r.task(), first -> new HashMap<>()).put(r.student(), r);
+      r.handIn().ifPresent(h -> byVersion.put(h, r));
+    }
+    Standing standing =
+        Standing.of(
+            postings.ofSections(List.of(section.id())).stream().map(d -> d.at(now)).toList(), now);
+    List<Column> columns =
+        tasks
+            .between(
+                List.of(section.id()), section.calendar().firstMonday(), section.calendar().end())
+            .stream()
+            .filter(t -> t.sheet().days().containsKey(section.id()))
+            .filter(
+                t ->
+                    t.sheet().in(section.id()).handIn().isPresent()
+                        || t.sheet().in(section.id()).points() != null
+                        || given.containsKey(t.id()))
+            .sorted(
+                Comparator.comparing((TaskView t) -> There.in(t.sheet().days(), section.id()))
+                    .thenComparing(TaskView::title))
+            .map(t -> column(t, section, given.getOrDefault(t.id(), Map.of()), standing))
+            .toList();
+    Map<UUID, People.Contact> names = people.contacts(section.students());
+    List<Row> rows = new ArrayList<>();
+    for (UUID student : section.students()) {
+      List<Cell> cells = new ArrayList<>();
+      List<TermMark.Item> items = new ArrayList<>();
+      for (Column column : columns) {
+        Set<UUID> versions =
+            handedIn
+                .getOrDefault(column.task().id(), Map.of())
+                .getOrDefault(student, new HashSet<>());
+        Optional<ResultView> result =
+            Optional.ofNullable(given.getOrDefault(column.task().id(), Map.of()).get(student))
+                .or(
+                    () ->
+                        versions.stream()
+                            .filter(byVersion::containsKey)
+                            .map(byVersion::get)
+                            .max(Comparator.comparing(ResultView::at)));
+        Cell cell = cell(column, result, !versions.isEmpty(), now);
+        cells.add(cell);
+        column
+            .outOf()
+            .ifPresent(
+                most ->
+                    items.add(
+                        new TermMark.Item(
+                            column.kind(),
+                            cell.state(),
+                            cell.points().orElse(BigDecimal.ZERO),
+                            most)));
+      }
+      rows.add(
+          new Row(
+              student,
+              There.in(names, student).name(),
+              cells,
+              TermMark.of(section.grading(), items, Map.of())));
+    }
+    rows.sort(Comparator.comparing(Row::name));
+    return new Table(columns, rows);
+  }
+
+  /** What there is to get is what was said as it was given; else what the task says now. */
+  private Column column(
+      TaskView task, SectionView section, Map<UUID, ResultView> given, Standing standing) {
+    TaskSheet sheet = task.sheet().in(section.id());
+    Optional<BigDecimal> most =
+        given.values().stream()
+            .flatMap(r -> r.given().outOf().stream())
+            .max(BigDecimal::compareTo)
+            .or(() -> Optional.ofNullable(sheet.points()).map(BigDecimal::valueOf))
+            .or(
+                () ->
+                    sheet.handIn().isPresent()
+                        ? rubric.of(task, section.id()).outOf()
+                        : Optional.empty());
+    return new Column(task, sheet.kind(), most, standing.due(task, section).map(Standing.Due::at));
+  }
+
+  /** What nobody has looked at counts for nothing; only what is handed in here can be missing. */
+  private static Cell cell(
+      Column column, Optional<ResultView> result, boolean handedIn, Instant now) {
+    Optional<BigDecimal> points = result.flatMap(r -> r.given().sum());
+    boolean over = column.due().filter(d -> Edge.isOver(d, now)).isPresent();
+    boolean here = column.task().sheet().handIn().isPresent();
+    TermMark.State state =
+        points.isPresent()
+            ? TermMark.State.GIVEN
+            : result.isEmpty() && here && !handedIn && over
+                ? TermMark.State.MISSING
+                : TermMark.State.OPEN;
+    return new Cell(column.task().id(), state, points, handedIn);
+  }
+}
