@@ -2,7 +2,8 @@
 import { send } from './api.js';
 
 const main = document.querySelector('main.column');
-const fields = [...main.querySelectorAll('input.points')];
+/** @type {HTMLInputElement[]} */
+const fields = [...main.querySelectorAll('input.points')].map((f) => /** @type {HTMLInputElement} */ (f));
 
 /** @param {HTMLInputElement} field */
 async function keep(field) {

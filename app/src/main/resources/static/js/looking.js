@@ -11,7 +11,7 @@ const NOTHING = { words: [], lines: [], sentences: [], blocks: [], cells: [], pl
 /** Work on the screen; another student's is another. */
 class Looked {
   #timer = 0;
-  #going = Promise.resolve();
+  #going = Promise.resolve(true);
   #changes = 0;
   #ahead = null;
   #away = new AbortController();

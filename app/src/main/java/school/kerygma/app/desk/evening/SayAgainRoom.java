@@ -3,12 +3,17 @@ package school.kerygma.app.desk.evening;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.classroom.audience.Audience;
 import school.kerygma.app.classroom.audience.EveningRoom;
@@ -20,6 +25,7 @@ import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.There;
 import school.kerygma.core.audience.Evening;
 import school.kerygma.core.audience.Watched;
 
@@ -77,44 +83,74 @@ class SayAgainRoom implements EveningRoom {
                       .stop()
                       .ifPresent(stop -> asked.merge(stop, t.lines().size(), Integer::sum)));
     }
+    // A stop is said again once, for all sections that have it.
+    Map<UUID, List<DeliveryView>> byTalk = new LinkedHashMap<>();
+    up.forEach(
+        d ->
+            byTalk
+                .computeIfAbsent(d.walkthrough().orElseThrow(), first -> new ArrayList<>())
+                .add(d));
     List<Offer> offers = new ArrayList<>();
-    for (DeliveryView delivery : up) {
-      UUID walkthrough = delivery.walkthrough().orElseThrow();
-      SectionView section = Objects.requireNonNull(byId.get(delivery.section()));
-      if (!scripts.ownerOf(walkthrough).equals(Optional.of(teacher))) {
-        continue;
-      }
-      List<StopView> stops =
-          scripts.stopsOf(walkthrough).stream().filter(StopView::recorded).toList();
-      Map<UUID, Map<UUID, Watched>> watched =
-          scores
-              .current(walkthrough)
-              .map(s -> audience.watched(s, section.students()))
-              .orElse(Map.of());
-      Map<UUID, Checks.Failed> failed =
-          checks.failed(stops.stream().map(StopView::id).toList(), section.students());
-      for (StopView stop : stops) {
-        offers.add(offer(delivery, section, stop, watched, failed, asked));
-      }
-    }
+    byTalk.forEach(
+        (talk, deliveries) -> {
+          if (scripts.ownerOf(talk).equals(Optional.of(teacher))) {
+            List<SectionView> of =
+                deliveries.stream()
+                    .map(d -> There.in(byId, d.section()))
+                    .distinct()
+                    .sorted(Comparator.comparing(SectionView::name))
+                    .toList();
+            Instant due =
+                deliveries.stream()
+                    .map(d -> d.moments().dueAt())
+                    .min(Instant::compareTo)
+                    .orElseThrow();
+            offers.addAll(offers(talk, of, due, asked));
+          }
+        });
     return offers;
   }
 
+  private List<Offer> offers(
+      UUID talk, List<SectionView> of, Instant due, Map<UUID, Integer> asked) {
+    Set<UUID> students = new HashSet<>();
+    of.forEach(s -> students.addAll(s.students()));
+    List<StopView> stops = scripts.stopsOf(talk).stream().filter(StopView::recorded).toList();
+    Map<UUID, Map<UUID, Watched>> watched =
+        scores.current(talk).map(s -> audience.watched(s, students)).orElse(Map.of());
+    Map<UUID, Checks.Failed> failed =
+        checks.failed(stops.stream().map(StopView::id).toList(), students);
+    return stops.stream()
+        .map(
+            stop -> {
+              List<Watched> own =
+                  watched.values().stream()
+                      .map(w -> w.get(stop.id()))
+                      .filter(Objects::nonNull)
+                      .toList();
+              return offer(
+                  stop,
+                  of,
+                  due,
+                  students.size(),
+                  own,
+                  failed.getOrDefault(stop.id(), new Checks.Failed(0, 0)),
+                  asked.getOrDefault(stop.id(), 0));
+            })
+        .toList();
+  }
+
   private static Offer offer(
-      DeliveryView delivery,
-      SectionView section,
       StopView stop,
-      Map<UUID, Map<UUID, Watched>> watched,
-      Map<UUID, Checks.Failed> failed,
-      Map<UUID, Integer> asked) {
-    List<Watched> own =
-        watched.values().stream().map(w -> w.get(stop.id())).filter(Objects::nonNull).toList();
+      List<SectionView> of,
+      Instant due,
+      int students,
+      List<Watched> own,
+      Checks.Failed check,
+      int questions) {
     long heard = own.stream().filter(Watched::started).count();
     double replayed = Watched.meanAgain(own);
-    Checks.Failed check = failed.getOrDefault(stop.id(), new Checks.Failed(0, 0));
-    int questions = asked.getOrDefault(stop.id(), 0);
-    double share =
-        section.students().isEmpty() ? 0 : (double) questions / section.students().size();
+    double share = students == 0 ? 0 : (double) questions / students;
     List<Why> why = new ArrayList<>();
     if (check.share() >= TOLD) {
       why.add(Why.of("failed", check.wrong(), check.answered()));
@@ -125,13 +161,17 @@ class SayAgainRoom implements EveningRoom {
     if (questions > 0) {
       why.add(Why.of("asked-of-it", questions));
     }
-    why.add(Why.of("due", section.name(), section.calendar().dateOf(delivery.moments().dueAt())));
+    why.add(
+        Why.of(
+            "due",
+            of.stream().map(SectionView::name).collect(Collectors.joining(", ")),
+            of.getFirst().calendar().dateOf(due)));
     return new Offer(
         new Evening.Candidate(
             Evening.Kind.SAY_AGAIN,
-            "say-again " + stop.id() + " " + section.id(),
-            section.students().size(),
-            Optional.of(delivery.moments().dueAt()),
+            "say-again " + stop.id(),
+            students,
+            Optional.of(due),
             Evening.again(replayed, check.share(), share),
             Math.max(1, (int) Math.ceil(stop.recordedMs() / 60_000.0))),
         List.of(stop.number(), stop.title()),
