@@ -1,5 +1,7 @@
 package school.kerygma.app.classroom.results;
 
+import java.time.Clock;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -20,9 +22,11 @@ import school.kerygma.app.ground.accounts.Sight;
 class ResultKeeping implements Remembers {
 
   private final JdbcClient sql;
+  private final Clock clock;
 
-  ResultKeeping(JdbcClient sql) {
+  ResultKeeping(JdbcClient sql, Clock clock) {
     this.sql = sql;
+    this.clock = clock;
   }
 
   @EventListener
@@ -58,8 +62,8 @@ class ResultKeeping implements Remembers {
     return sql
         .sql(
             "select r.section_id, r.task_id, r.number, r.words, coalesce((select sum(w.points) from result_row w where w.result_id = r.id), r.points)"
-                + " from result r where r.student_id = ? and r.back_at is not null order by r.looked_at")
-        .param(person)
+                + " from result r where r.student_id = ? and r.back_at <= ? order by r.looked_at")
+        .params(person, clock.instant().atOffset(ZoneOffset.UTC))
         .query(
             (row, n) ->
                 Map.entry(

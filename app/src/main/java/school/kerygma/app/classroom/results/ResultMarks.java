@@ -37,6 +37,7 @@ public class ResultMarks {
 
   private static final double TALLEST = 4 * WIDTH;
   private static final int MOST = 500;
+  private static final int LONGEST = 2_000;
   private static final Set<Mark.Kind> KINDS =
       Set.of(
           Mark.Kind.RING,
@@ -183,6 +184,7 @@ public class ResultMarks {
     double width = Objects.requireNonNullElse(sent.width(), 1.0);
     String words = Objects.requireNonNullElse(sent.words(), "").strip();
     if (boxes.size() > 20
+        || words.length() > LONGEST
         || boxes.stream().anyMatch(b -> b == null || !b.grownBy(40).overlaps(paper))
         || raw.size() > Ink.MOST_POINTS
         || !raw.isEmpty() && !(width > 0 && width <= 20)
