@@ -219,7 +219,7 @@ class Looked {
           };
     });
     const { version } = this.data;
-    this.book = new Book({ marks: JSON.parse(text), pages }, this.main.querySelector('.work'), (_page, id) => `/hand-ins/${version}/marks/${id}`);
+    this.book = new Book({ marks: JSON.parse(text), pages }, this.main.querySelector('.work'), (page, id) => `/hand-ins/${version}/marks/${id}?page=${encodeURIComponent(page)}`);
     const { book } = this;
     book.onNote = (sheet, at) => this.#openNote(sheet, at);
     book.onUsed = () => this.#showTool();

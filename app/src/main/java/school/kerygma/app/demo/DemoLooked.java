@@ -83,13 +83,14 @@ class DemoLooked {
     marks.make(
         version.id(),
         UUID.randomUUID(),
+        page,
         new ResultMarks.Sent(
-            page, "ring", List.of(new Box(96, y - 84, 476, 160)), 0, "", List.of(), 1.0));
+            "ring", List.of(new Box(96, y - 84, 476, 160)), 0, "", List.of(), 1.0));
     marks.make(
         version.id(),
         UUID.randomUUID(),
+        page,
         new ResultMarks.Sent(
-            page,
             "note",
             List.of(new Box(330, y + 92, 120, 20)),
             0,

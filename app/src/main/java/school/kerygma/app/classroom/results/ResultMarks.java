@@ -63,7 +63,6 @@ public class ResultMarks {
 
   /** A mark as it comes from a teacher's hand. */
   public record Sent(
-      @Nullable String page,
       @Nullable String kind,
       @Nullable List<Box> boxes,
       @Nullable Integer number,
@@ -112,10 +111,14 @@ public class ResultMarks {
     return json.of(of(version));
   }
 
-  /** Makes a mark. One that is made twice is one mark; one light a page. */
-  public View make(UUID version, UUID id, Sent sent) {
+  /**
+   * Makes a mark. One that is made twice is one mark; one light a page.
+   *
+   * @param on the page, as {@link View#page} has it
+   */
+  public View make(UUID version, UUID id, String on, Sent sent) {
     HandInVersion work = handIns.get(version);
-    String[] page = Objects.requireNonNullElse(sent.page(), "").split(" ");
+    String[] page = on.split(" ");
     Optional<HandedFile> file =
         page.length < 2
             ? Optional.empty()
@@ -134,7 +137,7 @@ public class ResultMarks {
     Mark mark = mark(sheet == null ? new UUID(0, 0) : sheet, paper, sent);
     if (mark.kind().isOneAPage()) {
       all.stream()
-          .filter(m -> m.kind().equals(mark.kind().written()) && m.page().equals(sent.page()))
+          .filter(m -> m.kind().equals(mark.kind().written()) && m.page().equals(on))
           .forEach(m -> takeAway(version, m.id()));
     }
     sql.sql(

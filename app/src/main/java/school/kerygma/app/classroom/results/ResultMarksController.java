@@ -8,6 +8,7 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import school.kerygma.app.classroom.handin.HandInVersion;
@@ -43,9 +44,10 @@ class ResultMarksController {
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
       @PathVariable UUID mark,
+      @RequestParam String page,
       @RequestBody ResultMarks.Sent sent) {
     check(me, id);
-    return marks.make(id, mark, sent);
+    return marks.make(id, mark, page, sent);
   }
 
   @DeleteMapping("/hand-ins/{id}/marks/{mark}")

@@ -7,6 +7,9 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.io.ByteArrayInputStream;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -17,13 +20,18 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.regex.Pattern;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.Chromium;
 import school.kerygma.app.DemoServer;
 import school.kerygma.app.TestSchool;
+import school.kerygma.app.TestSheets;
+import school.kerygma.app.classroom.handin.FilesOfWork;
 import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.classroom.handin.Shape;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.core.handin.HandInRule;
@@ -37,6 +45,8 @@ class LookingTest {
   private static Chromium chromium;
 
   private final HandIns handIns = DemoServer.bean(HandIns.class);
+
+  @TempDir Path directory;
 
   @BeforeAll
   static void open() {
@@ -185,6 +195,67 @@ class LookingTest {
       page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Take them back"))
           .click();
       assertThat(page.getByText("Hand back 2")).isVisible();
+    }
+  }
+
+  @Test
+  void aPageOfWorkIsMarkedByKeysAndItsStudentSeesItOnceItIsHandedBack() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    HandInRule rule = HandInRule.read("files");
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("Draw it", 20, Map.of(school.section(), MONDAY.plusDays(4)))
+                    .worth(6, "")
+                    .handedIn(rule));
+    school.post(MONDAY, task);
+    UUID student = school.students().iterator().next();
+    HandIns.Asked asked = new HandIns.Asked(task, school.section(), rule, DUE, Optional.empty());
+    byte[] paper =
+        Files.readAllBytes(
+            TestSheets.pdf(directory.resolve("drawing.pdf"), List.of("My bridge", "It bends.")));
+    FilesOfWork files = DemoServer.bean(FilesOfWork.class);
+    UUID file = files.announce(asked, student, "drawing.pdf", paper.length, Shape.FILE);
+    files.receive(file, student, new ByteArrayInputStream(paper));
+    handIns.handIn(asked, student, Set.of(), true);
+    Awaitility.await()
+        .until(() -> handIns.of(task, student).getFirst().files().getFirst().pages() == 1);
+    String work = "/sections/" + school.section() + "/tasks/" + task + "/work";
+    try (BrowserContext desk = chromium.context(1280, 800);
+        BrowserContext phone = chromium.context(390, 844)) {
+      Page page = chromium.at(desk, school, work + "/" + student);
+      Locator canvas = page.locator(".work canvas.marks");
+      assertThat(page.locator("main.looking[data-ready=true]")).isVisible();
+      page.waitForFunction("() => document.querySelector('.work img').naturalWidth > 0");
+      canvas.hover(new Locator.HoverOptions().setPosition(200, 150));
+      page.keyboard().press("r");
+      assertThat(canvas).hasAttribute("data-marks", "ring");
+      canvas.hover(new Locator.HoverOptions().setPosition(200, 300));
+      page.keyboard().press("u");
+      assertThat(canvas).hasAttribute("data-marks", "ring underline");
+      page.keyboard().press("b");
+      assertThat(canvas).hasAttribute("data-marks", "ring");
+      canvas.hover(new Locator.HoverOptions().setPosition(250, 250));
+      page.keyboard().press("t");
+      page.locator(".note-form input").fill("Where does it bend?");
+      page.locator(".note-form input").press("Enter");
+      assertThat(canvas).hasAttribute("data-marks", "ring note");
+      page.locator("#points").fill("5");
+      kept(page);
+      page.reload();
+      assertThat(canvas).hasAttribute("data-marks", "ring note");
+
+      UUID version = handIns.of(task, student).getFirst().id();
+      Page own = Chromium.byCard(phone, student);
+      own.navigate(DemoServer.address() + "/class/hand-ins/" + version);
+      assertThat(own.locator("canvas.marks")).hasAttribute("data-marks", "");
+      page.navigate(DemoServer.address() + work);
+      page.getByText("Hand back 1").click();
+      assertThat(page.locator(".told").first()).containsText("handed back");
+      own.reload();
+      assertThat(own.locator("canvas.marks")).hasAttribute("data-marks", "ring note");
+      assertThat(own.locator(".got")).containsText("5");
     }
   }
 }
