@@ -35,9 +35,7 @@ import school.kerygma.core.walkthrough.PlaybackScore;
 class DemoTalks {
 
   private final Scripts scripts;
-
   private final WordsAsSaid wordsAsSaid;
-
   private final StopOrder stopOrder;
   private final Checks checks;
   private final Handouts handouts;

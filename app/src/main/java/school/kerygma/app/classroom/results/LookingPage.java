@@ -73,7 +73,6 @@ class LookingPage {
   private final HandIns handIns;
   private final ShownSheet shownSheet;
   private final SelfChecks selfChecks;
-
   private final Clock clock;
 
   LookingPage(

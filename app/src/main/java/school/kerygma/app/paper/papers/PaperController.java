@@ -22,7 +22,6 @@ import school.kerygma.core.access.Access.Deed;
 class PaperController {
 
   private final Handouts handouts;
-
   private final TakingIn takingIn;
   private final Jobs jobs;
   private final Gate gate;

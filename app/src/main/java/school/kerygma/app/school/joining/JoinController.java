@@ -30,7 +30,6 @@ class JoinController {
   private static final int PER_MACHINE = 2_000;
 
   private final Joinings joinings;
-
   private final JoinAnswers joinAnswers;
   private final Sections sections;
   private final People people;

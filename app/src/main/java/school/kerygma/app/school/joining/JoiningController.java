@@ -49,7 +49,6 @@ class JoiningController {
   }
 
   private final Joinings joinings;
-
   private final JoinAnswers joinAnswers;
   private final Sections sections;
   private final People people;

@@ -64,7 +64,6 @@ class LecternController {
       Box opening) {}
 
   private final Scripts scripts;
-
   private final ScriptSearch scriptSearch;
   private final Recordings recordings;
   private final Marks marks;

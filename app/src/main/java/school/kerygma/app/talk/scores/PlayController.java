@@ -21,7 +21,6 @@ import school.kerygma.core.access.Access.Deed;
 class PlayController {
 
   private final Scripts scripts;
-
   private final WordsAsSaid wordsAsSaid;
   private final Scores scores;
   private final Jobs jobs;

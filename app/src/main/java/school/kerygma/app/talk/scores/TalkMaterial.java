@@ -50,7 +50,6 @@ class TalkMaterial {
       Map<UUID, List<NarrowCamera.TextLine>> lines) {}
 
   private final Scripts scripts;
-
   private final StopOrder stopOrder;
   private final Takes takes;
   private final Arrangements arrangements;

@@ -50,7 +50,6 @@ class EditionController {
   }
 
   private final Handouts handouts;
-
   private final TakingIn takingIn;
   private final Editions editions;
   private final PageReading reading;

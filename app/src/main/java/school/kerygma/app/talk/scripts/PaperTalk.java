@@ -39,7 +39,6 @@ class PaperTalk {
   private record Planned(String title, PageView page, Box frame) {}
 
   private final Scripts scripts;
-
   private final StopOrder stopOrder;
   private final Handouts handouts;
   private final Editions editions;

@@ -52,11 +52,8 @@ class ScriptController {
   }
 
   private final Scripts scripts;
-
   private final WordsAsSaid wordsAsSaid;
-
   private final ScriptSearch scriptSearch;
-
   private final StopOrder stopOrder;
   private final PaperTalk talks;
   private final Tasks tasks;
