@@ -1,7 +1,7 @@
 // Work that was handed in, as its student reads it: what they put on it, and what their teacher has marked there.
+import { LOOK } from './kinds.js';
 import { drawSheet } from './stage.js';
 
-const WIDTH = 612; // points: a page of a file, as ResultMarks.java counts it
 const parsed = (id) => JSON.parse(document.getElementById(id)?.textContent ?? '[]');
 const drawings = parsed('drawings');
 const marks = parsed('result-marks');
@@ -15,7 +15,7 @@ function show() {
   for (const canvas of document.querySelectorAll('canvas.marks')) {
     const { page, file } = canvas.dataset;
     const image = canvas.parentElement.querySelector('img');
-    const paper = page ? drawings.find((d) => d.page === page) : { width: WIDTH, height: (WIDTH * image.naturalHeight) / image.naturalWidth };
+    const paper = page ? drawings.find((d) => d.page === page) : { width: LOOK.filePage, height: (LOOK.filePage * image.naturalHeight) / image.naturalWidth };
     const own = [...(page ? paper.marks : []), ...marks.filter((m) => m.page === (page ?? file))];
     if (paper.height > 0) {
       drawSheet(canvas, paper, own);

@@ -1,11 +1,11 @@
 // Looking at work: points and words beside it, marks on its pages, and the next student's page before it is asked for.
 import { send } from './api.js';
+import { LOOK } from './kinds.js';
 import { Book } from './markbook.js';
 import { drawSheet } from './stage.js';
 
 const VERBS = { r: 'ring', u: 'underline', n: 'number', l: 'light', i: 'ink', t: 'note' };
 const PAUSE_MS = 350;
-const WIDTH = 612; // points: a page of a file, as ResultMarks.java counts it
 const NOTHING = { words: [], lines: [], sentences: [], blocks: [], cells: [], places: [] };
 
 /** Work on the screen; another student's is another. */
@@ -206,12 +206,12 @@ class Looked {
       const image = canvas.parentElement.querySelector('img');
       const sheet = canvas.dataset.width;
       // A page of a file is as high as its picture, once that is there.
-      const height = () => (image.naturalWidth > 0 ? (WIDTH * image.naturalHeight) / image.naturalWidth : WIDTH * 1.3);
+      const height = () => (image.naturalWidth > 0 ? (LOOK.filePage * image.naturalHeight) / image.naturalWidth : LOOK.filePage * 1.3);
       return sheet
         ? { id: canvas.dataset.page, width: Number(sheet), height: Number(canvas.dataset.height) }
         : {
             id: canvas.dataset.page,
-            width: WIDTH,
+            width: LOOK.filePage,
             get height() {
               return height();
             },

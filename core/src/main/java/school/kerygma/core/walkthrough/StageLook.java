@@ -60,6 +60,11 @@ public final class StageLook {
   public static final double POINTER_OUTER = 8;
   public static final double POINTER_INNER = 4;
 
+  /**
+   * How wide a page of a file that was handed in is, in points, whatever its picture has in pixels.
+   */
+  public static final double FILE_PAGE = 612;
+
   private StageLook() {}
 
   /** All of it by the names that the browser's scripts use; colors as CSS writes them. */
@@ -88,6 +93,7 @@ public final class StageLook {
     all.put("noteIndent", NOTE_INDENT);
     all.put("letters", Mark.FilledIn.LETTERS); // of the height of the line
     all.put("baseline", Mark.FilledIn.BASELINE);
+    all.put("filePage", FILE_PAGE); // points
     all.put("pointer", POINTER);
     all.put("pointerOuter", POINTER_OUTER);
     all.put("pointerInner", POINTER_INNER);

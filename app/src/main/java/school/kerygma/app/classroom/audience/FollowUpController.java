@@ -70,12 +70,14 @@ class FollowUpController {
     boolean hasOver = taught.stream().anyMatch(s -> s.isOver(clock.instant()));
     List<SectionView> own =
         taught.stream().filter(s -> earlier || !s.isOver(clock.instant())).toList();
-    model.addAttribute(
-        "evening",
-        evenings.of(
-            me.id(),
-            taught.stream().filter(s -> !s.isOver(clock.instant())).toList(),
-            clock.instant()));
+    if (delivery == null) {
+      model.addAttribute(
+          "evening",
+          evenings.of(
+              me.id(),
+              taught.stream().filter(s -> !s.isOver(clock.instant())).toList(),
+              clock.instant()));
+    }
     model.addAttribute("earlier", earlier);
     model.addAttribute("hasOver", hasOver);
     List<DeliveryView> up =

@@ -15,7 +15,6 @@ import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.paper.margin.Rubrics;
 import school.kerygma.app.paper.papers.Editions;
-import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.core.rubric.Rubric;
 
 /** The rubric as a self-check: where students see themselves before their work goes. */
@@ -45,12 +44,6 @@ public class SelfChecks {
     this.editions = editions;
     this.handIns = handIns;
     this.sql = sql;
-  }
-
-  /** The criteria by which a section's work for a task is seen. */
-  @Transactional(readOnly = true)
-  public List<Criterion> criteria(TaskView task, UUID section) {
-    return criteria(task.sheet().in(section).handouts());
   }
 
   /** The criteria of the rubrics among some papers; none without levels to choose from. */

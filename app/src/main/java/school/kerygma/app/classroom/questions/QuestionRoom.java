@@ -28,16 +28,16 @@ class QuestionRoom implements EveningRoom {
 
   @Override
   public List<Offer> offers(UUID teacher, List<SectionView> sections, Instant now) {
-    List<Questions.Line> open =
-        questions.together(sections.stream().map(SectionView::id).toList()).stream()
-            .flatMap(t -> t.lines().stream())
-            .toList();
-    if (open.isEmpty()) {
+    // Those that ask the same are one question, as in the box.
+    List<Questions.Together> together =
+        questions.together(sections.stream().map(SectionView::id).toList());
+    if (together.isEmpty()) {
       return List.of();
     }
+    List<Questions.Line> open = together.stream().flatMap(t -> t.lines().stream()).toList();
     Instant oldest = open.stream().map(Questions.Line::asked).min(Instant::compareTo).orElseThrow();
     int askers = open.stream().map(Questions.Line::asker).collect(Collectors.toSet()).size();
-    String first = open.getFirst().words();
+    String first = together.getFirst().first().words();
     String quoted =
         first.length() <= LONGEST ? first : first.substring(0, LONGEST).strip() + "\u2026";
     return List.of(
@@ -48,9 +48,9 @@ class QuestionRoom implements EveningRoom {
                 askers,
                 Optional.of(oldest.plus(PATIENCE)),
                 1,
-                open.size()),
-            List.of(open.size()),
-            List.of(Why.of("asked", quoted, open.size() - 1)),
+                together.size()),
+            List.of(together.size()),
+            List.of(Why.of("asked", quoted, together.size() - 1)),
             "/questions"));
   }
 }

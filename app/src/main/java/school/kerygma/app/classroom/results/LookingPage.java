@@ -152,7 +152,6 @@ class LookingPage {
     model.addAttribute("name", seats.get(at).name());
     model.addAttribute("nameless", nameless);
     model.addAttribute("shown", version);
-    model.addAttribute("newest", version == null || version.equals(own.newest()));
     model.addAttribute("versions", versions);
     model.addAttribute("late", own.late());
     model.addAttribute("by", by);

@@ -23,6 +23,7 @@ import school.kerygma.core.annotation.Mark;
 import school.kerygma.core.annotation.MarkText;
 import school.kerygma.core.annotation.NoteSlip;
 import school.kerygma.core.handout.Box;
+import school.kerygma.core.walkthrough.StageLook;
 
 /**
  * What a teacher marks on the pages of work. A page of a file is as wide as a sheet of letter
@@ -33,7 +34,7 @@ import school.kerygma.core.handout.Box;
 public class ResultMarks {
 
   /** How wide a page of a file is, in points. */
-  public static final double WIDTH = 612;
+  public static final double WIDTH = StageLook.FILE_PAGE;
 
   private static final double TALLEST = 4 * WIDTH;
   private static final int MOST = 500;

@@ -268,19 +268,24 @@ public class Results {
    */
   public Optional<UUID> handBack(
       UUID task, UUID section, Collection<UUID> students, Instant moment) {
-    UUID batch = UUID.randomUUID();
     Instant now = clock.instant();
-    int changed = 0;
-    for (ResultView result : ofTask(task, section)) {
-      boolean meant = students.isEmpty() || students.contains(result.student());
-      if (meant && !result.isBack(now)) {
-        changed +=
-            sql.sql("update result set back_at = ?, batch = ?, edits = edits + 1 where id = ?")
-                .params(at(moment.isBefore(now) ? now : moment), batch, result.id())
-                .update();
-      }
+    List<UUID> meant =
+        ofTask(task, section).stream()
+            .filter(r -> students.isEmpty() || students.contains(r.student()))
+            .filter(r -> !r.isBack(now))
+            .map(ResultView::id)
+            .toList();
+    if (meant.isEmpty()) {
+      return Optional.empty();
     }
-    return changed == 0 ? Optional.empty() : Optional.of(batch);
+    UUID batch = UUID.randomUUID();
+    sql.sql(
+            "update result set back_at = :at, batch = :batch, edits = edits + 1 where id in (:meant)")
+        .param("at", at(moment.isBefore(now) ? now : moment))
+        .param("batch", batch)
+        .param("meant", meant)
+        .update();
+    return Optional.of(batch);
   }
 
   /**
@@ -294,9 +299,10 @@ public class Results {
     if (all.stream().anyMatch(r -> r.seen().isPresent())) {
       throw Problem.conflict("result-seen");
     }
-    for (ResultView result : all) {
-      sql.sql("update result set back_at = null, batch = null, edits = edits + 1 where id = ?")
-          .param(result.id())
+    if (!all.isEmpty()) {
+      sql.sql(
+              "update result set back_at = null, batch = null, edits = edits + 1 where id in (:all)")
+          .param("all", all.stream().map(ResultView::id).toList())
           .update();
     }
   }

@@ -50,7 +50,7 @@ class WorkRoom implements EveningRoom {
     Map<UUID, SectionView> byId = new HashMap<>();
     sections.forEach(s -> byId.put(s.id(), s));
     Map<UUID, Boolean> looked = results.lookedAt(byId.keySet());
-    List<HandInVersion> recent = handIns.since(byId.keySet(), now.minus(LONG_AGO), List.of());
+    List<HandInVersion> recent = handIns.since(byId.keySet(), now.minus(LONG_AGO));
     Map<List<UUID>, List<HandInVersion>> waiting = new LinkedHashMap<>();
     Map<List<UUID>, Integer> done = new LinkedHashMap<>();
     for (HandInVersion version : recent) {
