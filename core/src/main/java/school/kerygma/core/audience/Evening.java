@@ -39,6 +39,8 @@ public final class Evening {
     SAY_AGAIN,
     /** Work is looked at. */
     LOOK,
+    /** Students are reminded of what was due. */
+    REMIND,
     /** Questions are answered. */
     ANSWER,
     /** Work that was looked at is handed back. */

@@ -52,6 +52,7 @@ class EveningTest {
         "sooner first | LOOK 10 60h 1 10, ANSWER 10 12h 1 10 | ANSWER2 LOOK1",
         "what is overdue is as soon as can be | LOOK 10 -5h 1 10, ANSWER 10 30h 1 5 | LOOK1 ANSWER2",
         "a day is near, two days less | LOOK 10 24h 1 9, ANSWER 10 25h 1 1 | LOOK1 ANSWER2",
+        "reminding many before looking at a few | LOOK 4 - 1 4, REMIND 9 - 0.9 1 | REMIND2 LOOK1",
         "surer first | SAY_AGAIN 28 - 0.5 1, LOOK 20 - 1 20 | LOOK2 SAY_AGAIN1",
         "what is hardly sure is not said | SAY_AGAIN 28 - 0.2 1, ANSWER 1 - 1 1 | ANSWER2",
         "nobody is concerned | LOOK 0 - 1 1, ANSWER 1 - 1 1 | ANSWER2",

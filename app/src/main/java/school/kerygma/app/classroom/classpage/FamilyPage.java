@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.UUID;
+import school.kerygma.app.classroom.notes.Note;
 import school.kerygma.app.classroom.posting.DeliveryView;
 
 /**
@@ -34,5 +35,12 @@ record FamilyPage(List<Child> children, LocalDate today, Instant now) {
   /** What can be watched, each once. */
   public List<DeliveryView> watchable(TaskLists.SectionList list) {
     return list.up().stream().filter(d -> d.walkthrough().isPresent()).toList();
+  }
+
+  /** Of some notes those about a child in a section. */
+  public List<Note> notes(List<Note> all, Child child, TaskLists.SectionList list) {
+    return all.stream()
+        .filter(n -> n.student().equals(child.id()) && n.section().equals(list.section().id()))
+        .toList();
   }
 }

@@ -6,6 +6,7 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -15,7 +16,7 @@ import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 
-/** A message to one person about one delivery. */
+/** A message to one person about one delivery, about a note, or about something else. */
 @Entity
 @DynamicUpdate
 class Message {
@@ -34,6 +35,7 @@ class Message {
 
   @Id @GeneratedValue private UUID id;
   private @Nullable UUID deliveryId;
+  private @Nullable UUID noteId;
   private UUID toId;
 
   /** How often this person had been told of the delivery before. */
@@ -71,6 +73,14 @@ class Message {
     this.createdAt = createdAt;
   }
 
+  /** A message about a note. */
+  static Message ofNote(
+      UUID note, UUID to, String subject, String body, Instant createdAt, Instant sendAfter) {
+    Message message = new Message(null, 0, to, subject, body, createdAt, sendAfter);
+    message.noteId = note;
+    return message;
+  }
+
   UUID id() {
     return id;
   }
@@ -97,6 +107,15 @@ class Message {
 
   @Nullable UUID deliveryId() {
     return deliveryId;
+  }
+
+  @Nullable UUID noteId() {
+    return noteId;
+  }
+
+  /** Whether it may go in one letter with others to the same person. */
+  boolean gathers() {
+    return deliveryId != null || noteId != null;
   }
 
   Instant sendAfter() {
@@ -165,6 +184,9 @@ class Message {
 
     @Query("select m from Message m where m.deliveryId = :delivery")
     List<Message> about(UUID delivery);
+
+    @Query("select m from Message m where m.noteId in :notes order by m.createdAt, m.id")
+    List<Message> ofNotes(Collection<UUID> notes);
 
     /** Until the end of the transaction nobody else sends to the person. */
     @Query(

@@ -1,8 +1,5 @@
 package school.kerygma.app.classroom.messages;
 
-import com.github.kagkarlsson.scheduler.SchedulerClient;
-import com.github.kagkarlsson.scheduler.exceptions.TaskInstanceException;
-import com.github.kagkarlsson.scheduler.task.TaskInstanceId;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -15,9 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -50,8 +45,7 @@ class Messages implements Remembers {
   private final Audience audience;
   private final People people;
   private final MailWishes wishes;
-  private final MailServer server;
-  private final ObjectProvider<SchedulerClient> scheduler;
+  private final Mailbox mailbox;
   private final Duration gather;
   private final Optional<LocalTime> evening;
   private final Clock clock;
@@ -63,8 +57,7 @@ class Messages implements Remembers {
       Audience audience,
       People people,
       MailWishes wishes,
-      MailServer server,
-      ObjectProvider<SchedulerClient> scheduler,
+      Mailbox mailbox,
       @Value("${kerygma.mail.gather}") Duration gather,
       @Value("${kerygma.mail.evening}") String evening,
       Clock clock) {
@@ -74,8 +67,7 @@ class Messages implements Remembers {
     this.audience = audience;
     this.people = people;
     this.wishes = wishes;
-    this.server = server;
-    this.scheduler = scheduler;
+    this.mailbox = mailbox;
     this.gather = gather;
     this.evening =
         evening.isBlank() ? Optional.empty() : Optional.of(LocalTime.parse(evening.strip()));
@@ -98,7 +90,7 @@ class Messages implements Remembers {
     for (PostingLetters.Piece piece : pieces) {
       if (!messages.existsByDeliveryIdAndToId(delivery.id(), piece.to())
           && !none.contains(piece.to())) {
-        keep(
+        mailbox.keep(
             new Message(
                 delivery.id(),
                 0,
@@ -134,7 +126,7 @@ class Messages implements Remembers {
       List<Message> own = told.getOrDefault(piece.to(), List.of());
       boolean waits = own.stream().anyMatch(m -> m.state() == Message.State.WAITING);
       if (!own.isEmpty() && !waits) {
-        keep(
+        mailbox.keep(
             new Message(
                 delivery.id(),
                 own.size(),
@@ -159,51 +151,11 @@ class Messages implements Remembers {
     return open;
   }
 
-  private void keep(Message written, People.Contact to) {
-    if (to.email().isEmpty()) {
-      written.end(Message.State.NO_ADDRESS);
-    } else if (!server.hasMail()) {
-      written.end(Message.State.NO_SERVER);
-    }
-    Message message = messages.save(written);
-    if (message.state() == Message.State.WAITING) {
-      Instant at = message.sendAfter();
-      scheduler
-          .getObject()
-          .scheduleIfNotExists(
-              Sending.TASK
-                  .instance(message.toId() + "@" + message.id())
-                  .scheduledTo(Instant.now().plus(Duration.between(clock.instant(), at))));
-    }
-  }
-
-  /**
-   * The scheduler lives by the machine's clock: after a start with another clock all is set anew.
-   */
-  @EventListener(ApplicationReadyEvent.class)
-  void setAnew() {
-    for (Message message : messages.allWaiting()) {
-      try {
-        setAnew(message);
-      } catch (TaskInstanceException running) {
-        continue; // It goes just now, or nothing waits for it any more.
-      }
-    }
-  }
-
-  private void setAnew(Message message) {
-    scheduler
-        .getObject()
-        .reschedule(
-            TaskInstanceId.of(Sending.TASK.getTaskName(), message.toId() + "@" + message.id()),
-            Instant.now().plus(Duration.between(clock.instant(), message.sendAfter())));
-  }
-
   /** A letter that is about no posting leaves at once. */
   @EventListener
   void on(LetterToSend letter) {
     Instant now = clock.instant();
-    keep(
+    mailbox.keep(
         new Message(null, 0, letter.to(), letter.subject(), letter.body(), now, now),
         There.in(people.contacts(Set.of(letter.to())), letter.to()));
   }

@@ -21,6 +21,7 @@ import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.There;
+import school.kerygma.core.access.Access.Role;
 
 /**
  * Puts what waits for a person into letters, one for all that waits, and notes what became of them.
@@ -108,16 +109,14 @@ class Outbox {
     Predicate<Message> with =
         letter != null
             ? m -> letter.equals(m.letterId())
-            : first.deliveryId() == null
-                ? first::equals
-                : m -> m.deliveryId() != null && m.letterId() == null;
+            : first.gathers() ? m -> m.gathers() && m.letterId() == null : first::equals;
     return waiting.stream().filter(with).toList();
   }
 
   private Optional<Sealed> seal(UUID person, List<Message> together) {
-    Optional<String> address =
-        Optional.ofNullable(people.contacts(Set.of(person)).get(person))
-            .flatMap(People.Contact::email);
+    Optional<People.Contact> contact =
+        Optional.ofNullable(people.contacts(Set.of(person)).get(person));
+    Optional<String> address = contact.flatMap(People.Contact::email);
     if (address.isEmpty()) {
       together.forEach(m -> m.end(Message.State.NO_ADDRESS));
       return Optional.empty();
@@ -125,6 +124,11 @@ class Outbox {
     Message first = together.getFirst();
     UUID id = first.letterId() == null ? first.id() : first.letterId();
     Map<Message, PostingLetters.Piece> pieces = pieces(person, together);
+    boolean student = contact.orElseThrow().role() == Role.STUDENT;
+    together.stream()
+        .filter(m -> m.noteId() != null)
+        .forEach(
+            m -> pieces.put(m, new PostingLetters.Piece(person, student, m.subject(), m.body())));
     List<Message> told = together.stream().filter(m -> inLetter(m, pieces)).toList();
     if (told.isEmpty()) {
       return Optional.empty();

@@ -1,5 +1,7 @@
 package school.kerygma.app.classroom.results;
 
+import java.math.BigDecimal;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
@@ -8,13 +10,16 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import school.kerygma.app.classroom.handin.HandInVersion;
+import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.SelfChecks;
 import school.kerygma.app.plan.planning.TaskView;
-import school.kerygma.app.school.frame.PageJson;
+import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.result.Given;
 import school.kerygma.core.rubric.MarkedBy;
 
@@ -34,13 +39,65 @@ public class ComeBack {
   private final ResultMarks marks;
   private final TaskRubric rubric;
   private final SelfChecks selfChecks;
+  private final HandIns handIns;
+  private final Tasks tasks;
 
   ComeBack(
-      Results results, ResultMarks marks, TaskRubric rubric, SelfChecks selfChecks, PageJson json) {
+      Results results,
+      ResultMarks marks,
+      TaskRubric rubric,
+      SelfChecks selfChecks,
+      HandIns handIns,
+      Tasks tasks) {
+    this.handIns = handIns;
+    this.tasks = tasks;
     this.results = results;
     this.marks = marks;
     this.rubric = rubric;
     this.selfChecks = selfChecks;
+  }
+
+  /**
+   * What came back to a student, for their family.
+   *
+   * @param share points of what there was to get; empty if it got words only
+   */
+  public record Lately(String title, String share, String words, Instant at) {}
+
+  /** What came back to a student since a moment, the newest first. */
+  public List<Lately> lately(SectionView section, UUID student, Instant since) {
+    List<ResultView> all = results.backSince(section.id(), since);
+    if (all.isEmpty()) {
+      return List.of();
+    }
+    Map<UUID, Map<UUID, Set<UUID>>> handedIn = handIns.handedIn(section.id());
+    List<ResultView> own =
+        all.stream()
+            .filter(
+                r ->
+                    r.student().equals(student)
+                        || r.handIn()
+                            .filter(
+                                h ->
+                                    handedIn
+                                        .getOrDefault(r.task(), Map.of())
+                                        .getOrDefault(student, Set.of())
+                                        .contains(h))
+                            .isPresent())
+            .toList();
+    Map<UUID, String> titles =
+        tasks.among(own.stream().map(ResultView::task).collect(Collectors.toSet())).stream()
+            .collect(Collectors.toMap(TaskView::id, TaskView::title));
+    return own.reversed().stream()
+        .map(
+            r ->
+                new Lately(
+                    titles.getOrDefault(r.task(), ""),
+                    r.given().sum().map(BigDecimal::toPlainString).orElse("")
+                        + r.given().outOf().map(o -> " / " + o.toPlainString()).orElse(""),
+                    r.given().words(),
+                    r.back().orElseThrow()))
+        .toList();
   }
 
   /** Of which of some versions something came back. */

@@ -29,21 +29,23 @@ import school.kerygma.core.time.Edge;
 /** The marks of a section: what each student got in each task of the term, and what comes of it. */
 @Component
 @Transactional(readOnly = true)
-class MarkBook {
+public class MarkBook {
 
   /**
    * A task that counts.
    *
    * @param outOf what there is to get; empty if nobody can tell yet
    */
-  record Column(TaskView task, String kind, Optional<BigDecimal> outOf, Optional<Instant> due) {}
+  public record Column(
+      TaskView task, String kind, Optional<BigDecimal> outOf, Optional<Instant> due) {}
 
   /**
    * What a student got in a task.
    *
    * @param points empty if none were given
    */
-  record Cell(UUID task, TermMark.State state, Optional<BigDecimal> points, boolean handedIn) {
+  public record Cell(
+      UUID task, TermMark.State state, Optional<BigDecimal> points, boolean handedIn) {
 
     public String text() {
       return points.map(BigDecimal::toPlainString).orElse("");
@@ -51,10 +53,10 @@ class MarkBook {
   }
 
   /** A student with what comes of all cells. */
-  record Row(UUID student, String name, List<Cell> cells, TermMark mark) {}
+  public record Row(UUID student, String name, List<Cell> cells, TermMark mark) {}
 
   /** The whole of it. */
-  record Table(List<Column> columns, List<Row> rows) {}
+  public record Table(List<Column> columns, List<Row> rows) {}
 
   private final Tasks tasks;
   private final HandIns handIns;
@@ -82,7 +84,7 @@ class MarkBook {
   }
 
   /** The marks of a section in its term: tasks that are handed in here, or worth points. */
-  Table of(SectionView section) {
+  public Table of(SectionView section) {
     Instant now = clock.instant();
     Map<UUID, Map<UUID, Set<UUID>>> handedIn = handIns.handedIn(section.id());
     Map<UUID, Map<UUID, ResultView>> given = new HashMap<>();

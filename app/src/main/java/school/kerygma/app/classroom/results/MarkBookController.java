@@ -1,18 +1,9 @@
 package school.kerygma.app.classroom.results;
 
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
-import java.io.OutputStreamWriter;
 import java.math.BigDecimal;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -21,6 +12,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.school.frame.CsvFile;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
@@ -51,44 +43,27 @@ class MarkBookController {
   }
 
   @GetMapping("/sections/{id}/marks.csv")
-  ResponseEntity<byte[]> csv(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id)
-      throws IOException {
+  ResponseEntity<byte[]> csv(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
     SectionView section = sections.get(id);
     MarkBook.Table table = book.of(section);
-    ByteArrayOutputStream out = new ByteArrayOutputStream();
-    try (CSVPrinter csv =
-        new CSVPrinter(new OutputStreamWriter(out, StandardCharsets.UTF_8), CSVFormat.RFC4180)) {
-      List<String> head = new ArrayList<>(List.of("student"));
-      List<String> most = new ArrayList<>(List.of("out of"));
-      for (MarkBook.Column c : table.columns()) {
-        head.add(cell(c.task().title()));
-        most.add(c.outOf().map(BigDecimal::toPlainString).orElse(""));
-      }
-      head.add("percent");
-      most.add("100");
-      csv.printRecord(head);
-      csv.printRecord(most);
-      for (MarkBook.Row row : table.rows()) {
-        List<String> line = new ArrayList<>(List.of(cell(row.name())));
-        row.cells().forEach(c -> line.add(c.state() == TermMark.State.MISSING ? "0" : c.text()));
-        line.add(row.mark().percent().map(BigDecimal::toPlainString).orElse(""));
-        csv.printRecord(line);
-      }
+    List<List<?>> rows = new ArrayList<>();
+    List<String> head = new ArrayList<>(List.of("student"));
+    List<String> most = new ArrayList<>(List.of("out of"));
+    for (MarkBook.Column c : table.columns()) {
+      head.add(c.task().title());
+      most.add(c.outOf().map(BigDecimal::toPlainString).orElse(""));
     }
-    return ResponseEntity.ok()
-        .header(
-            HttpHeaders.CONTENT_DISPOSITION,
-            ContentDisposition.attachment()
-                .filename(section.name() + " marks.csv", StandardCharsets.UTF_8)
-                .build()
-                .toString())
-        .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
-        .body(out.toByteArray());
-  }
-
-  /** A name that a spreadsheet would take for a formula is text. */
-  private static String cell(String text) {
-    return text.matches("[=+\\-@\\t\\r].*") ? "'" + text : text;
+    head.add("percent");
+    most.add("100");
+    rows.add(head);
+    rows.add(most);
+    for (MarkBook.Row row : table.rows()) {
+      List<String> line = new ArrayList<>(List.of(row.name()));
+      row.cells().forEach(c -> line.add(c.state() == TermMark.State.MISSING ? "0" : c.text()));
+      line.add(row.mark().percent().map(BigDecimal::toPlainString).orElse(""));
+      rows.add(line);
+    }
+    return CsvFile.of(section.name() + " marks.csv", rows);
   }
 }

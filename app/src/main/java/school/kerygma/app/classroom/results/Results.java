@@ -78,6 +78,19 @@ public class Results {
     return read("where r.section_id = :section", "section", section);
   }
 
+  /** What of a section came back since a moment, the newest last. */
+  @Transactional(readOnly = true)
+  public List<ResultView> backSince(UUID section, Instant since) {
+    return read(
+        "where r.section_id = :section and r.back_at between :since and :now",
+        "section",
+        section,
+        "since",
+        at(since),
+        "now",
+        at(clock.instant()));
+  }
+
   /** The results of one piece of work, the newest last. */
   @Transactional(readOnly = true)
   public List<ResultView> of(Work work) {

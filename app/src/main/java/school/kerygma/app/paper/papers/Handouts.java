@@ -15,6 +15,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Isolation;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Keeps;
 import school.kerygma.app.ground.accounts.Kept;
@@ -108,7 +109,11 @@ public class Handouts implements Keeps {
     handouts.findById(handout).orElseThrow(Problem::notFound).rename(name);
   }
 
-  @Transactional(readOnly = true)
+  /**
+   * All of a teacher's. What is ready and what is still read are seen as of one moment: a paper
+   * that is done between two looks would be shown as neither, and nobody would look again.
+   */
+  @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
   public List<View> ofTeacher(UUID teacher) {
     return views(handouts.ofOwner(teacher), pages.ofOwner(teacher));
   }
@@ -147,13 +152,13 @@ public class Handouts implements Keeps {
     return work == null || work.state().isOver() ? null : work;
   }
 
-  @Transactional(readOnly = true)
+  @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
   public View get(UUID id) {
     return find(id).orElseThrow(Problem::notFound);
   }
 
-  /** A handout, unless it is put away or gone. */
-  @Transactional(readOnly = true)
+  /** A handout as of one moment, unless it is put away or gone. */
+  @Transactional(readOnly = true, isolation = Isolation.REPEATABLE_READ)
   public Optional<View> find(UUID id) {
     Optional<Handout> handout = handouts.findById(id).filter(h -> !h.isPutAway());
     return views(handout.stream().toList(), pages.newestOf(id)).stream().findFirst();

@@ -1,0 +1,89 @@
+package school.kerygma.app.classroom.notes;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import school.kerygma.app.classroom.audience.EveningRoom;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.core.There;
+import school.kerygma.core.audience.Evening;
+import school.kerygma.core.audience.MorningAfter;
+
+/** Whom to remind, in sections where no rule does it. */
+@Component
+class RemindRoom implements EveningRoom {
+
+  /** They may have a reason that they have not told. */
+  private static final double SURE = 0.9;
+
+  private static final int MOST_NAMES = 3;
+
+  private final Reminders reminders;
+  private final Reminding rules;
+  private final People people;
+
+  RemindRoom(Reminders reminders, Reminding rules, People people) {
+    this.reminders = reminders;
+    this.rules = rules;
+    this.people = people;
+  }
+
+  @Override
+  public List<Offer> offers(UUID teacher, List<SectionView> sections, Instant now) {
+    Map<UUID, Reminding.Rule> set = rules.of(sections.stream().map(SectionView::id).toList());
+    List<Offer> offers = new ArrayList<>();
+    for (SectionView section : sections) {
+      Reminding.@Nullable Rule rule = set.get(section.id());
+      if (rule == null || !rule.isOn()) {
+        Reminders.Told told = reminders.now(section);
+        if (!told.tellings().isEmpty()) {
+          offers.add(offer(section, told));
+        }
+      }
+    }
+    return offers;
+  }
+
+  private Offer offer(SectionView section, Reminders.Told told) {
+    List<Why> why = new ArrayList<>();
+    why.add(Why.of("not-done", names(told.tellings()), first(told)));
+    List<MorningAfter.Telling> again =
+        told.tellings().stream().filter(MorningAfter.Telling::family).toList();
+    if (!again.isEmpty()) {
+      why.add(Why.of("second", again.size()));
+    }
+    return new Offer(
+        new Evening.Candidate(
+            Evening.Kind.REMIND,
+            "remind " + section.id(),
+            told.tellings().size(),
+            Optional.empty(),
+            SURE,
+            1),
+        List.of(told.tellings().size(), section.name()),
+        why,
+        "/sections/" + section.id() + "/reminders");
+  }
+
+  private static String first(Reminders.Told told) {
+    return There.in(told.work(), told.tellings().getFirst().tasks().getFirst()).title();
+  }
+
+  private String names(List<MorningAfter.Telling> tellings) {
+    Map<UUID, People.Contact> names =
+        people.contacts(tellings.stream().map(MorningAfter.Telling::student).toList());
+    String some =
+        tellings.stream()
+            .limit(MOST_NAMES)
+            .map(t -> There.in(names, t.student()).name())
+            .collect(Collectors.joining(", "));
+    return tellings.size() > MOST_NAMES ? some + "\u2026" : some;
+  }
+}
