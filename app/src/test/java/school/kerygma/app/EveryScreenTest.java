@@ -86,6 +86,13 @@ class EveryScreenTest {
         "/questions",
         "/sections/" + section + "/tasks/" + task + "/work",
         "/sections/" + section + "/marks",
+        "/sections/" + section + "/term",
+        "/sections/"
+            + section
+            + "/term/"
+            + TestSchool.id(
+                "select person_id from section_student where section_id = ? limit 1", section),
+        "/sections/" + section + "/reminders",
         "/hand-ins/"
             + TestSchool.id(
                 "select id from hand_in where task_id = ? order by begun_at limit 1", task),

@@ -71,6 +71,7 @@ class DemoSchool implements ApplicationRunner {
   private final DemoWeek week;
   private final DemoWork work;
   private final DemoClass inClass;
+  private final DemoTerm term;
   private final Scripts scripts;
   private final Scores scores;
   private final DemoTalks talks;
@@ -102,6 +103,7 @@ class DemoSchool implements ApplicationRunner {
       DemoWeek week,
       DemoWork work,
       DemoClass inClass,
+      DemoTerm term,
       Scripts scripts,
       Scores scores,
       DemoTalks talks,
@@ -124,6 +126,7 @@ class DemoSchool implements ApplicationRunner {
     this.week = week;
     this.work = work;
     this.inClass = inClass;
+    this.term = term;
     this.scripts = scripts;
     this.scores = scores;
     this.talks = talks;
@@ -203,7 +206,9 @@ class DemoSchool implements ApplicationRunner {
     // One of its stops shows a sheet that has changed since.
     bringOnceMore("box", "A Box That Lasts.pdf", DemoPapers.boxOnceMore());
     watch(footbridge);
-    inClass.live(new DemoClass.Week(monday, teacher, classes, planned, footbridge));
+    DemoClass.Week at = new DemoClass.Week(monday, teacher, classes, planned, footbridge);
+    inClass.live(at);
+    term.live(at);
     Files.delete(begun);
     LOG.info("The demonstration school is ready");
   }

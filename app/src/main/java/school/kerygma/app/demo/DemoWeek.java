@@ -59,7 +59,8 @@ class DemoWeek {
     for (TaskSheet sheet : sheets(new Days(monday, classes), papers)) {
       planned.put(sheet.title(), tasks.plan(teacher, sheet));
     }
-    rest(new Days(monday, classes)).forEach(sheet -> tasks.plan(teacher, sheet));
+    rest(new Days(monday, classes))
+        .forEach(sheet -> planned.put(sheet.title(), tasks.plan(teacher, sheet)));
     weigh(classes);
     meet(monday, classes);
     write(monday, classes);

@@ -7,7 +7,9 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -89,8 +91,25 @@ public class Reminders {
         clock.instant());
   }
 
+  /** Students who are told the same. */
+  record Alike(List<UUID> tasks, boolean family, List<MorningAfter.Telling> students) {}
+
   /** What some students are told, and what their work is called. */
-  record Told(List<MorningAfter.Telling> tellings, Map<UUID, DueWork.Item> work) {}
+  record Told(List<MorningAfter.Telling> tellings, Map<UUID, DueWork.Item> work) {
+
+    /** Those together who are told the same, the most first. */
+    public List<Alike> alike() {
+      Map<List<?>, List<MorningAfter.Telling>> same = new LinkedHashMap<>();
+      tellings.forEach(
+          t ->
+              same.computeIfAbsent(List.of(t.tasks(), t.family()), first -> new ArrayList<>())
+                  .add(t));
+      return same.values().stream()
+          .map(all -> new Alike(all.getFirst().tasks(), all.getFirst().family(), all))
+          .sorted(Comparator.comparing((Alike a) -> a.students().size()).reversed())
+          .toList();
+    }
+  }
 
   private Told told(
       SectionView section, Reminding.@Nullable Rule rule, Instant since, Instant now) {

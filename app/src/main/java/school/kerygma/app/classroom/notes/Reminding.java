@@ -22,10 +22,10 @@ import school.kerygma.core.audience.MorningAfter;
 /** By which rule sections are reminded, and up to when it was looked. */
 @Service
 @Transactional
-class Reminding implements Keeps {
+public class Reminding implements Keeps {
 
   /** What is offered before anything was set: common practice. */
-  static final MorningAfter USUAL = new MorningAfter(LocalTime.of(6, 30), 2);
+  public static final MorningAfter USUAL = new MorningAfter(LocalTime.of(6, 30), 2);
 
   /**
    * A section's rule.
@@ -34,7 +34,7 @@ class Reminding implements Keeps {
    * @param looked up to when what was due was looked at
    * @param next when it is looked at next; nothing if only its teacher says when
    */
-  record Rule(
+  public record Rule(
       UUID section, UUID teacher, MorningAfter morning, Instant looked, Optional<Instant> next) {
 
     public boolean isOn() {

@@ -16,14 +16,14 @@ import school.kerygma.core.audience.Pace;
 /** By which rule sections keep pace. */
 @Service
 @Transactional
-class PaceRules {
+public class PaceRules {
 
   /**
    * A section's rule.
    *
    * @param since the first day of which a week counts
    */
-  record Held(Pace.Rule rule, LocalDate since) {}
+  public record Held(Pace.Rule rule, LocalDate since) {}
 
   private final JdbcClient sql;
 
@@ -55,7 +55,7 @@ class PaceRules {
   }
 
   /** Sets or changes a section's rule. What is set later holds from then on. */
-  void set(UUID section, Pace.Rule rule, LocalDate since) {
+  public void set(UUID section, Pace.Rule rule, LocalDate since) {
     sql.sql(
             "insert into pace (section_id, by_day, most, since) values (?, ?, ?, ?)"
                 + " on conflict (section_id) do update set by_day = excluded.by_day, most = excluded.most, since = excluded.since")

@@ -143,7 +143,11 @@ record Term(boolean away, List<Week> weeks, List<OfStudent> students) {
     }
   }
 
-  /** A walkthrough that went up for a student, and whether they watched every stop. */
+  /**
+   * A walkthrough that went up for a student, and whether they watched every stop.
+   *
+   * @param day the first school day on which it was up
+   */
   record Talk(LocalDate day, String title, boolean begun, boolean followed) {}
 
   /**

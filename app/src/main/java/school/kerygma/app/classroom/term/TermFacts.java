@@ -56,6 +56,9 @@ class TermFacts {
     switch (about) {
       case OPEN -> {
         open(student, section, facts);
+        if (student.open().isEmpty()) {
+          facts.add(text("term.fact.nothing-open"));
+        }
         away(student, facts);
         pace(student, section, facts);
       }

@@ -106,7 +106,7 @@ public class Terms {
                       d -> {
                         Progress p = There.in(There.in(progress, d.id()), row.student());
                         return new Term.Talk(
-                            calendar.dateOf(d.moments().goesUpAt()),
+                            calendar.schoolDayFrom(calendar.dateOf(d.moments().goesUpAt())),
                             called.getOrDefault(d.id(), ""),
                             p.begun(),
                             p.followed());

@@ -166,6 +166,10 @@ class WhoMaySeeWhatTest {
             + one(sql, "select student_id from hand_in where id = '" + work + "'"));
     THINGS.put("the marks", "/sections/" + section + "/marks");
     THINGS.put("the marks as CSV", "/sections/" + section + "/marks.csv");
+    THINGS.put("the term", "/sections/" + section + "/term");
+    THINGS.put("the term as CSV", "/sections/" + section + "/term.csv");
+    THINGS.put("a student's term", "/sections/" + section + "/term/" + imani);
+    THINGS.put("the reminders", "/sections/" + section + "/reminders");
     THINGS.put("a classmate's receipt", "/class/hand-ins/" + work);
     THINGS.put("a classmate's page", "/media/hand-ins/" + file + "/1/s");
     THINGS.put("a classmate's file", "/media/hand-ins/" + file + "/original");
@@ -262,6 +266,10 @@ class WhoMaySeeWhatTest {
     "a classmate's work as it is looked at, in, s, s, -, -, -, -, -, -",
     "the marks, in, s, s, -, -, -, -, -, -",
     "the marks as CSV, in, s, s, -, -, -, -, -, -",
+    "the term, in, s, s, -, -, -, -, -, -",
+    "the term as CSV, in, s, s, -, -, -, -, -, -",
+    "a student's term, in, s, s, -, -, -, -, -, -",
+    "the reminders, in, s, s, -, -, -, -, -, -",
     "a classmate's receipt, in, -, -, -, -, -, -, -, -",
     "a classmate's page, in, s, s, -, -, -, -, -, -",
     "a classmate's file, in, s, s, -, -, -, -, -, -",
