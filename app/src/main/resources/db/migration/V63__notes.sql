@@ -39,3 +39,11 @@ create table pace (
   most       int         not null,
   since      date        not null
 );
+
+-- A family chooses the evening of its week letter; each week's goes once.
+alter table mail_wish add column day varchar(10) not null default 'SUNDAY';
+alter table message add column week date;
+create unique index on message (to_id, week);
+
+-- The time of which a booking's holder was reminded the evening before.
+alter table booking add column reminded int;

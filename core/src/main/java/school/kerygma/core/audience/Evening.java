@@ -41,6 +41,8 @@ public final class Evening {
     LOOK,
     /** Students are reminded of what was due. */
     REMIND,
+    /** Students fall behind the pace. */
+    BEHIND,
     /** Questions are answered. */
     ANSWER,
     /** Work that was looked at is handed back. */

@@ -35,6 +35,15 @@ public interface EveningRoom {
     }
   }
 
+  /** The first of some names, and that there are more. */
+  static String some(List<String> names) {
+    return String.join(", ", names.subList(0, Math.min(NAMED, names.size())))
+        + (names.size() > NAMED ? "\u2026" : "");
+  }
+
+  /** So many are named. */
+  int NAMED = 3;
+
   /** What may be done for a teacher's sections of this term; nothing that cannot be done now. */
   List<Offer> offers(UUID teacher, List<SectionView> sections, Instant now);
 }

@@ -73,8 +73,9 @@ class BesideTheList {
             .toList(),
         model);
     terms
-        .pace(section, student)
-        .ifPresent(
+        .paces(section, Set.of(student))
+        .values()
+        .forEach(
             pace -> {
               model.addAttribute("pace", pace);
               model.addAttribute("threatened", pace.threatened(now).orElse(null));
@@ -97,6 +98,7 @@ class BesideTheList {
     }
     model.addAttribute("back", back);
     model.addAttribute("mailWish", mailWishes.of(guardian));
+    model.addAttribute("mailDay", mailWishes.day(guardian));
   }
 
   private void show(List<Note> all, Model model) {

@@ -1,5 +1,6 @@
 package school.kerygma.app.classroom.messages;
 
+import java.time.DayOfWeek;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -17,8 +18,11 @@ class MailWishController {
   }
 
   @PostMapping("/family/letters")
-  String wish(@AuthenticationPrincipal SignedIn me, @RequestParam MailWishes.Wish wish) {
-    wishes.wish(me.id(), wish);
+  String wish(
+      @AuthenticationPrincipal SignedIn me,
+      @RequestParam MailWishes.Wish wish,
+      @RequestParam(defaultValue = "SUNDAY") DayOfWeek day) {
+    wishes.wish(me.id(), wish, day);
     return "redirect:/family?letters=true";
   }
 }

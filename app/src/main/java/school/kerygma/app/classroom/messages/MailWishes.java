@@ -5,8 +5,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.temporal.TemporalAdjusters;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -28,8 +30,11 @@ public class MailWishes implements Keeps {
     NONE
   }
 
-  /** When the week's letter goes (common practice: before the new week). */
-  private static final LocalTime SUNDAY_AT = LocalTime.of(17, 0);
+  /** The evening of a week letter that nobody has chosen: common practice, before the new week. */
+  private static final DayOfWeek USUAL = DayOfWeek.SUNDAY;
+
+  /** When it goes. */
+  static final LocalTime AT = LocalTime.of(17, 0);
 
   private final JdbcClient sql;
 
@@ -47,34 +52,47 @@ public class MailWishes implements Keeps {
         .orElse(Wish.EVENING);
   }
 
-  void wish(UUID person, Wish wish) {
+  /** On which evening somebody wants their week letter. */
+  @Transactional(readOnly = true)
+  public DayOfWeek day(UUID person) {
+    return sql.sql("select day from mail_wish where person_id = ?")
+        .param(person)
+        .query(String.class)
+        .optional()
+        .map(DayOfWeek::valueOf)
+        .orElse(USUAL);
+  }
+
+  void wish(UUID person, Wish wish, DayOfWeek day) {
     sql.sql(
-            "insert into mail_wish (person_id, wish) values (?, ?) on conflict (person_id) do update set wish = excluded.wish")
-        .params(person, wish.name())
+            "insert into mail_wish (person_id, wish, day) values (?, ?, ?)"
+                + " on conflict (person_id) do update set wish = excluded.wish, day = excluded.day")
+        .params(person, wish.name(), day.name())
         .update();
   }
 
-  Set<UUID> weekly() {
-    return who(Wish.WEEKLY);
+  /** Who wants a week letter, and on which evening. */
+  @Transactional(readOnly = true)
+  Map<UUID, DayOfWeek> weekly() {
+    Map<UUID, DayOfWeek> days = new HashMap<>();
+    sql.sql("select person_id, day from mail_wish where wish = 'WEEKLY'")
+        .query(
+            (row, n) -> days.put(row.getObject(1, UUID.class), DayOfWeek.valueOf(row.getString(2))))
+        .list();
+    return days;
   }
 
+  @Transactional(readOnly = true)
   Set<UUID> none() {
-    return who(Wish.NONE);
-  }
-
-  private Set<UUID> who(Wish wish) {
     return new HashSet<>(
-        sql.sql("select person_id from mail_wish where wish = ?")
-            .param(wish.name())
-            .query(UUID.class)
-            .list());
+        sql.sql("select person_id from mail_wish where wish = 'NONE'").query(UUID.class).list());
   }
 
-  /** The next Sunday evening by the school's clock. */
-  static Instant sunday(SchoolCalendar calendar, Instant now) {
-    LocalDate day = calendar.dateOf(now).with(TemporalAdjusters.nextOrSame(DayOfWeek.SUNDAY));
-    Instant at = calendar.at(day, SUNDAY_AT);
-    return at.isAfter(now) ? at : calendar.at(day.plusWeeks(1), SUNDAY_AT);
+  /** The next evening of a week letter, by the school's clock. */
+  static Instant next(DayOfWeek on, SchoolCalendar calendar, Instant now) {
+    LocalDate day = calendar.dateOf(now).with(TemporalAdjusters.nextOrSame(on));
+    Instant at = calendar.at(day, AT);
+    return at.isAfter(now) ? at : calendar.at(day.plusWeeks(1), AT);
   }
 
   @Override

@@ -6,6 +6,7 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -36,6 +37,7 @@ class Message {
   @Id @GeneratedValue private UUID id;
   private @Nullable UUID deliveryId;
   private @Nullable UUID noteId;
+  private @Nullable LocalDate week;
   private UUID toId;
 
   /** How often this person had been told of the delivery before. */
@@ -81,6 +83,14 @@ class Message {
     return message;
   }
 
+  /** The week letter of a family. */
+  static Message ofWeek(
+      LocalDate week, UUID to, String subject, String body, Instant createdAt, Instant sendAfter) {
+    Message message = new Message(null, 0, to, subject, body, createdAt, sendAfter);
+    message.week = week;
+    return message;
+  }
+
   UUID id() {
     return id;
   }
@@ -113,9 +123,18 @@ class Message {
     return noteId;
   }
 
+  /** Whether it says what it said when it was written: a note, a week letter. */
+  boolean isItself() {
+    return noteId != null || week != null;
+  }
+
+  boolean isOfWeek() {
+    return week != null;
+  }
+
   /** Whether it may go in one letter with others to the same person. */
   boolean gathers() {
-    return deliveryId != null || noteId != null;
+    return deliveryId != null || isItself();
   }
 
   Instant sendAfter() {
@@ -193,6 +212,8 @@ class Message {
         value = "select count(pg_advisory_xact_lock(hashtextextended(cast(:person as text), 21)))",
         nativeQuery = true)
     int hold(UUID person);
+
+    boolean existsByToIdAndWeek(UUID toId, LocalDate week);
 
     boolean existsByDeliveryIdAndToId(UUID deliveryId, UUID toId);
   }

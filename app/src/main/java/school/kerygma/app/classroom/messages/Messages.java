@@ -1,6 +1,7 @@
 package school.kerygma.app.classroom.messages;
 
 import java.time.Clock;
+import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalTime;
@@ -81,7 +82,7 @@ class Messages implements Remembers {
     Instant soon = clock.instant().plus(gather);
     Instant toFamilies =
         evening.map(time -> section.calendar().nextAt(clock.instant(), time)).orElse(soon);
-    Set<UUID> weekly = wishes.weekly();
+    Map<UUID, DayOfWeek> weekly = wishes.weekly();
     Set<UUID> none = wishes.none();
     List<PostingLetters.Piece> pieces = letters.about(delivery, section, section.students());
     Set<UUID> to = new HashSet<>();
@@ -100,9 +101,9 @@ class Messages implements Remembers {
                 clock.instant(),
                 piece.student()
                     ? soon
-                    : weekly.contains(piece.to())
-                        ? MailWishes.sunday(section.calendar(), clock.instant())
-                        : toFamilies),
+                    : Optional.ofNullable(weekly.get(piece.to()))
+                        .map(day -> MailWishes.next(day, section.calendar(), clock.instant()))
+                        .orElse(toFamilies)),
             There.in(contacts, piece.to()));
       }
     }

@@ -1,6 +1,7 @@
 package school.kerygma.app.classroom.messages;
 
 import java.time.Clock;
+import java.time.DayOfWeek;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -69,7 +70,7 @@ public class NoteMail {
     Map<UUID, People.Contact> contacts =
         people.contacts(letters.stream().map(Letter::to).collect(Collectors.toSet()));
     Set<UUID> none = byRule ? wishes.none() : Set.of();
-    Set<UUID> weekly = byRule ? wishes.weekly() : Set.of();
+    Map<UUID, DayOfWeek> weekly = byRule ? wishes.weekly() : Map.of();
     for (Letter letter : letters) {
       if (!none.contains(letter.to())) {
         mailbox.keep(
@@ -79,7 +80,9 @@ public class NoteMail {
                 letter.subject(),
                 letter.body(),
                 clock.instant(),
-                weekly.contains(letter.to()) ? MailWishes.sunday(calendar, moment) : moment),
+                Optional.ofNullable(weekly.get(letter.to()))
+                    .map(day -> MailWishes.next(day, calendar, moment))
+                    .orElse(moment)),
             There.in(contacts, letter.to()));
       }
     }

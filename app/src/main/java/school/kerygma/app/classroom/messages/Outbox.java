@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -126,10 +127,14 @@ class Outbox {
     Map<Message, PostingLetters.Piece> pieces = pieces(person, together);
     boolean student = contact.orElseThrow().role() == Role.STUDENT;
     together.stream()
-        .filter(m -> m.noteId() != null)
+        .filter(Message::isItself)
         .forEach(
             m -> pieces.put(m, new PostingLetters.Piece(person, student, m.subject(), m.body())));
-    List<Message> told = together.stream().filter(m -> inLetter(m, pieces)).toList();
+    List<Message> told =
+        together.stream()
+            .filter(m -> inLetter(m, pieces))
+            .sorted(Comparator.comparing(m -> !m.isOfWeek()))
+            .toList();
     if (told.isEmpty()) {
       return Optional.empty();
     }

@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.classroom.audience.EveningRoom;
@@ -22,8 +21,6 @@ class RemindRoom implements EveningRoom {
 
   /** They may have a reason that they have not told. */
   private static final double SURE = 0.9;
-
-  private static final int MOST_NAMES = 3;
 
   private final Reminders reminders;
   private final Reminding rules;
@@ -79,11 +76,7 @@ class RemindRoom implements EveningRoom {
   private String names(List<MorningAfter.Telling> tellings) {
     Map<UUID, People.Contact> names =
         people.contacts(tellings.stream().map(MorningAfter.Telling::student).toList());
-    String some =
-        tellings.stream()
-            .limit(MOST_NAMES)
-            .map(t -> There.in(names, t.student()).name())
-            .collect(Collectors.joining(", "));
-    return tellings.size() > MOST_NAMES ? some + "\u2026" : some;
+    return EveningRoom.some(
+        tellings.stream().map(t -> There.in(names, t.student()).name()).toList());
   }
 }

@@ -31,8 +31,6 @@ class WorkRoom implements EveningRoom {
   /** So long a class waits for its work to come back: common practice, a school week. */
   private static final Duration PATIENCE = Duration.ofDays(7);
 
-  private static final int MOST_NAMES = 3;
-
   private final HandIns handIns;
   private final Results results;
   private final Tasks tasks;
@@ -131,11 +129,6 @@ class WorkRoom implements EveningRoom {
   private String names(List<HandInVersion> works) {
     Map<UUID, People.Contact> names =
         people.contacts(works.stream().map(HandInVersion::student).collect(Collectors.toSet()));
-    String some =
-        works.stream()
-            .limit(MOST_NAMES)
-            .map(w -> There.in(names, w.student()).name())
-            .collect(Collectors.joining(", "));
-    return works.size() > MOST_NAMES ? some + "\u2026" : some;
+    return EveningRoom.some(works.stream().map(w -> There.in(names, w.student()).name()).toList());
   }
 }

@@ -264,19 +264,26 @@ public class Terms {
         (int) students.stream().mapToLong(s -> s.awayIn(monday).size()).sum());
   }
 
-  /** The pace of one student, for their own eyes; nothing if no rule is set. */
-  public Optional<Pace> pace(SectionView section, UUID student) {
-    Instant now = clock.instant();
-    return paces
-        .of(section.id())
-        .map(
-            held -> {
-              List<Planned> planned = planned(section, now);
-              Map<UUID, Instant> done =
-                  audience
-                      .ticks(List.of(student), planned.stream().map(p -> p.task().id()).toList())
-                      .getOrDefault(student, Map.of());
-              return pace(held, planned, done, section.calendar(), now);
-            });
+  /** The pace of some students of a section; nobody's if no rule is set. */
+  public Map<UUID, Pace> paces(SectionView section, Collection<UUID> students) {
+    Optional<PaceRules.Held> held = paces.of(section.id());
+    Map<UUID, Pace> all = new HashMap<>();
+    if (held.isPresent()) {
+      Instant now = clock.instant();
+      List<Planned> planned = planned(section, now);
+      Map<UUID, Map<UUID, Instant>> done =
+          audience.ticks(students, planned.stream().map(p -> p.task().id()).toList());
+      for (UUID student : students) {
+        all.put(
+            student,
+            pace(
+                held.get(),
+                planned,
+                done.getOrDefault(student, Map.of()),
+                section.calendar(),
+                now));
+      }
+    }
+    return all;
   }
 }

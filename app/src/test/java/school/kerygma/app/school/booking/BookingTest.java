@@ -103,6 +103,35 @@ class BookingTest {
   }
 
   @Test
+  void whoHasBookedIsRemindedOnTheEveningBeforeOnceOfEachTime() {
+    UUID hour = hour("Evening before", HelpHours.Whose.BOTH);
+    ScopedClock.runAt(
+        Instant.parse("2026-09-29T15:00:00Z"),
+        () -> bookings.book(hour, 1, students.get(0), students.get(0)));
+    remind("2026-09-30T19:59:00Z");
+    assertThat(reminded(students.get(0))).isZero();
+    remind("2026-09-30T20:00:00Z"); // 5 p.m.
+    remind("2026-09-30T20:05:00Z");
+    assertThat(reminded(students.get(0))).isOne();
+    // Who books it on that evening knows.
+    ScopedClock.runAt(
+        Instant.parse("2026-09-30T21:00:00Z"),
+        () -> bookings.book(hour, 2, students.get(1), students.get(1)));
+    remind("2026-09-30T21:05:00Z");
+    assertThat(reminded(students.get(1))).isZero();
+  }
+
+  private static void remind(String at) {
+    ScopedClock.runAt(Instant.parse(at), () -> DemoServer.bean(BookingReminders.class).write());
+  }
+
+  private static int reminded(UUID student) {
+    return TestSchool.count(
+        "select count(*) from message where to_id = ? and subject like 'Tomorrow: Evening before%'",
+        student);
+  }
+
+  @Test
   void aStudentBooksMovesAndGivesBackOnAPhoneWhileTheTeacherSeesWho() throws Exception {
     hour("Drawing help", HelpHours.Whose.BOTH);
     String name = people.contacts(Set.of(students.get(0))).get(students.get(0)).name();

@@ -1,0 +1,119 @@
+package school.kerygma.app.classroom.messages;
+
+import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import java.time.Clock;
+import java.time.DayOfWeek;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.time.temporal.TemporalAdjusters;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.core.There;
+import school.kerygma.core.time.SchoolCalendar;
+
+/** Writes the week letters: to each family that wants one, on the evening it has chosen, once. */
+@Component
+public class WeekLetters {
+
+  /** So long before it goes it is written, so that what else waits for the evening goes with it. */
+  private static final Duration BEFORE = Duration.ofMinutes(15);
+
+  /** Later than this, after the server was down, the next week's is soon enough. */
+  private static final Duration TOO_LATE = Duration.ofHours(12);
+
+  private static final Logger LOG = LoggerFactory.getLogger(WeekLetters.class);
+
+  private final Message.Repository messages;
+  private final MailWishes wishes;
+  private final Mailbox mailbox;
+  private final WeekNews news;
+  private final People people;
+  private final TransactionTemplate inTransaction;
+  private final Clock clock;
+
+  WeekLetters(
+      Message.Repository messages,
+      MailWishes wishes,
+      Mailbox mailbox,
+      WeekNews news,
+      People people,
+      TransactionTemplate inTransaction,
+      Clock clock) {
+    this.messages = messages;
+    this.wishes = wishes;
+    this.mailbox = mailbox;
+    this.news = news;
+    this.people = people;
+    this.inTransaction = inTransaction;
+    this.clock = clock;
+  }
+
+  /** Writes what is to be written now. */
+  public void write() {
+    for (Map.Entry<UUID, DayOfWeek> wish : wishes.weekly().entrySet()) {
+      if (mayBe(wish.getValue())) {
+        try {
+          inTransaction.executeWithoutResult(t -> write(wish.getKey(), wish.getValue()));
+        } catch (RuntimeException e) {
+          LOG.warn("A week letter could not be written: {}", e.getClass().getSimpleName());
+        }
+      }
+    }
+  }
+
+  /** Whether it is that evening, or the night after it, anywhere on earth. */
+  private boolean mayBe(DayOfWeek day) {
+    LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+    return Stream.of(today.minusDays(1), today, today.plusDays(1))
+        .anyMatch(d -> d.getDayOfWeek() == day);
+  }
+
+  private void write(UUID guardian, DayOfWeek day) {
+    Optional<SchoolCalendar> calendar = news.calendar(guardian);
+    if (calendar.isEmpty()) {
+      return;
+    }
+    Instant now = clock.instant();
+    LocalDate week =
+        calendar.get().dateOf(now.plus(BEFORE)).with(TemporalAdjusters.previousOrSame(day));
+    Instant at = calendar.get().at(week, MailWishes.AT);
+    if (now.isBefore(at.minus(BEFORE)) || now.isAfter(at.plus(TOO_LATE))) {
+      return;
+    }
+    messages.hold(guardian);
+    if (messages.existsByToIdAndWeek(guardian, week)) {
+      return;
+    }
+    news.of(guardian)
+        .ifPresent(
+            letter ->
+                mailbox.keep(
+                    Message.ofWeek(week, guardian, letter.subject(), letter.body(), now, at),
+                    There.in(people.contacts(Set.of(guardian)), guardian)));
+  }
+
+  /** What is run every few minutes, on one node. */
+  @Configuration(proxyBeanMethods = false)
+  static class Job {
+
+    @Bean
+    RecurringTask<Void> weekLettersTask(WeekLetters letters) {
+      return Tasks.recurring("week-letters", FixedDelay.of(Duration.ofMinutes(3)))
+          .execute((instance, context) -> letters.write());
+    }
+  }
+}
