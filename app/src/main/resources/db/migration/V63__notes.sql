@@ -47,3 +47,13 @@ create unique index on message (to_id, week);
 
 -- The time of which a booking's holder was reminded the evening before.
 alter table booking add column reminded int;
+
+-- Work that counts for nothing, neither for nor against.
+create table excused (
+  task_id    uuid not null references task on delete cascade,
+  student_id uuid not null references person,
+  section_id uuid not null references section on delete cascade,
+  primary key (task_id, student_id)
+);
+create index on excused (section_id);
+create index on excused (student_id);

@@ -110,7 +110,8 @@ class WrittenRulesTest {
                       random.nextBoolean() ? 0 : 2 + random.nextInt(19),
                       random.nextBoolean()
                           ? LateRule.NONE
-                          : new LateRule(random.nextInt(101), random.nextInt(101))));
+                          : new LateRule(random.nextInt(101), random.nextInt(101)),
+                      random.nextBoolean() ? 0 : 1 + random.nextInt(99)));
               left -= weight;
             }
           }

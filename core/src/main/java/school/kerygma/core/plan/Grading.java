@@ -37,6 +37,7 @@ public record Grading(List<Kind> kinds) {
               "(?<name>.+) (?<weight>\\d{1,3}) late (?<day>\\d{1,3}) to (?<most>\\d{1,3})",
               "(?<name>.+) (?<weight>\\d{1,3}) on (?<scale>\\d{1,2})",
               "(?<name>.+) (?<weight>\\d{1,3})")
+          .flatMap(written -> Stream.of(written + " best (?<best>\\d{1,2})", written))
           .map(Pattern::compile)
           .toList();
 
@@ -47,12 +48,13 @@ public record Grading(List<Kind> kinds) {
    * @param weight percent of the grade, 1 to 100
    * @param scale the best mark to which its points are scaled, 2 to 20; 0 if they just add up
    * @param late what handing in late costs
+   * @param best only so many of its tasks count, those with the best shares, 1 to 99; 0 if all do
    */
-  public record Kind(String name, int weight, int scale, LateRule late) {
+  public record Kind(String name, int weight, int scale, LateRule late, int best) {
 
-    /** A kind of which late work costs nothing. */
+    /** A kind of which late work costs nothing and all counts. */
     public Kind(String name, int weight, int scale) {
-      this(name, weight, scale, LateRule.NONE);
+      this(name, weight, scale, LateRule.NONE, 0);
     }
 
     /**
@@ -72,6 +74,9 @@ public record Grading(List<Kind> kinds) {
       if (scale != 0 && (scale < 2 || scale > 20)) {
         throw new IllegalArgumentException("A scale ends at 2 to 20, not at " + scale);
       }
+      if (best < 0 || best > 99) {
+        throw new IllegalArgumentException("The best 1 to 99 count, not " + best);
+      }
     }
 
     /** A name such as "Lab 50 on" is written so that it is read again as it was. */
@@ -79,9 +84,10 @@ public record Grading(List<Kind> kinds) {
       String scaled = name + " " + weight + " on " + scale;
       String costs = " late " + late.perDay() + " to " + late.most();
       return Stream.of(name + " " + weight, scaled, name + " " + weight + costs, scaled + costs)
+          .flatMap(written -> Stream.of(written, written + " best " + best))
           .filter(written -> read(written).filter(this::equals).isPresent())
           .findFirst()
-          .orElse(scaled + costs);
+          .orElse(scaled + costs + " best " + best);
     }
 
     private static Optional<Kind> read(String text) {
@@ -103,7 +109,8 @@ public record Grading(List<Kind> kinds) {
                 said.contains("day")
                     ? new LateRule(
                         Integer.parseInt(m.group("day")), Integer.parseInt(m.group("most")))
-                    : LateRule.NONE));
+                    : LateRule.NONE,
+                said.contains("best") ? Integer.parseInt(m.group("best")) : 0));
       } catch (IllegalArgumentException partOfTheName) {
         return Optional.empty(); // "Lab 50 on 50" is called "Lab 50 on".
       }
@@ -167,7 +174,7 @@ public record Grading(List<Kind> kinds) {
   }
 
   /**
-   * Reads "Projects 70 late 10 to 50, Daily work 30 on 4"; nothing gives {@link #NONE}.
+   * Reads "Projects 70 late 10 to 50, Daily work 30 on 4 best 5"; nothing gives {@link #NONE}.
    *
    * @throws IllegalArgumentException for anything else
    */

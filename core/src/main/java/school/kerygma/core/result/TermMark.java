@@ -8,7 +8,6 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import school.kerygma.core.plan.Grading;
@@ -82,13 +81,8 @@ public record TermMark(Map<String, OfKind> kinds, Optional<BigDecimal> percent) 
       int weight,
       Optional<BigDecimal> scaled) {}
 
-  /**
-   * Computes it.
-   *
-   * @param best of a kind, by its name in lower case, only so many of its tasks count, the best
-   *     ones; a kind that is not there counts whole
-   */
-  public static TermMark of(Grading grading, Collection<Item> items, Map<String, Integer> best) {
+  /** Computes it. */
+  public static TermMark of(Grading grading, Collection<Item> items) {
     Map<String, OfKind> kinds = new LinkedHashMap<>();
     BigDecimal sum = BigDecimal.ZERO;
     int weights = 0;
@@ -96,7 +90,7 @@ public record TermMark(Map<String, OfKind> kinds, Optional<BigDecimal> percent) 
       List<Item> own =
           counted(
               items.stream().filter(i -> i.kind().equalsIgnoreCase(kind.name())).toList(),
-              best.getOrDefault(kind.name().toLowerCase(Locale.ROOT), Integer.MAX_VALUE));
+              kind.best() == 0 ? Integer.MAX_VALUE : kind.best());
       OfKind of = ofKind(own, kind.weight(), kind.scale());
       kinds.put(kind.name(), of);
       if (of.share().isPresent()) {
@@ -153,46 +147,49 @@ public record TermMark(Map<String, OfKind> kinds, Optional<BigDecimal> percent) 
   }
 
   /**
+   * What is needed in work that is still to come.
+   *
+   * @param points that bring the mark that is wanted; empty if even all of them do not
+   * @param most percent that all of them bring
+   */
+  public record Needed(Optional<BigDecimal> points, BigDecimal most) {}
+
+  /**
    * What is needed in the rest of the term for a mark.
    *
    * @param kind of the work that is still to come
-   * @param outOf what there is to get in it
+   * @param outOf what there is to get in it, more than 0
    * @param wanted percent of the whole
-   * @return points of that work; more than {@code outOf} if it cannot be had; empty if the kind
-   *     does not count
+   * @return empty if the kind does not count; points in steps of a tenth
    */
-  public static Optional<BigDecimal> needed(
-      Grading grading,
-      Collection<Item> items,
-      Map<String, Integer> best,
-      String kind,
-      BigDecimal outOf,
-      BigDecimal wanted) {
+  public static Optional<Needed> needed(
+      Grading grading, Collection<Item> items, String kind, BigDecimal outOf, BigDecimal wanted) {
     if (!grading.kinds().isEmpty() && grading.kind(kind).isEmpty()) {
       return Optional.empty();
     }
-    // The mark rises evenly with the points of one work: two of its values give them all, as long
-    // as the same works count.
-    BigDecimal low = with(grading, items, best, kind, outOf, BigDecimal.ZERO);
-    BigDecimal high = with(grading, items, best, kind, outOf, outOf);
-    BigDecimal rise = high.subtract(low);
-    if (rise.signum() <= 0) {
-      return Optional.empty();
+    BigDecimal most = with(grading, items, kind, outOf, outOf);
+    if (most.compareTo(wanted) < 0) {
+      return Optional.of(new Needed(Optional.empty(), most));
     }
-    BigDecimal points =
-        wanted.subtract(low).divide(rise, EXACT).multiply(outOf).max(BigDecimal.ZERO);
-    return Optional.of(TypedPoints.plain(points.setScale(1, RoundingMode.UP)));
+    // More points never bring less: the first tenth that is enough is looked for by halves.
+    int low = 0;
+    int high = outOf.multiply(BigDecimal.TEN).setScale(0, RoundingMode.CEILING).intValueExact();
+    while (low < high) {
+      int middle = (low + high) / 2;
+      if (with(grading, items, kind, outOf, BigDecimal.valueOf(middle, 1)).compareTo(wanted) < 0) {
+        low = middle + 1;
+      } else {
+        high = middle;
+      }
+    }
+    return Optional.of(
+        new Needed(Optional.of(TypedPoints.plain(BigDecimal.valueOf(low, 1).min(outOf))), most));
   }
 
   private static BigDecimal with(
-      Grading grading,
-      Collection<Item> items,
-      Map<String, Integer> best,
-      String kind,
-      BigDecimal outOf,
-      BigDecimal points) {
+      Grading grading, Collection<Item> items, String kind, BigDecimal outOf, BigDecimal points) {
     List<Item> all = new ArrayList<>(items);
     all.add(new Item(kind, State.GIVEN, points, outOf));
-    return of(grading, all, best).percent().orElse(BigDecimal.ZERO);
+    return of(grading, all).percent().orElse(BigDecimal.ZERO);
   }
 }

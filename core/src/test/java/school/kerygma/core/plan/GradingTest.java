@@ -18,6 +18,9 @@ class GradingTest {
   void aGradeInWritingIsReadBackTheSame() {
     assertThat(SEVENTY_THIRTY.toString()).isEqualTo("Homework 70, Quizzes 30 on 4");
     assertThat(SEVENTY_THIRTY.kinds().get(1)).isEqualTo(new Grading.Kind("Quizzes", 30, 4));
+    assertThat(Grading.parse("Homework 70, Quizzes 30 on 4 best 5").kinds().get(1).best())
+        .isEqualTo(5);
+    assertThat(Grading.parse("Personal best 100").kinds().get(0).name()).isEqualTo("Personal best");
     assertThat(Grading.parse("  ")).isEqualTo(Grading.NONE);
     assertThat(Grading.parse("Part 2 work 40, Unit 1 60").kinds().get(0).name())
         .isEqualTo("Part 2 work");

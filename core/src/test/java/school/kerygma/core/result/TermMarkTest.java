@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
 import java.util.List;
-import java.util.Map;
-import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.result.TermMark.Item;
@@ -19,7 +17,7 @@ class TermMarkTest {
   private static final Grading WEIGHED = Grading.parse("Homework 70, Daily work 30 on 4");
 
   private static BigDecimal percent(Grading grading, List<Item> items) {
-    return TermMark.of(grading, items, Map.of()).percent().orElseThrow();
+    return TermMark.of(grading, items).percent().orElseThrow();
   }
 
   /** Five daily marks 1, 1, 0, 1, 1 on a four-point scale are 3.2. */
@@ -33,8 +31,7 @@ class TermMarkTest {
                 Item.given("Daily work", "1", "1"),
                 Item.given("daily work", "0", "1"),
                 Item.given("Daily work", "1", "1"),
-                Item.given("Daily work", "1", "1")),
-            Map.of());
+                Item.given("Daily work", "1", "1")));
     assertThat(mark.kinds().get("Daily work").scaled()).contains(new BigDecimal("3.2"));
     assertThat(mark.percent()).contains(new BigDecimal("80.00"));
   }
@@ -48,7 +45,7 @@ class TermMarkTest {
         .isEqualByComparingTo("71.00");
     assertThat(percent(WEIGHED, List.of(Item.given("Homework", "20", "25"))))
         .isEqualByComparingTo("80.00");
-    assertThat(TermMark.of(WEIGHED, List.of(), Map.of()).percent()).isEmpty();
+    assertThat(TermMark.of(WEIGHED, List.of()).percent()).isEmpty();
   }
 
   @Test
@@ -73,9 +70,8 @@ class TermMarkTest {
             Item.given("Homework", "9", "10"),
             Item.given("Homework", "8", "10"),
             Item.given("Homework", "1", "0"));
-    assertThat(TermMark.of(WEIGHED, items, Map.of("homework", 2)).percent())
-        .contains(new BigDecimal("90.00"));
-    assertThat(TermMark.of(WEIGHED, items, Map.of()).percent()).contains(new BigDecimal("73.33"));
+    assertThat(TermMark.of(BEST, items).percent()).contains(new BigDecimal("90.00"));
+    assertThat(TermMark.of(WEIGHED, items).percent()).contains(new BigDecimal("73.33"));
   }
 
   @Test
@@ -85,22 +81,47 @@ class TermMarkTest {
         .isEqualByComparingTo("70");
   }
 
+  private static final Grading BEST = Grading.parse("Homework 70 best 2, Daily work 30 on 4");
+
+  private static TermMark.Needed needed(
+      Grading grading, List<Item> items, String outOf, String wanted) {
+    return TermMark.needed(
+            grading, items, "Homework", new BigDecimal(outOf), new BigDecimal(wanted))
+        .orElseThrow();
+  }
+
+  /** By hand: 20 / 25 and 1 / 2 come to 71; with p of 25 more, 70 (20 + p) / 50 + 15 is 75. */
   @Test
-  void whatIsNeededIsWhatBringsIt() {
+  void whatIsNeededIsTheFirstTenthThatBringsIt() {
     List<Item> items =
         List.of(Item.given("Homework", "20", "25"), Item.given("Daily work", "1", "2"));
-    BigDecimal needed =
-        TermMark.needed(
-                WEIGHED, items, Map.of(), "Homework", new BigDecimal(25), new BigDecimal(75))
-            .orElseThrow();
-    assertThat(needed).isEqualByComparingTo("22.9");
+    BigDecimal points = needed(WEIGHED, items, "25", "75").points().orElseThrow();
+    assertThat(points).isEqualByComparingTo("22.9");
     assertThat(
             percent(
                 WEIGHED, List.of(items.get(0), items.get(1), Item.given("Homework", "22.9", "25"))))
         .isGreaterThanOrEqualTo(new BigDecimal("75"));
     assertThat(
-            TermMark.needed(
-                WEIGHED, items, Map.of(), "Attendance", BigDecimal.TEN, new BigDecimal(75)))
-        .isEqualTo(Optional.empty());
+            percent(
+                WEIGHED, List.of(items.get(0), items.get(1), Item.given("Homework", "22.8", "25"))))
+        .isLessThan(new BigDecimal("75"));
+    assertThat(TermMark.needed(WEIGHED, items, "Attendance", BigDecimal.TEN, new BigDecimal(75)))
+        .isEmpty();
+  }
+
+  @Test
+  void whatCannotBeHadSaysWhatAllPointsBring() {
+    TermMark.Needed none = needed(WEIGHED, List.of(Item.given("Homework", "0", "10")), "10", "90");
+    assertThat(none.points()).isEmpty();
+    assertThat(none.most()).isEqualByComparingTo("50");
+  }
+
+  @Test
+  void whereTheBestCountOneMoreMustBeBetterThanTheWeakerOfThem() {
+    List<Item> items =
+        List.of(Item.given("Homework", "6", "10"), Item.given("Homework", "8", "10"));
+    // 8 and p of 10 come to 75 when p is 7.
+    assertThat(needed(BEST, items, "10", "75").points().orElseThrow()).isEqualByComparingTo("7");
+    assertThat(needed(BEST, items, "10", "70").points().orElseThrow()).isEqualByComparingTo("0");
   }
 }

@@ -6,7 +6,6 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Random;
 import org.apache.poi.ss.usermodel.Cell;
 import org.apache.poi.ss.usermodel.Row;
@@ -62,10 +61,7 @@ class TermMarkAgainstASpreadsheetTest {
         double expected =
             book.getCreationHelper().createFormulaEvaluator().evaluate(cell).getNumberValue();
         double found =
-            TermMark.of(grading, items, Map.of())
-                .percent()
-                .map(BigDecimal::doubleValue)
-                .orElse(-1.0);
+            TermMark.of(grading, items).percent().map(BigDecimal::doubleValue).orElse(-1.0);
         assertThat(BigDecimal.valueOf(found))
             .as("student " + student + ", seed " + SEED)
             .isEqualByComparingTo(BigDecimal.valueOf(expected).setScale(2, RoundingMode.HALF_UP));

@@ -9,6 +9,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -40,6 +41,7 @@ class LookingController {
   private final LookingPage page;
   private final TaskRubric rubric;
   private final Results results;
+  private final Excused excused;
   private final HandIns handIns;
   private final Tasks tasks;
   private final Sections sections;
@@ -49,6 +51,7 @@ class LookingController {
       LookingPage page,
       TaskRubric rubric,
       Results results,
+      Excused excused,
       HandIns handIns,
       Tasks tasks,
       Sections sections,
@@ -56,6 +59,7 @@ class LookingController {
     this.page = page;
     this.rubric = rubric;
     this.results = results;
+    this.excused = excused;
     this.handIns = handIns;
     this.tasks = tasks;
     this.sections = sections;
@@ -86,7 +90,24 @@ class LookingController {
         Optional.ofNullable(version),
         nameless,
         model);
+    model.addAttribute("excused", excused.of(section).contains(new Excused.Key(task, student)));
     return "results/look";
+  }
+
+  /** Excuses a student from a task, or no longer. */
+  @PostMapping("/sections/{section}/tasks/{task}/work/{student}/excused")
+  String excuse(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID section,
+      @PathVariable UUID task,
+      @PathVariable UUID student,
+      @RequestParam boolean excuse) {
+    check(me, section, task);
+    if (!sections.get(section).students().contains(student)) {
+      throw Problem.notFound();
+    }
+    excused.set(section, new Excused.Key(task, student), excuse);
+    return "redirect:/sections/" + section + "/tasks/" + task + "/work/" + student;
   }
 
   /** Where a version is looked at. */

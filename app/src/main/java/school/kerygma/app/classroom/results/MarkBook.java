@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Predicate;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.classroom.handin.HandIns;
@@ -52,8 +53,13 @@ public class MarkBook {
     }
   }
 
-  /** A student with what comes of all cells. */
-  public record Row(UUID student, String name, List<Cell> cells, TermMark mark) {}
+  /**
+   * A student with what comes of all cells.
+   *
+   * @param items what counts, as the mark is computed from it
+   */
+  public record Row(
+      UUID student, String name, List<Cell> cells, List<TermMark.Item> items, TermMark mark) {}
 
   /** The whole of it. */
   public record Table(List<Column> columns, List<Row> rows) {}
@@ -63,6 +69,7 @@ public class MarkBook {
   private final Results results;
   private final TaskRubric rubric;
   private final Postings postings;
+  private final Excused excused;
   private final People people;
   private final Clock clock;
 
@@ -72,6 +79,7 @@ public class MarkBook {
       Results results,
       TaskRubric rubric,
       Postings postings,
+      Excused excused,
       People people,
       Clock clock) {
     this.tasks = tasks;
@@ -79,17 +87,29 @@ public class MarkBook {
     this.results = results;
     this.rubric = rubric;
     this.postings = postings;
+    this.excused = excused;
     this.people = people;
     this.clock = clock;
   }
 
   /** The marks of a section in its term: tasks that are handed in here, or worth points. */
   public Table of(SectionView section) {
+    return read(section, section.students(), any -> true);
+  }
+
+  /** The marks of one student, for their own eyes: of what was handed back. */
+  Table own(SectionView section, UUID student) {
     Instant now = clock.instant();
+    return read(section, Set.of(student), r -> r.isBack(now));
+  }
+
+  private Table read(SectionView section, Set<UUID> students, Predicate<ResultView> seen) {
+    Instant now = clock.instant();
+    Set<Excused.Key> notCounted = excused.of(section.id());
     Map<UUID, Map<UUID, Set<UUID>>> handedIn = handIns.handedIn(section.id());
     Map<UUID, Map<UUID, ResultView>> given = new HashMap<>();
     Map<UUID, ResultView> byVersion = new HashMap<>();
-    for (ResultView r : results.ofSection(section.id())) {
+    for (ResultView r : results.ofSection(section.id()).stream().filter(seen).toList()) {
       given.computeIfAbsent(r.task(), first -> new HashMap<>()).put(r.student(), r);
       r.handIn().ifPresent(h -> byVersion.put(h, r));
     }
@@ -112,9 +132,9 @@ public class MarkBook {
                     .thenComparing(TaskView::title))
             .map(t -> column(t, section, given.getOrDefault(t.id(), Map.of()), standing))
             .toList();
-    Map<UUID, People.Contact> names = people.contacts(section.students());
+    Map<UUID, People.Contact> names = people.contacts(students);
     List<Row> rows = new ArrayList<>();
-    for (UUID student : section.students()) {
+    for (UUID student : students) {
       List<Cell> cells = new ArrayList<>();
       List<TermMark.Item> items = new ArrayList<>();
       for (Column column : columns) {
@@ -130,7 +150,14 @@ public class MarkBook {
                             .filter(byVersion::containsKey)
                             .map(byVersion::get)
                             .max(Comparator.comparing(ResultView::at)));
-        Cell cell = cell(column, result, !versions.isEmpty(), now);
+        Cell cell =
+            notCounted.contains(new Excused.Key(column.task().id(), student))
+                ? new Cell(
+                    column.task().id(),
+                    TermMark.State.EXCUSED,
+                    Optional.empty(),
+                    !versions.isEmpty())
+                : cell(column, result, !versions.isEmpty(), now);
         cells.add(cell);
         column
             .outOf()
@@ -148,7 +175,8 @@ public class MarkBook {
               student,
               There.in(names, student).name(),
               cells,
-              TermMark.of(section.grading(), items, Map.of())));
+              items,
+              TermMark.of(section.grading(), items)));
     }
     rows.sort(Comparator.comparing(Row::name));
     return new Table(columns, rows);

@@ -40,7 +40,8 @@ class GradingController {
       @RequestParam List<String> weight,
       @RequestParam List<String> scale,
       @RequestParam(defaultValue = "") List<String> late,
-      @RequestParam(defaultValue = "") List<String> lateMost) {
+      @RequestParam(defaultValue = "") List<String> lateMost,
+      @RequestParam(defaultValue = "") List<String> best) {
     check(me, id);
     List<Grading.Kind> kinds = new ArrayList<>();
     try {
@@ -51,7 +52,8 @@ class GradingController {
                   kind.get(i),
                   number(weight, i),
                   number(scale, i),
-                  new LateRule(number(late, i), number(lateMost, i))));
+                  new LateRule(number(late, i), number(lateMost, i)),
+                  number(best, i)));
         }
       }
       sections.grade(id, seen, new Grading(kinds), Optional.ofNullable(grade));

@@ -3,6 +3,7 @@ package school.kerygma.app.classroom.results;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.math.BigDecimal;
+import java.net.http.HttpClient;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -11,10 +12,12 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
+import school.kerygma.app.Caller;
 import school.kerygma.app.DemoServer;
 import school.kerygma.app.ScopedClock;
 import school.kerygma.app.TestSchool;
 import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.Sections;
@@ -92,5 +95,56 @@ class MarkBookTest {
 
   private static Optional<BigDecimal> mark(TestSchool school, UUID student) {
     return row(school, student).mark().percent();
+  }
+
+  @Test
+  void aStudentSeesWhatWasHandedBackAndWhatMoreWouldBringAndExcusedWorkDoesNotCount()
+      throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 2);
+    UUID paper =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("A model on paper", 20, Map.of(school.section(), MONDAY))
+                    .worth(10, ""));
+    UUID second =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("A second model", 20, Map.of(school.section(), MONDAY)).worth(10, ""));
+    school.post(MONDAY, paper, second);
+    UUID student = List.copyOf(school.students()).getFirst();
+    Results results = DemoServer.bean(Results.class);
+    for (UUID task : List.of(paper, second)) {
+      results.give(
+          new Results.Work(task, school.section(), student, Optional.empty()),
+          school.teacher(),
+          new Given(
+              List.of(),
+              Optional.of(new BigDecimal(task.equals(paper) ? 8 : 2)),
+              Optional.of(BigDecimal.TEN),
+              ""),
+          Results.NONE);
+    }
+    results.handBack(paper, school.section(), Set.of(student), BEFORE);
+    HttpClient own =
+        Caller.byCard(DemoServer.bean(People.class).cardLinks(Set.of(student)).get(student));
+    String page = "/class/marks/" + school.section();
+    assertThat(Caller.get(own, page).body()).contains("80\u00a0%").doesNotContain("2 / 10");
+    assertThat(Caller.get(own, page + "?wanted=85&outOf=10").body())
+        .contains("9 of 10 points bring 85\u00a0%");
+    assertThat(Caller.get(own, page + "?wanted=95&outOf=10").body())
+        .contains("Even all 10 points bring 90\u00a0%");
+    assertThat(Caller.get(own, page + "?wanted=95&outOf=1O").body())
+        .contains("Give two plain numbers");
+    results.handBack(second, school.section(), Set.of(student), BEFORE);
+    assertThat(Caller.get(own, page).body()).contains("50\u00a0%");
+    HttpClient desk = Caller.teacher(school.email());
+    String work = "/sections/" + school.section() + "/tasks/" + second + "/work/" + student;
+    Caller.form(desk, work + "/excused", "excuse", "true");
+    assertThat(Caller.get(desk, work).body()).contains("Excused: it counts for nothing.");
+    assertThat(Caller.get(own, page).body()).contains("80\u00a0%").contains("excused");
+    Caller.form(desk, work + "/excused", "excuse", "false");
+    assertThat(Caller.get(own, page).body()).contains("50\u00a0%");
   }
 }

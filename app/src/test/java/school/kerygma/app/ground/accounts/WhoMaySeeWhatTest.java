@@ -169,6 +169,8 @@ class WhoMaySeeWhatTest {
     THINGS.put("the term", "/sections/" + section + "/term");
     THINGS.put("the term as CSV", "/sections/" + section + "/term.csv");
     THINGS.put("a student's term", "/sections/" + section + "/term/" + imani);
+    THINGS.put("Imani's marks", "/class/marks/" + section);
+    THINGS.put("her marks for her family", "/family/marks/" + section + "/" + imani);
     THINGS.put("the reminders", "/sections/" + section + "/reminders");
     THINGS.put("a classmate's receipt", "/class/hand-ins/" + work);
     THINGS.put("a classmate's page", "/media/hand-ins/" + file + "/1/s");
@@ -270,6 +272,8 @@ class WhoMaySeeWhatTest {
     "the term as CSV, in, s, s, -, -, -, -, -, -",
     "a student's term, in, s, s, -, -, -, -, -, -",
     "the reminders, in, s, s, -, -, -, -, -, -",
+    "Imani's marks, in, -, -, -, -, s, -, -, -",
+    "her marks for her family, in, -, -, -, -, -, -, s, -",
     "a classmate's receipt, in, -, -, -, -, -, -, -, -",
     "a classmate's page, in, s, s, -, -, -, -, -, -",
     "a classmate's file, in, s, s, -, -, -, -, -, -",
