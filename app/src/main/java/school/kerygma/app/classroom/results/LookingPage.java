@@ -17,7 +17,6 @@ import org.springframework.ui.Model;
 import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.SelfChecks;
-import school.kerygma.app.classroom.handin.ShownSheet;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.school.sections.SectionView;
@@ -69,9 +68,8 @@ class LookingPage {
   private final WorkRows rows;
   private final TaskRubric rubric;
   private final Results results;
-  private final ResultMarks marks;
+  private final ShownVersion shownVersion;
   private final HandIns handIns;
-  private final ShownSheet shownSheet;
   private final SelfChecks selfChecks;
   private final Clock clock;
 
@@ -79,17 +77,15 @@ class LookingPage {
       WorkRows rows,
       TaskRubric rubric,
       Results results,
-      ResultMarks marks,
+      ShownVersion shownVersion,
       HandIns handIns,
-      ShownSheet shownSheet,
       SelfChecks selfChecks,
       Clock clock) {
     this.rows = rows;
     this.rubric = rubric;
     this.results = results;
-    this.marks = marks;
+    this.shownVersion = shownVersion;
     this.handIns = handIns;
-    this.shownSheet = shownSheet;
     this.selfChecks = selfChecks;
     this.clock = clock;
   }
@@ -171,8 +167,7 @@ class LookingPage {
         "phrases",
         said.stream().filter(s -> s.criterion().isEmpty()).map(Results.Said::words).toList());
     if (version != null) {
-      shownSheet.of(version.id(), model);
-      model.addAttribute("marks", marks.text(version.id()));
+      shownVersion.show(version, versions, model);
     }
   }
 

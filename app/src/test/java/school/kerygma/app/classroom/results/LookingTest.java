@@ -161,6 +161,8 @@ class LookingTest {
       assertThat(page.getByText(Pattern.compile("Look at 1$"))).isVisible();
       page.getByText(Pattern.compile("Look at 1$")).click();
       assertThat(page.locator(".seats [aria-current]")).containsText("2nd time");
+      assertThat(page.locator(".changes ins").last()).containsText("because the deck is thin.");
+      Chromium.assertAccessible(page);
     }
   }
 
