@@ -42,7 +42,7 @@ class ClassAnswers {
   }
 
   /** A section's answers to the questions of a stop. */
-  record OfStop(String section, int number, String stop, List<Tally> lines) {}
+  record OfStop(String section, UUID id, int number, String stop, List<Tally> lines) {}
 
   /**
    * What a teacher reads.
@@ -103,7 +103,7 @@ class ClassAnswers {
                 .map(q -> line(q, section, names, answers))
                 .toList();
         if (!lines.isEmpty()) {
-          shown.add(new OfStop(section.name(), stop.number(), stop.title(), lines));
+          shown.add(new OfStop(section.name(), stop.id(), stop.number(), stop.title(), lines));
         }
       }
     }

@@ -25,7 +25,7 @@ import school.kerygma.media.picture.Upright;
 
 /** Where the files that were handed in lie, and what was made of them. */
 @Component
-class HandInFiles {
+public class HandInFiles {
 
   private static final String UNDER = "handins/";
 
@@ -141,7 +141,7 @@ class HandInFiles {
    * All pages of a version that can be shown, in their order, as one PDF; files without pages are
    * not in it.
    */
-  void writePdf(HandInVersion version, String title, OutputStream to) throws IOException {
+  public void writePdf(HandInVersion version, String title, OutputStream to) throws IOException {
     List<Supplier<byte[]>> pages = new ArrayList<>();
     for (HandedFile file : version.listed()) {
       for (int page = 1; page <= file.pages(); page++) {

@@ -15,6 +15,7 @@ import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.talk.scripts.AnswerTalk;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
@@ -30,6 +31,7 @@ class QuestionBoxController {
   private final Scripts scripts;
   private final WordsAsSaid wordsAsSaid;
   private final StopOrder stopOrder;
+  private final AnswerTalk answerTalk;
   private final Gate gate;
 
   QuestionBoxController(
@@ -38,12 +40,14 @@ class QuestionBoxController {
       Scripts scripts,
       WordsAsSaid wordsAsSaid,
       StopOrder stopOrder,
+      AnswerTalk answerTalk,
       Gate gate) {
     this.box = box;
     this.questions = questions;
     this.scripts = scripts;
     this.wordsAsSaid = wordsAsSaid;
     this.stopOrder = stopOrder;
+    this.answerTalk = answerTalk;
     this.gate = gate;
   }
 
@@ -73,7 +77,7 @@ class QuestionBoxController {
    * Answers questions.
    *
    * @param how "one": to who asked; "all": to everybody where it was asked; "stop": to everybody,
-   *     in a new stop whose words they are
+   *     in a new stop whose words they are; "talk": the same in a walkthrough of its own
    */
   @PostMapping("/questions/answers")
   String answer(
@@ -84,13 +88,20 @@ class QuestionBoxController {
       @RequestParam(defaultValue = "one") String how) {
     List<Questions.Line> lines = checked(me, ids);
     List<UUID> all = lines.stream().map(Questions.Line::id).toList();
-    if (!how.equals("stop")) {
+    if (!how.equals("stop") && !how.equals("talk")) {
       questions.answer(me.id(), all, heading, words, how.equals("all"));
       return "redirect:/questions";
     }
     UUID walkthrough = lines.getFirst().about().walkthrough().orElseThrow(Problem::unreadable);
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, walkthrough);
     UUID answer = questions.answer(me.id(), all, heading, words, true);
+    String question = heading.isBlank() ? lines.getFirst().words() : heading;
+    if (how.equals("talk")) {
+      AnswerTalk.Begun begun =
+          answerTalk.begin(me.id(), question, lines.getFirst().about().stop(), words);
+      questions.answerIn(answer, begun.stop());
+      return "redirect:/walkthroughs/" + begun.walkthrough();
+    }
     int after =
         scripts.stopsOf(walkthrough).stream()
             .filter(s -> Optional.of(s.id()).equals(lines.getFirst().about().stop()))
@@ -98,7 +109,7 @@ class QuestionBoxController {
             .findFirst()
             .orElse(scripts.stopsOf(walkthrough).size());
     UUID stop = stopOrder.addStop(walkthrough, after);
-    scripts.entitle(stop, heading.isBlank() ? lines.getFirst().words() : heading);
+    scripts.entitle(stop, question);
     wordsAsSaid.reword(stop, words);
     questions.answerIn(answer, stop);
     return "redirect:/walkthroughs/" + walkthrough + "#stop-" + stop;

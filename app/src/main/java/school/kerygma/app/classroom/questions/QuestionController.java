@@ -109,8 +109,14 @@ class QuestionController {
         + "/questions";
   }
 
-  /** A question as its asker reads it. */
-  record Mine(String about, Questions.Own question, Optional<String> answeredIn) {}
+  /**
+   * A question as its asker reads it.
+   *
+   * @param answeredIn a new stop that says the answer
+   * @param inTalk a walkthrough of its own that says it, once it is recorded
+   */
+  record Mine(
+      String about, Questions.Own question, Optional<String> answeredIn, Optional<String> inTalk) {}
 
   @GetMapping({"/class/questions", "/family/questions"})
   String own(@AuthenticationPrincipal SignedIn me, Model model) {
@@ -129,14 +135,16 @@ class QuestionController {
         "own",
         own.stream()
             .map(
-                q ->
-                    new Mine(
-                        named.of(q.about()),
-                        q,
-                        q.answer()
-                            .flatMap(Questions.Answered::stop)
-                            .map(stops::get)
-                            .map(s -> s.number() + " " + s.title())))
+                q -> {
+                  Optional<StopView> said =
+                      q.answer().flatMap(Questions.Answered::stop).map(stops::get);
+                  boolean here = said.map(StopView::walkthrough).equals(q.about().walkthrough());
+                  return new Mine(
+                      named.of(q.about()),
+                      q,
+                      said.filter(s -> here).map(s -> s.number() + " " + s.title()),
+                      said.filter(s -> !here && s.recorded()).map(StopView::title));
+                })
             .toList());
     model.addAttribute("home", me.role() == Role.GUARDIAN ? "/family" : "/class");
     return "questions/own";

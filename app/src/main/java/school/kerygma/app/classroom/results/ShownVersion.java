@@ -14,7 +14,10 @@ import school.kerygma.app.classroom.handin.ShownSheet;
 import school.kerygma.core.There;
 import school.kerygma.core.handin.TextChanges;
 
-/** A version of a student's work on a page: its sheet, the marks on it, what changed since the one before. */
+/**
+ * A version of a student's work on a page: its sheet, the marks on it, what changed since the one
+ * before.
+ */
 @Component
 class ShownVersion {
 

@@ -252,7 +252,7 @@ public class Scripts implements Keeps, TaskUse, PageUse {
     return entity(stop).walkthroughId();
   }
 
-  private StopView get(UUID stop) {
+  StopView get(UUID stop) {
     return stopsOf(walkthroughOf(stop)).stream()
         .filter(s -> s.id().equals(stop))
         .findFirst()

@@ -8,6 +8,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.net.http.HttpClient;
+import java.net.http.HttpResponse;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -142,6 +143,42 @@ class QuestionBoxTest {
       assertThat(page.locator(".own-questions")).containsText("Said in stop 2");
       Chromium.assertAccessible(page);
     }
+  }
+
+  @Test
+  void aQuestionThatManyAskBeginsAWalkthroughOnThePageWhereItWasAsked() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID walkthrough = posted(school);
+    UUID student = school.students().iterator().next();
+    StopView asked = scripts.stopsOf(walkthrough).getFirst();
+    DemoServer.bean(Questions.class)
+        .ask(
+            school.section(),
+            student,
+            student,
+            new Questions.About(
+                Optional.of(walkthrough), Optional.of(asked.id()), 1000, Optional.empty()),
+            "How thick is the card?");
+    UUID question = TestSchool.id("select id from question where asker_id = ?", student);
+    HttpClient desk = Caller.teacher(school.email());
+    HttpResponse<String> begun =
+        Caller.form(
+            desk,
+            "/questions/answers",
+            "ids",
+            question.toString(),
+            "words",
+            "Two millimeters.",
+            "how",
+            "talk");
+    String page = Caller.location(begun);
+    UUID talk = UUID.fromString(page.substring(page.lastIndexOf('/') + 1));
+    StopView only = scripts.stopsOf(talk).getFirst();
+    assertThat(scripts.stopsOf(talk)).hasSize(1);
+    assertThat(only.title()).isEqualTo("How thick is the card?");
+    assertThat(only.script()).isEqualTo("Two millimeters.");
+    assertThat(only.sight()).isEqualTo(asked.sight());
+    assertThat(scripts.titleOf(talk)).isEqualTo("How thick is the card?");
   }
 
   @Test
