@@ -57,3 +57,13 @@ create table excused (
 );
 create index on excused (section_id);
 create index on excused (student_id);
+
+-- What a teacher says aloud at a note on a page of work.
+create table result_voice (
+  mark_id    uuid        primary key references result_mark on delete cascade,
+  teacher_id uuid        not null references person on delete cascade,
+  state      varchar(10) not null,
+  length_ms  bigint      not null,
+  begun_at   timestamptz not null
+);
+create index on result_voice (teacher_id);

@@ -227,8 +227,10 @@ class Looked {
       this.#problem(book.problem ?? '');
       this.main.querySelectorAll('[data-deed=back]').forEach((b) => (b.disabled = !book.canTakeBack));
       this.main.querySelectorAll('[data-deed=away]').forEach((b) => (b.hidden = !book.selected));
+      this.#tellNotes();
     };
     book.open();
+    this.#tellNotes();
     this.main.querySelectorAll('.work img').forEach((i) => i.addEventListener('load', () => book.sheets.forEach((s) => s.draw())));
     this.main.querySelectorAll('[data-verb]').forEach((b) =>
       b.addEventListener('click', () => {
@@ -247,6 +249,12 @@ class Looked {
       this.#keepNote();
     });
     this.#drawOwn();
+  }
+
+  /** At a note a word can be spoken. */
+  #tellNotes() {
+    this.main.notes = this.book.marks.filter((m) => m.kind === 'note').map((m) => ({ id: m.id, words: m.words.replaceAll('\n', ' ') }));
+    document.dispatchEvent(new CustomEvent('kerygma:notes', { detail: this.main.notes }));
   }
 
   #showTool() {

@@ -7,6 +7,7 @@ import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Frame;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
@@ -147,6 +148,16 @@ public final class Chromium implements AutoCloseable {
     Page page = context.newPage();
     page.navigate(DemoServer.bean(People.class).cardLinks(Set.of(person)).get(person));
     return page;
+  }
+
+  /** A recorder has recorded for so many seconds; on a busy machine it may be more. */
+  public static void recorded(Locator clock, int seconds) {
+    clock
+        .page()
+        .waitForFunction(
+            "([clock, wanted]) => { const [minutes, seconds] = clock.textContent.split(' ')[0].split(':').map(Number);"
+                + " return 60 * minutes + seconds >= wanted; }",
+            List.of(clock.elementHandle(), seconds));
   }
 
   public List<String> faults() {

@@ -17,9 +17,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.talk.scores.SaidTest;
 import school.kerygma.app.talk.scripts.Scripts;
-import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
-import school.kerygma.core.handout.Box;
 
 /**
  * Takes the pictures of docs/screenshots from the demonstration school; run by ./kerygma shots
@@ -104,6 +102,9 @@ class ScreenshotsTest {
       teacher.navigate(home + "/plan/day?day=2026-09-30");
       take(teacher, "day");
       work(teacher, home + "/sections/" + section);
+      UUID noted = TestSchool.id("select student_id from note where kind = 'NOTE' limit 1");
+      teacher.navigate(home + "/sections/" + section + "/term/" + noted);
+      take(teacher, "term");
       Page wide = chromium.context(1280, 800).newPage();
       wide.navigate(cards.get(student));
       at(wide, 32);
@@ -120,8 +121,6 @@ class ScreenshotsTest {
       take(family, "familypage");
       record(teacher, home + "/walkthroughs/" + bridge + "/lectern");
       Page editor = chromium.teacher(desk);
-      editor.navigate(home + "/handouts/" + newEdition() + "/edition");
-      take(editor, "edition");
       editor.navigate(home + "/walkthroughs/" + bridge);
       editor.locator(".script-row[data-ready]").last().waitFor();
       pagesAreThere(editor, 3);
@@ -211,44 +210,6 @@ class ScreenshotsTest {
         "() => [...document.querySelectorAll('.work canvas.marks[data-page]')].some(c => c.dataset.marks)"
             + " && [...document.querySelectorAll('.work img')].every(i => i.complete && i.naturalWidth > 0)");
     take(teacher, "work");
-  }
-
-  /** A sheet that was changed after two stops had been written about it. */
-  private static UUID newEdition() throws IOException {
-    UUID teacher = TestSchool.id("select id from person where email = ?", DemoServer.TEACHER);
-    TestSchool school =
-        new TestSchool(teacher, DemoServer.TEACHER, teacher, teacher, java.util.Set.of());
-    UUID handout =
-        Papers.bring(
-            school,
-            TestSheets.pdf(
-                directory.resolve("The load test.pdf"),
-                List.of(
-                    "The load test",
-                    "Hang the bucket on your model.",
-                    "Add water until the model bends.",
-                    "Bring your load table on paper.",
-                    "Due Friday, October 9")));
-    UUID page = Papers.pages(handout).getFirst();
-    Scripts scripts = DemoServer.bean(Scripts.class);
-    UUID walkthrough = scripts.write(teacher, "The load test");
-    DemoServer.bean(StopOrder.class).addStop(walkthrough, 1);
-    List<StopView> stops = scripts.stopsOf(walkthrough);
-    scripts.show(stops.get(0).id(), page, new Box(60, 112, 500, 60));
-    scripts.show(stops.get(1).id(), page, new Box(60, 190, 500, 70));
-    Papers.bringEdition(
-        school,
-        handout,
-        TestSheets.pdf(
-            directory.resolve("The load test, new.pdf"),
-            List.of(
-                "The load test",
-                "Work in pairs, with one helper.",
-                "Hang the bucket on your model.",
-                "Add water until the model bends.",
-                "Hand in your load table online.",
-                "Due Monday, October 12")));
-    return handout;
   }
 
   private static void record(Page teacher, String lectern) {

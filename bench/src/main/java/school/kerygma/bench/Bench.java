@@ -13,7 +13,7 @@ public final class Bench {
    * @param arguments the application's runnable jar, the address of an empty database for the
    *     starts, that of another for the demonstration school, a narration, and the names of the
    *     measurements to take: pages, papers, words, start, roll, beacons, player, repair, plan,
-   *     proof, feeds, morning; none means all
+   *     proof, feeds, morning, evening; none means all
    */
   public static void main(String[] arguments) throws Exception {
     List<String> asked = List.of(arguments).subList(4, arguments.length);
@@ -33,7 +33,8 @@ public final class Bench {
     if (wanted.test("roll")) {
       YearRolled.measure();
     }
-    if (List.of("beacons", "player", "repair", "plan", "proof", "feeds", "morning").stream()
+    if (List.of("beacons", "player", "repair", "plan", "proof", "feeds", "morning", "evening")
+        .stream()
         .anyMatch(wanted)) {
       try (BenchSchool school = new BenchSchool(arguments[2])) {
         if (wanted.test("beacons")) {
@@ -50,6 +51,9 @@ public final class Bench {
         }
         if (wanted.test("morning")) {
           Morning.measure(school, arguments[2]);
+        }
+        if (wanted.test("evening")) {
+          EveningTime.measure(school);
         }
         if (wanted.test("repair")) {
           RepairTime.measure(school, Path.of(arguments[3]));

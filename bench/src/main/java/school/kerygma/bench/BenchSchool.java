@@ -23,6 +23,7 @@ final class BenchSchool implements AutoCloseable {
 
   private final ConfigurableApplicationContext context;
   private final String address;
+  private final Statements statements = new Statements();
 
   BenchSchool(String database) throws IOException {
     int port;
@@ -32,6 +33,7 @@ final class BenchSchool implements AutoCloseable {
     address = "http://127.0.0.1:" + port;
     context =
         new SpringApplicationBuilder(KerygmaApplication.class)
+            .initializers(c -> c.getBeanFactory().addBeanPostProcessor(statements))
             .run(
                 "--server.port=" + port,
                 "--kerygma.address=" + address,
@@ -40,6 +42,11 @@ final class BenchSchool implements AutoCloseable {
                 "--kerygma.clock.start=2026-09-30T13:15:00Z",
                 "--logging.level.root=warn",
                 "--spring.datasource.url=" + database);
+  }
+
+  /** How many statements were prepared since it was started. */
+  long statements() {
+    return statements.count();
   }
 
   String address() {

@@ -37,6 +37,8 @@ public final class Evening {
     NOTHING_UP,
     /** A stop is said again. */
     SAY_AGAIN,
+    /** What is said, written and posted disagrees. */
+    PROOF,
     /** Work is looked at. */
     LOOK,
     /** Students are reminded of what was due. */

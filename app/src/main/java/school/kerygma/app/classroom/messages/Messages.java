@@ -31,6 +31,7 @@ import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.There;
+import school.kerygma.core.audience.MorningAfter;
 
 /**
  * Writes the messages when a delivery goes up, in the same transaction: one for every student and
@@ -79,7 +80,7 @@ class Messages implements Remembers {
   void on(DeliveryWentUp event) {
     DeliveryView delivery = event.delivery();
     SectionView section = sections.get(delivery.section());
-    Instant soon = clock.instant().plus(gather);
+    Instant soon = soon(section);
     Instant toFamilies =
         evening.map(time -> section.calendar().nextAt(clock.instant(), time)).orElse(soon);
     Map<UUID, DayOfWeek> weekly = wishes.weekly();
@@ -118,7 +119,7 @@ class Messages implements Remembers {
     messages
         .about(delivery.id())
         .forEach(m -> told.computeIfAbsent(m.toId(), added -> new ArrayList<>()).add(m));
-    Instant soon = clock.instant().plus(gather);
+    Instant soon = soon(section);
     Map<UUID, People.Contact> contacts = people.contacts(told.keySet());
     String changes = letters.changes(delivery, section);
     for (PostingLetters.Piece before :
@@ -139,6 +140,14 @@ class Messages implements Remembers {
             There.in(contacts, piece.to()));
       }
     }
+  }
+
+  /** A little later; at night in the morning. */
+  private Instant soon(SectionView section) {
+    Instant at = clock.instant().plus(gather);
+    return MorningAfter.isAwake(at, section.calendar())
+        ? at
+        : section.calendar().nextAt(at, MorningAfter.EARLIEST);
   }
 
   /** Who has done all that has changed need not know. */

@@ -37,6 +37,7 @@ public class ComeBack {
 
   private final Results results;
   private final ResultMarks marks;
+  private final ResultVoices voices;
   private final TaskRubric rubric;
   private final SelfChecks selfChecks;
   private final HandIns handIns;
@@ -45,6 +46,7 @@ public class ComeBack {
   ComeBack(
       Results results,
       ResultMarks marks,
+      ResultVoices voices,
       TaskRubric rubric,
       SelfChecks selfChecks,
       HandIns handIns,
@@ -53,6 +55,7 @@ public class ComeBack {
     this.tasks = tasks;
     this.results = results;
     this.marks = marks;
+    this.voices = voices;
     this.rubric = rubric;
     this.selfChecks = selfChecks;
   }
@@ -117,6 +120,13 @@ public class ComeBack {
     Optional<ResultView> now = all.isEmpty() ? Optional.empty() : Optional.of(all.removeLast());
     put(now, all, task, version.section(), Optional.of(version.id()), model);
     model.addAttribute("marks", now.isEmpty() ? "[]" : marks.text(version.id()));
+    model.addAttribute(
+        "spoken",
+        now.isEmpty()
+            ? List.of()
+            : voices.of(version.id()).stream()
+                .filter(v -> v.state() == ResultVoices.State.READY)
+                .toList());
     if (seen) {
       now.ifPresent(r -> results.seen(List.of(r)));
     }

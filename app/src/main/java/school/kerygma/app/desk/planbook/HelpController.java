@@ -60,12 +60,18 @@ class HelpController {
           new Question("evening", "followup"),
           new Question("look", "work"),
           new Question("marks", "work"),
+          new Question("term", "term"),
+          new Question("note", "term"),
+          new Question("remind", "followup"),
+          new Question("pace", "term"),
+          new Question("letters", "familypage"),
+          new Question("answer-talk", "questions"),
           new Question("follow", "followup"),
           new Question("time", "section"),
           new Question("substitute", "day"),
           new Question("again", "proof"),
           new Question("next-term", "planbook"),
-          new Question("edition", "edition"));
+          new Question("edition", "handout"));
 
   @GetMapping("/help")
   String help(Model model) {

@@ -8,6 +8,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.ByteArrayInputStream;
+import java.net.http.HttpClient;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -25,6 +26,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import school.kerygma.app.Caller;
 import school.kerygma.app.Chromium;
 import school.kerygma.app.DemoServer;
 import school.kerygma.app.TestSchool;
@@ -32,6 +34,7 @@ import school.kerygma.app.TestSheets;
 import school.kerygma.app.classroom.handin.FilesOfWork;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.Shape;
+import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.core.handin.HandInRule;
@@ -50,7 +53,10 @@ class LookingTest {
 
   @BeforeAll
   static void open() {
-    chromium = new Chromium();
+    // Its stand-in for a microphone beeps.
+    chromium =
+        new Chromium(
+            List.of("--use-fake-ui-for-media-stream", "--use-fake-device-for-media-stream"));
   }
 
   @AfterAll
@@ -247,17 +253,32 @@ class LookingTest {
       kept(page);
       page.reload();
       assertThat(canvas).hasAttribute("data-marks", "ring note");
+      page.getByText("Say a word at a note").click();
+      assertThat(page.getByLabel("At the note")).containsText("Where does it bend?");
+      page.getByText("Speak", new Page.GetByTextOptions().setExact(true)).click();
+      Chromium.recorded(page.locator(".answer-clock"), 2);
+      page.getByText("Stop", new Page.GetByTextOptions().setExact(true)).click();
+      page.getByText("Keep it", new Page.GetByTextOptions().setExact(true)).click();
+      assertThat(page.locator(".spoken audio")).hasCount(1);
+      Chromium.assertAccessible(page);
+      String sound = page.locator(".spoken audio").getAttribute("src");
 
       UUID version = handIns.of(task, student).getFirst().id();
       Page own = Chromium.byCard(phone, student);
       own.navigate(DemoServer.address() + "/class/hand-ins/" + version);
       assertThat(own.locator("canvas.marks")).hasAttribute("data-marks", "");
+      HttpClient card =
+          Caller.byCard(DemoServer.bean(People.class).cardLinks(Set.of(student)).get(student));
+      assertThat(Caller.get(card, sound).statusCode()).isEqualTo(404);
       page.navigate(DemoServer.address() + work);
       page.getByText("Hand back 1").click();
       assertThat(page.locator(".told").first()).containsText("handed back");
       own.reload();
       assertThat(own.locator("canvas.marks")).hasAttribute("data-marks", "ring note");
       assertThat(own.locator(".got")).containsText("5");
+      assertThat(own.locator(".came-back .spoken")).containsText("Where does it bend?");
+      assertThat(Caller.get(card, sound).statusCode()).isEqualTo(200);
+      Chromium.assertAccessible(own);
     }
   }
 }
