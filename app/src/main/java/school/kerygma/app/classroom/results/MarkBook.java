@@ -94,16 +94,38 @@ public class MarkBook {
 
   /** The marks of a section in its term: tasks that are handed in here, or worth points. */
   public Table of(SectionView section) {
-    return read(section, section.students(), any -> true);
+    return read(section, section.students(), any -> true, tasks(section), standing(section));
+  }
+
+  /** The same for who has read its tasks and deliveries already. */
+  public Table of(SectionView section, List<TaskView> tasks, Standing standing) {
+    return read(section, section.students(), any -> true, tasks, standing);
+  }
+
+  /** All tasks of a section's term. */
+  public List<TaskView> tasks(SectionView section) {
+    return tasks.between(
+        List.of(section.id()), section.calendar().firstMonday(), section.calendar().end());
+  }
+
+  private Standing standing(SectionView section) {
+    Instant now = clock.instant();
+    return Standing.of(
+        postings.ofSections(List.of(section.id())).stream().map(d -> d.at(now)).toList(), now);
   }
 
   /** The marks of one student, for their own eyes: of what was handed back. */
   Table own(SectionView section, UUID student) {
     Instant now = clock.instant();
-    return read(section, Set.of(student), r -> r.isBack(now));
+    return read(section, Set.of(student), r -> r.isBack(now), tasks(section), standing(section));
   }
 
-  private Table read(SectionView section, Set<UUID> students, Predicate<ResultView> seen) {
+  private Table read(
+      SectionView section,
+      Set<UUID> students,
+      Predicate<ResultView> seen,
+      List<TaskView> all,
+      Standing standing) {
     Instant now = clock.instant();
     Set<Excused.Key> notCounted = excused.of(section.id());
     Map<UUID, Map<UUID, Set<UUID>>> handedIn = handIns.handedIn(section.id());
@@ -113,14 +135,8 @@ public class MarkBook {
       given.computeIfAbsent(r.task(), first -> new HashMap<>()).put(r.student(), r);
       r.handIn().ifPresent(h -> byVersion.put(h, r));
     }
-    Standing standing =
-        Standing.of(
-            postings.ofSections(List.of(section.id())).stream().map(d -> d.at(now)).toList(), now);
     List<Column> columns =
-        tasks
-            .between(
-                List.of(section.id()), section.calendar().firstMonday(), section.calendar().end())
-            .stream()
+        all.stream()
             .filter(t -> t.sheet().days().containsKey(section.id()))
             .filter(
                 t ->

@@ -1,13 +1,13 @@
 package school.kerygma.app.classroom.results;
 
-import java.nio.file.Path;
+import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.ground.jobs.Job;
 import school.kerygma.app.ground.jobs.Lane;
 import school.kerygma.app.ground.store.MediaStore;
+import school.kerygma.app.ground.store.SpokenAnew;
 import school.kerygma.media.picture.ClipMaker;
 
 /** Makes what a teacher said at a note anew. */
@@ -41,27 +41,18 @@ class ResultVoiceMaking implements Job {
     if (!voices.isMaking(mark)) {
       return;
     }
-    Path directory = store.workDirectory();
-    try {
-      Path sound = directory.resolve("made.mp4");
-      ClipMaker.Answer answer =
-          store.with(
-              ResultVoices.original(mark),
-              file ->
-                  ClipMaker.makeAnswer(file, false, sound, percent -> progress.at(percent, 100)));
-      long lengthMs = answer.seen().lengthMs();
-      boolean fits = answer.heard() && lengthMs <= 1000L * (ResultVoices.MOST_SECONDS + 1);
-      if (fits) {
-        store.delete(ResultVoices.made(mark));
-        store.putFile(ResultVoices.made(mark), sound);
-      }
-      end(mark, fits ? ResultVoices.State.READY : ResultVoices.State.NOTHING, lengthMs);
-      store.delete(ResultVoices.original(mark));
-    } catch (ClipMaker.Refused none) {
-      end(mark, ResultVoices.State.NOTHING, 0);
-    } finally {
-      FileSystemUtils.deleteRecursively(directory.toFile());
-    }
+    Optional<ClipMaker.Answer> answer =
+        SpokenAnew.make(
+            store,
+            ResultVoices.original(mark),
+            ResultVoices.made(mark),
+            percent -> progress.at(percent, 100));
+    long lengthMs = answer.map(a -> a.seen().lengthMs()).orElse(0L);
+    boolean fits =
+        answer.filter(ClipMaker.Answer::heard).isPresent()
+            && lengthMs <= 1000L * (ResultVoices.MOST_SECONDS + 1);
+    end(mark, fits ? ResultVoices.State.READY : ResultVoices.State.NOTHING, lengthMs);
+    store.delete(ResultVoices.original(mark));
   }
 
   private void end(UUID mark, ResultVoices.State state, long lengthMs) {

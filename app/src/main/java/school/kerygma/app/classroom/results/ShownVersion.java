@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import school.kerygma.app.classroom.handin.HandInVersion;
@@ -51,8 +52,14 @@ class ShownVersion {
   private final OwnSheets sheets;
   private final ShownSheet shownSheet;
   private final ResultMarks marks;
+  private final boolean standIn;
 
-  ShownVersion(OwnSheets sheets, ShownSheet shownSheet, ResultMarks marks) {
+  ShownVersion(
+      OwnSheets sheets,
+      ShownSheet shownSheet,
+      ResultMarks marks,
+      @Value("${kerygma.demo}") boolean standIn) {
+    this.standIn = standIn;
     this.sheets = sheets;
     this.shownSheet = shownSheet;
     this.marks = marks;
@@ -62,6 +69,7 @@ class ShownVersion {
   void show(HandInVersion version, List<HandInVersion> all, Model model) {
     shownSheet.of(version.id(), model);
     model.addAttribute("marks", marks.text(version.id()));
+    model.addAttribute("standIn", standIn);
     model.addAttribute("changes", changes(version, all).orElse(null));
   }
 

@@ -21,7 +21,6 @@ import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.classroom.posting.Standing;
 import school.kerygma.app.classroom.results.MarkBook;
 import school.kerygma.app.plan.planning.TaskView;
-import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.rollcall.RollCalls;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.There;
@@ -45,7 +44,6 @@ public class Terms {
   private record Planned(
       TaskView task, LocalDate day, boolean required, boolean shown, Optional<Instant> due) {}
 
-  private final Tasks tasks;
   private final Postings postings;
   private final PostedTitles titles;
   private final Audience audience;
@@ -55,7 +53,6 @@ public class Terms {
   private final Clock clock;
 
   Terms(
-      Tasks tasks,
       Postings postings,
       PostedTitles titles,
       Audience audience,
@@ -63,7 +60,6 @@ public class Terms {
       RollCalls calls,
       PaceRules paces,
       Clock clock) {
-    this.tasks = tasks;
     this.postings = postings;
     this.titles = titles;
     this.audience = audience;
@@ -77,12 +73,14 @@ public class Terms {
     Instant now = clock.instant();
     SchoolCalendar calendar = section.calendar();
     LocalDate today = calendar.dateOf(now);
+    List<DeliveryView> all = deliveries(section, now);
+    Standing standing = Standing.of(all, now);
+    List<TaskView> tasks = marks.tasks(section);
     List<DeliveryView> shown =
-        postings.ofSections(List.of(section.id())).stream()
-            .map(d -> d.at(now))
+        all.stream()
             .filter(d -> d.wasSeen() && calendar.holds(calendar.dateOf(d.moments().goesUpAt())))
             .toList();
-    List<Planned> planned = planned(section, now);
+    List<Planned> planned = planned(section, tasks, standing);
     Map<UUID, Map<UUID, Instant>> ticks =
         audience.ticks(section.students(), planned.stream().map(p -> p.task().id()).toList());
     List<DeliveryView> talks = shown.stream().filter(d -> d.walkthrough().isPresent()).toList();
@@ -90,7 +88,7 @@ public class Terms {
     Map<UUID, String> called = titles.of(talks);
     Map<UUID, List<RollCalls.Cell>> roll =
         calls.between(section, section.students(), calendar.firstMonday(), today);
-    MarkBook.Table table = marks.of(section);
+    MarkBook.Table table = marks.of(section, tasks, standing);
     Optional<PaceRules.Held> pace = paces.of(section.id());
     List<Term.OfStudent> students = new ArrayList<>();
     for (MarkBook.Row row : table.rows()) {
@@ -126,13 +124,13 @@ public class Terms {
         students);
   }
 
-  private List<Planned> planned(SectionView section, Instant now) {
-    Standing standing =
-        Standing.of(
-            postings.ofSections(List.of(section.id())).stream().map(d -> d.at(now)).toList(), now);
-    return tasks
-        .between(List.of(section.id()), section.calendar().firstMonday(), section.calendar().end())
-        .stream()
+  private List<DeliveryView> deliveries(SectionView section, Instant now) {
+    return postings.ofSections(List.of(section.id())).stream().map(d -> d.at(now)).toList();
+  }
+
+  private static List<Planned> planned(
+      SectionView section, List<TaskView> tasks, Standing standing) {
+    return tasks.stream()
         .filter(t -> t.sheet().days().containsKey(section.id()))
         .map(
             t ->
@@ -270,7 +268,8 @@ public class Terms {
     Map<UUID, Pace> all = new HashMap<>();
     if (held.isPresent()) {
       Instant now = clock.instant();
-      List<Planned> planned = planned(section, now);
+      List<Planned> planned =
+          planned(section, marks.tasks(section), Standing.of(deliveries(section, now), now));
       Map<UUID, Map<UUID, Instant>> done =
           audience.ticks(students, planned.stream().map(p -> p.task().id()).toList());
       for (UUID student : students) {

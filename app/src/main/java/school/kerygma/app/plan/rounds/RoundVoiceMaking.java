@@ -1,14 +1,13 @@
 package school.kerygma.app.plan.rounds;
 
-import java.nio.file.Path;
 import java.util.Optional;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import org.springframework.util.FileSystemUtils;
 import school.kerygma.app.ground.jobs.Job;
 import school.kerygma.app.ground.jobs.Lane;
 import school.kerygma.app.ground.store.MediaStore;
+import school.kerygma.app.ground.store.SpokenAnew;
 import school.kerygma.core.round.RoundRule;
 import school.kerygma.media.picture.ClipMaker;
 
@@ -45,23 +44,18 @@ class RoundVoiceMaking implements Job {
     if (voice.isEmpty()) {
       return; // Its speaker has said it again meanwhile, or it is made already.
     }
-    Path directory = store.workDirectory();
-    try {
-      Path sound = directory.resolve("made.mp4");
-      ClipMaker.Answer answer =
-          store.with(
-              RoundVoices.original(subject),
-              file ->
-                  ClipMaker.makeAnswer(file, false, sound, percent -> progress.at(percent, 100)));
-      store.delete(RoundVoices.made(subject));
-      store.putFile(RoundVoices.made(subject), sound);
-      end(subject, state(voices.least(voice.get()), answer), answer.seen().lengthMs());
-      store.delete(RoundVoices.original(subject));
-    } catch (ClipMaker.Refused none) {
+    Optional<ClipMaker.Answer> answer =
+        SpokenAnew.make(
+            store,
+            RoundVoices.original(subject),
+            RoundVoices.made(subject),
+            percent -> progress.at(percent, 100));
+    if (answer.isEmpty()) {
       end(subject, RoundVoices.State.NOTHING, 0);
-    } finally {
-      FileSystemUtils.deleteRecursively(directory.toFile());
+      return;
     }
+    end(subject, state(voices.least(voice.get()), answer.get()), answer.get().seen().lengthMs());
+    store.delete(RoundVoices.original(subject));
   }
 
   private static RoundVoices.State state(RoundRule.Least least, ClipMaker.Answer answer) {

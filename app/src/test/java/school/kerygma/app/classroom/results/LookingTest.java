@@ -254,7 +254,7 @@ class LookingTest {
       page.reload();
       assertThat(canvas).hasAttribute("data-marks", "ring note");
       page.getByText("Say a word at a note").click();
-      assertThat(page.getByLabel("At the note")).containsText("Where does it bend?");
+      assertThat(page.locator("#voice-note")).containsText("Where does it bend?");
       page.getByText("Speak", new Page.GetByTextOptions().setExact(true)).click();
       Chromium.recorded(page.locator(".answer-clock"), 2);
       page.getByText("Stop", new Page.GetByTextOptions().setExact(true)).click();
