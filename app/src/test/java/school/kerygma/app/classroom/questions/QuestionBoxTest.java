@@ -132,6 +132,7 @@ class QuestionBoxTest {
       assertThat(teacher.locator(".askers")).containsText("Guardian");
       assertThat(teacher.locator(".askers")).containsText("(Student");
       teacher.locator(".asked-question textarea").fill("White glue, from any shop.");
+      teacher.getByText("Say it aloud instead").click();
       teacher.getByText("Say it in a new stop").click();
       teacher.locator(".script-row").nth(before).waitFor();
       StopView added = scripts.stopsOf(walkthrough).get(1);
