@@ -42,6 +42,9 @@ create table pace (
 
 -- A family chooses the evening of its week letter; each week's goes once.
 alter table mail_wish add column day varchar(10) not null default 'SUNDAY';
+-- When its next week letter is written; not known until somebody has looked.
+alter table mail_wish add column next_at timestamptz;
+create index on mail_wish (next_at) where wish = 'WEEKLY';
 alter table message add column week date;
 create unique index on message (to_id, week);
 

@@ -101,7 +101,9 @@ class BesideTheList {
     model.addAttribute("mailDay", mailWishes.day(guardian));
   }
 
-  private void show(List<Note> all, Model model) {
+  /** What somebody wrote; of what is not done the list itself speaks. */
+  private void show(List<Note> notes, Model model) {
+    List<Note> all = notes.stream().filter(n -> n.kind() == Note.Kind.NOTE).toList();
     Set<UUID> named = new HashSet<>();
     all.forEach(n -> named.addAll(Set.of(n.student(), n.teacher())));
     model.addAttribute("notes", all);

@@ -4,6 +4,7 @@ import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
+import java.time.ZoneOffset;
 import java.time.temporal.TemporalAdjusters;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -66,7 +67,7 @@ public class MailWishes implements Keeps {
   void wish(UUID person, Wish wish, DayOfWeek day) {
     sql.sql(
             "insert into mail_wish (person_id, wish, day) values (?, ?, ?)"
-                + " on conflict (person_id) do update set wish = excluded.wish, day = excluded.day")
+                + " on conflict (person_id) do update set wish = excluded.wish, day = excluded.day, next_at = null")
         .params(person, wish.name(), day.name())
         .update();
   }
@@ -80,6 +81,26 @@ public class MailWishes implements Keeps {
             (row, n) -> days.put(row.getObject(1, UUID.class), DayOfWeek.valueOf(row.getString(2))))
         .list();
     return days;
+  }
+
+  /** Whose week letter is to be written until a moment, and who has not been looked at yet. */
+  @Transactional(readOnly = true)
+  Map<UUID, DayOfWeek> due(Instant until) {
+    Map<UUID, DayOfWeek> days = new HashMap<>();
+    sql.sql(
+            "select person_id, day from mail_wish where wish = 'WEEKLY' and (next_at is null or next_at <= ?)")
+        .param(until.atOffset(ZoneOffset.UTC))
+        .query(
+            (row, n) -> days.put(row.getObject(1, UUID.class), DayOfWeek.valueOf(row.getString(2))))
+        .list();
+    return days;
+  }
+
+  /** Nobody need look at somebody's week letter before. */
+  void notBefore(UUID person, Instant next) {
+    sql.sql("update mail_wish set next_at = ? where person_id = ?")
+        .params(next.atOffset(ZoneOffset.UTC), person)
+        .update();
   }
 
   @Transactional(readOnly = true)

@@ -8,13 +8,10 @@ import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.time.temporal.TemporalAdjusters;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import java.util.stream.Stream;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Bean;
@@ -34,6 +31,9 @@ public class WeekLetters {
 
   /** Later than this, after the server was down, the next week's is soon enough. */
   private static final Duration TOO_LATE = Duration.ofHours(12);
+
+  /** So long nobody looks again at a family that has no child in a section. */
+  private static final Duration A_DAY = Duration.ofDays(1);
 
   private static final Logger LOG = LoggerFactory.getLogger(WeekLetters.class);
 
@@ -64,46 +64,40 @@ public class WeekLetters {
 
   /** Writes what is to be written now. */
   public void write() {
-    for (Map.Entry<UUID, DayOfWeek> wish : wishes.weekly().entrySet()) {
-      if (mayBe(wish.getValue())) {
-        try {
-          inTransaction.executeWithoutResult(t -> write(wish.getKey(), wish.getValue()));
-        } catch (RuntimeException e) {
-          LOG.warn("A week letter could not be written: {}", e.getClass().getSimpleName());
-        }
-      }
-    }
-  }
-
-  /** Whether it is that evening, or the night after it, anywhere on earth. */
-  private boolean mayBe(DayOfWeek day) {
-    LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
-    return Stream.of(today.minusDays(1), today, today.plusDays(1))
-        .anyMatch(d -> d.getDayOfWeek() == day);
+    wishes
+        .due(clock.instant().plus(BEFORE))
+        .forEach(
+            (guardian, day) -> {
+              try {
+                inTransaction.executeWithoutResult(t -> write(guardian, day));
+              } catch (RuntimeException e) {
+                LOG.warn("A week letter could not be written: {}", e.getClass().getSimpleName());
+              }
+            });
   }
 
   private void write(UUID guardian, DayOfWeek day) {
     Optional<SchoolCalendar> calendar = news.calendar(guardian);
+    Instant now = clock.instant();
     if (calendar.isEmpty()) {
+      wishes.notBefore(guardian, now.plus(A_DAY));
       return;
     }
-    Instant now = clock.instant();
     LocalDate week =
         calendar.get().dateOf(now.plus(BEFORE)).with(TemporalAdjusters.previousOrSame(day));
     Instant at = calendar.get().at(week, MailWishes.AT);
-    if (now.isBefore(at.minus(BEFORE)) || now.isAfter(at.plus(TOO_LATE))) {
-      return;
+    if (!now.isBefore(at.minus(BEFORE)) && !now.isAfter(at.plus(TOO_LATE))) {
+      messages.hold(guardian);
+      if (!messages.existsByToIdAndWeek(guardian, week)) {
+        news.of(guardian)
+            .ifPresent(
+                letter ->
+                    mailbox.keep(
+                        Message.ofWeek(week, guardian, letter.subject(), letter.body(), now, at),
+                        There.in(people.contacts(Set.of(guardian)), guardian)));
+      }
     }
-    messages.hold(guardian);
-    if (messages.existsByToIdAndWeek(guardian, week)) {
-      return;
-    }
-    news.of(guardian)
-        .ifPresent(
-            letter ->
-                mailbox.keep(
-                    Message.ofWeek(week, guardian, letter.subject(), letter.body(), now, at),
-                    There.in(people.contacts(Set.of(guardian)), guardian)));
+    wishes.notBefore(guardian, MailWishes.next(day, calendar.get(), now.plus(BEFORE)));
   }
 
   /** What is run every few minutes, on one node. */

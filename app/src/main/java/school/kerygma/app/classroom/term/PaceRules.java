@@ -54,11 +54,15 @@ public class PaceRules {
     return Optional.ofNullable(of(Set.of(section)).get(section));
   }
 
-  /** Sets or changes a section's rule. What is set later holds from then on. */
+  /**
+   * Sets or changes a section's rule. Another weekday holds from then on; another number of weeks
+   * takes nothing back of what was missed.
+   */
   public void set(UUID section, Pace.Rule rule, LocalDate since) {
     sql.sql(
             "insert into pace (section_id, by_day, most, since) values (?, ?, ?, ?)"
-                + " on conflict (section_id) do update set by_day = excluded.by_day, most = excluded.most, since = excluded.since")
+                + " on conflict (section_id) do update set by_day = excluded.by_day, most = excluded.most,"
+                + " since = case when pace.by_day = excluded.by_day then pace.since else excluded.since end")
         .params(section, rule.by().name(), rule.most(), since)
         .update();
   }

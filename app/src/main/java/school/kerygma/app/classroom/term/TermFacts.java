@@ -124,7 +124,7 @@ class TermFacts {
     }
     Pace pace = s.pace().get();
     if (pace.missed() > 0) {
-      facts.add(text("term.fact.pace", pace.missed(), pace.rule().most(), pace.left()));
+      facts.add(text("term.fact.pace", pace.missed(), pace.rule().most()));
     }
     pace.threatened(clock.instant())
         .ifPresent(

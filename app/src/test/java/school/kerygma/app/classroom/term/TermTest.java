@@ -135,6 +135,9 @@ class TermTest {
                     "21")
                 .body())
         .contains("Give a number of weeks from 1 to 20.");
+    // Another number of weeks takes back nothing of what was missed.
+    Caller.form(desk, "/sections/" + school.section() + "/pace", "by", "WEDNESDAY", "most", "4");
+    assertThat(Caller.get(behind, "/class").body()).contains("The week of September 21");
     Caller.form(desk, "/sections/" + school.section() + "/pace", "end", "true");
     assertThat(Caller.get(behind, "/class").body()).doesNotContain("is not whole");
   }
