@@ -576,7 +576,7 @@ class HandInTest {
       page.locator(".answer-made .next").click();
       assertThat(pieces.locator("video")).hasCount(1);
       assertThat(pieces).hasCount(1);
-      assertThat(length(pieces.locator("video"))).isBetween(1.0, 5.0);
+      assertThat(length(pieces.locator("video"))).isBetween(1.0, 6.0);
 
       page.locator(".mates").locator("..").locator("summary").click();
       page.locator(".mates input").check();
@@ -585,7 +585,7 @@ class HandInTest {
       HandInVersion version = handIns.latest(Set.of(task), both.get(0)).get(task);
       String answer = "/media/hand-ins/" + version.files().getFirst().id() + "/answer";
       Page teacher = chromium.at(desk, school, "/hand-ins/" + version.id());
-      assertThat(length(teacher.locator(".handed-file video"))).isBetween(1.0, 5.0);
+      assertThat(length(teacher.locator(".handed-file video"))).isBetween(1.0, 6.0);
       assertThat(Caller.get(Caller.teacher(DemoServer.TEACHER), answer).statusCode())
           .isEqualTo(404);
       Map<UUID, String> cards = DemoServer.bean(People.class).cardLinks(Set.copyOf(both));
