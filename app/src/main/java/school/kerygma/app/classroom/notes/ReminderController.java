@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -57,6 +58,7 @@ class ReminderController {
       @PathVariable UUID id,
       @RequestParam(defaultValue = "") String at,
       @RequestParam(defaultValue = "") String family,
+      @RequestParam(required = false) @Nullable Integer sent,
       Model model) {
     gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
     SectionView section = sections.get(id);
@@ -66,6 +68,7 @@ class ReminderController {
     Map<UUID, People.Contact> names = people.contacts(section.students());
     List<Note> newest = notes.newest(id, LISTED);
     model.addAttribute("section", section);
+    model.addAttribute("sent", sent);
     model.addAttribute("rule", shown);
     model.addAttribute("on", set.filter(Reminding.Rule::isOn).isPresent());
     model.addAttribute("tried", !at.isEmpty());

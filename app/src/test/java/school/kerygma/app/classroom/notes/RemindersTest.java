@@ -175,7 +175,8 @@ class RemindersTest {
         .contains("In the last seven days");
     assertThat(Caller.get(desk, "/follow-up").body())
         .contains("Remind 3 students in " + section().name());
-    Caller.form(desk, page + "/now");
+    String after = Caller.location(Caller.form(desk, page + "/now"));
+    assertThat(Caller.get(desk, after).body()).contains("3 students were reminded.");
     assertThat(notes(students.get(2))).isOne();
     assertThat(Caller.get(desk, page).body()).contains("Nobody needs reminding just now.");
     assertThat(Caller.get(desk, "/follow-up").body()).doesNotContain("Remind 3 students");
