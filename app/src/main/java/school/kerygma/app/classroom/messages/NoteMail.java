@@ -1,11 +1,11 @@
 package school.kerygma.app.classroom.messages;
 
 import java.time.Clock;
-import java.time.DayOfWeek;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -17,7 +17,6 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.core.There;
-import school.kerygma.core.time.SchoolCalendar;
 
 /** Sends notes about students by mail, in one letter with what else waits for the same person. */
 @Component
@@ -62,27 +61,22 @@ public class NoteMail {
   /**
    * Sends a note at a moment.
    *
-   * @param byRule whether nobody wrote it: then it comes as often as its reader wishes letters, or
-   *     not at all
+   * @param byRule whether nobody wrote it: then it goes to nobody who wishes no letters, nor to who
+   *     gets a week letter, which says what is late as it is then
    */
-  public void send(
-      UUID note, List<Letter> letters, Instant moment, boolean byRule, SchoolCalendar calendar) {
+  public void send(UUID note, List<Letter> letters, Instant moment, boolean byRule) {
     Map<UUID, People.Contact> contacts =
         people.contacts(letters.stream().map(Letter::to).collect(Collectors.toSet()));
-    Set<UUID> none = byRule ? wishes.none() : Set.of();
-    Map<UUID, DayOfWeek> weekly = byRule ? wishes.weekly() : Map.of();
+    Set<UUID> without = new HashSet<>();
+    if (byRule) {
+      without.addAll(wishes.none());
+      without.addAll(wishes.weekly().keySet());
+    }
     for (Letter letter : letters) {
-      if (!none.contains(letter.to())) {
+      if (!without.contains(letter.to())) {
         mailbox.keep(
             Message.ofNote(
-                note,
-                letter.to(),
-                letter.subject(),
-                letter.body(),
-                clock.instant(),
-                Optional.ofNullable(weekly.get(letter.to()))
-                    .map(day -> MailWishes.next(day, calendar, moment))
-                    .orElse(moment)),
+                note, letter.to(), letter.subject(), letter.body(), clock.instant(), moment),
             There.in(contacts, letter.to()));
       }
     }

@@ -153,7 +153,7 @@ public class Notes implements Remembers {
                   + "\n\n"
                   + note.words()));
     }
-    mail.send(note.id(), letters, moment, note.kind() == Note.Kind.REMINDER, section.calendar());
+    mail.send(note.id(), letters, moment, note.kind() == Note.Kind.REMINDER);
   }
 
   private String text(String key, Object... details) {

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.classroom.audience.EveningRoom;
@@ -50,7 +51,16 @@ class RemindRoom implements EveningRoom {
 
   private Offer offer(SectionView section, Reminders.Told told) {
     List<Why> why = new ArrayList<>();
-    why.add(Why.of("not-done", names(told.tellings()), first(told)));
+    UUID most = most(told);
+    why.add(
+        Why.of(
+            "not-done",
+            names(told.tellings().stream().filter(t -> t.tasks().contains(most)).toList()),
+            There.in(told.work(), most).title()));
+    long others = told.tellings().stream().flatMap(t -> t.tasks().stream()).distinct().count() - 1;
+    if (others > 0) {
+      why.add(Why.of("not-done-too", others));
+    }
     List<MorningAfter.Telling> again =
         told.tellings().stream().filter(MorningAfter.Telling::family).toList();
     if (!again.isEmpty()) {
@@ -69,8 +79,16 @@ class RemindRoom implements EveningRoom {
         "/sections/" + section.id() + "/reminders");
   }
 
-  private static String first(Reminders.Told told) {
-    return There.in(told.work(), told.tellings().getFirst().tasks().getFirst()).title();
+  /** The task that the most of them have not done. */
+  private static UUID most(Reminders.Told told) {
+    Map<UUID, Long> counts =
+        told.tellings().stream()
+            .flatMap(t -> t.tasks().stream())
+            .collect(Collectors.groupingBy(t -> t, Collectors.counting()));
+    return counts.entrySet().stream()
+        .max(Map.Entry.<UUID, Long>comparingByValue().thenComparing(Map.Entry.comparingByKey()))
+        .orElseThrow()
+        .getKey();
   }
 
   private String names(List<MorningAfter.Telling> tellings) {

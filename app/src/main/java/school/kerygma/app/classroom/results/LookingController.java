@@ -101,13 +101,20 @@ class LookingController {
       @PathVariable UUID section,
       @PathVariable UUID task,
       @PathVariable UUID student,
-      @RequestParam boolean excuse) {
+      @RequestParam boolean excuse,
+      @RequestParam(defaultValue = "false") boolean nameless) {
     check(me, section, task);
     if (!sections.get(section).students().contains(student)) {
       throw Problem.notFound();
     }
     excused.set(section, new Excused.Key(task, student), excuse);
-    return "redirect:/sections/" + section + "/tasks/" + task + "/work/" + student;
+    return "redirect:/sections/"
+        + section
+        + "/tasks/"
+        + task
+        + "/work/"
+        + student
+        + (nameless ? "?nameless=true" : "");
   }
 
   /** Where a version is looked at. */

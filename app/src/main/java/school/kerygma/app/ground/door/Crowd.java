@@ -68,7 +68,7 @@ class Crowd extends OncePerRequestFilter {
     return switch (Kinds.of(request)) {
       case BEACON -> beacons;
       case PIECE, TRACE -> pieces;
-      case UPLOAD, WORK, ROSTERS, MARKS, FILE -> uploads;
+      case UPLOAD, WORK, VOICE, ROSTERS, MARKS, FILE -> uploads;
       default -> pages;
     };
   }

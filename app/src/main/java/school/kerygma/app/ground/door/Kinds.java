@@ -15,6 +15,8 @@ enum Kinds {
   UPLOAD(52L * 1024 * 1024),
   /** A file that a student hands in. */
   WORK(51L * 1024 * 1024),
+  /** What somebody has said in a round, or at a note. */
+  VOICE(21L * 1024 * 1024),
   /** A film: ten minutes as a telephone takes them. */
   CLIP(1L << 30),
   /** Rosters of a whole school. */
@@ -56,8 +58,14 @@ enum Kinds {
     if (path.startsWith("/walkthroughs/") && path.endsWith("/clips")) {
       return CLIP;
     }
-    if (path.startsWith("/class/work/files/") && type.startsWith("application/octet-stream")) {
-      return WORK;
+    if (type.startsWith("application/octet-stream")) {
+      if (path.startsWith("/class/work/files/")) {
+        return WORK;
+      }
+      if (path.startsWith("/class/rounds/voices/")
+          || path.startsWith("/hand-ins/") && path.endsWith("/voice")) {
+        return VOICE;
+      }
     }
     if (type.startsWith("multipart/")) {
       if (path.startsWith("/handouts")) {

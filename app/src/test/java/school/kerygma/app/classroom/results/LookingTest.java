@@ -278,6 +278,23 @@ class LookingTest {
       assertThat(own.locator(".got")).containsText("5");
       assertThat(own.locator(".came-back .spoken")).containsText("Where does it bend?");
       assertThat(Caller.get(card, sound).statusCode()).isEqualTo(200);
+      // A minute at 48 kbit/s is taken in; in this one there is no sound.
+      HttpClient teacher = Caller.teacher(school.email());
+      String mark = sound.substring(sound.lastIndexOf('/') + 1);
+      assertThat(
+              Caller.post(
+                      teacher,
+                      "/hand-ins/" + version + "/marks/" + mark + "/voice",
+                      "application/octet-stream",
+                      "0".repeat(360_000),
+                      Caller.token(teacher, "/plan"))
+                  .statusCode())
+          .isEqualTo(200);
+      Awaitility.await()
+          .until(
+              () ->
+                  DemoServer.bean(ResultVoices.class).of(version).getFirst().state()
+                      == ResultVoices.State.NOTHING);
       Chromium.assertAccessible(own);
     }
   }

@@ -11,7 +11,10 @@ import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
+import java.net.URI;
 import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -262,6 +265,32 @@ class RoundsTest {
     voices.receive(voice, new ByteArrayInputStream(sound));
     Awaitility.await().until(() -> voices.get(voice).state() != RoundVoices.State.MAKING);
     return voice;
+  }
+
+  /** The recorder sends 48 kbit/s: a minute is more than scripts send otherwise. */
+  @Test
+  void aRecordingOfAMinuteIsTakenInOverTheWire() throws Exception {
+    UUID task = task();
+    Rounds.Round round = round(task, SPOKEN);
+    UUID student = students.get(0);
+    byte[] minute = sound("anoisesrc=d=58:a=0.2");
+    assertThat(minute.length).isGreaterThan(350_000);
+    UUID voice =
+        voices.announce(round, school.section(), student, Optional.empty(), "", minute.length);
+    HttpClient phone = phone(student);
+    assertThat(
+            phone
+                .send(
+                    HttpRequest.newBuilder(
+                            URI.create(DemoServer.address() + "/class/rounds/voices/" + voice))
+                        .header("Content-Type", "application/octet-stream")
+                        .header("X-CSRF-TOKEN", Caller.token(phone, "/class"))
+                        .POST(HttpRequest.BodyPublishers.ofByteArray(minute))
+                        .build(),
+                    HttpResponse.BodyHandlers.discarding())
+                .statusCode())
+        .isEqualTo(200);
+    Awaitility.await().until(() -> voices.get(voice).state() == RoundVoices.State.SENT);
   }
 
   private static int heard(HttpClient by, UUID voice) throws Exception {
