@@ -17,6 +17,7 @@ async function keep(field) {
   try {
     const kept = await send('PUT', field.dataset.result, { rows: [], points: typed, words: field.dataset.words, seen: field.dataset.seen });
     field.dataset.seen = kept.seen;
+    field.parentElement.querySelector('.off').textContent = kept.late ? main.dataset.less.replace('%1', kept.late) : '';
     field.setAttribute('aria-invalid', 'false');
     state.textContent = main.dataset.kept;
     state.className = 'small state pencil';

@@ -24,6 +24,7 @@ class Looked {
     this.rows.forEach((r) => this.#listen(r));
     this.points = main.querySelector('#points');
     this.words = main.querySelector('#words');
+    this.late = main.querySelector('#late');
     [this.points, this.words].forEach((f) => f?.addEventListener('input', () => this.changed()));
     main.querySelectorAll('[data-phrase]').forEach((b) => b.addEventListener('click', () => this.#say(b)));
     main.querySelectorAll('[data-go]').forEach((a) => a.addEventListener('click', (e) => this.#click(e, a.href)));
@@ -116,7 +117,7 @@ class Looked {
     }
     const rows = this.rows.map((r) => ({ criterion: r.dataset.criterion, level: this.#level(r), points: this.#points(r), words: r.querySelector('.row-words').value }));
     try {
-      const kept = await send('PUT', this.data.result, { rows, points: this.points?.value ?? '', words: this.words.value, seen: this.data.seen });
+      const kept = await send('PUT', this.data.result, { rows, points: this.points?.value ?? '', words: this.words.value, seen: this.data.seen, late: this.late?.checked ?? null });
       this.data.seen = kept.seen;
       this.#changes -= changes;
       this.#showSum(kept);
@@ -130,7 +131,9 @@ class Looked {
     }
   }
 
-  #showSum({ sum, outOf, whole }) {
+  #showSum({ sum, outOf, whole, late }) {
+    const got = Math.round(100 * (Number(sum) + Number(late))) / 100;
+    this.main.querySelector('.off').textContent = late ? this.data.lessWords.replace('%1', String(got)).replace('%2', late) : '';
     const output = this.main.querySelector('.sum output');
     output.textContent = sum ? (outOf ? this.data.ofWords.replace('%1', sum).replace('%2', outOf) : sum) : '';
     output.classList.toggle('pencil', !whole);

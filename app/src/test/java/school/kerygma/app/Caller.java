@@ -54,6 +54,29 @@ public final class Caller {
     return client.send(request.build(), HttpResponse.BodyHandlers.ofString());
   }
 
+  /** What is saved as a file. */
+  public static byte[] bytes(HttpClient client, String path)
+      throws IOException, InterruptedException {
+    HttpResponse<byte[]> answer =
+        client.send(
+            HttpRequest.newBuilder(URI.create(DemoServer.address() + path)).build(),
+            HttpResponse.BodyHandlers.ofByteArray());
+    assertThat(answer.statusCode()).isEqualTo(200);
+    return answer.body();
+  }
+
+  /** Sends JSON, as a page's script does. */
+  public static HttpResponse<String> put(HttpClient client, String path, String json, String token)
+      throws IOException, InterruptedException {
+    HttpRequest request =
+        HttpRequest.newBuilder(URI.create(DemoServer.address() + path))
+            .header("Content-Type", "application/json")
+            .header("X-CSRF-TOKEN", token)
+            .PUT(HttpRequest.BodyPublishers.ofString(json))
+            .build();
+    return client.send(request, HttpResponse.BodyHandlers.ofString());
+  }
+
   public static HttpResponse<String> signIn(HttpClient client, String email, String password)
       throws IOException, InterruptedException {
     String form =

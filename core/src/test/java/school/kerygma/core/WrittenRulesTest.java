@@ -111,7 +111,8 @@ class WrittenRulesTest {
                       random.nextBoolean()
                           ? LateRule.NONE
                           : new LateRule(random.nextInt(101), random.nextInt(101)),
-                      random.nextBoolean() ? 0 : 1 + random.nextInt(99)));
+                      random.nextBoolean() ? 0 : 1 + random.nextInt(99),
+                      Grading.Improved.values()[random.nextInt(3)]));
               left -= weight;
             }
           }

@@ -37,12 +37,14 @@ import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.paper.papers.TakingIn;
 import school.kerygma.app.school.frame.StillMaking;
+import school.kerygma.app.school.sections.SchoolTime;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.clips.Clips;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.There;
+import school.kerygma.core.result.LetterScale;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.Moments;
 import school.kerygma.core.time.SchoolCalendar;
@@ -72,6 +74,7 @@ class DemoSchool implements ApplicationRunner {
   private final DemoWork work;
   private final DemoClass inClass;
   private final DemoTerm term;
+  private final SchoolTime time;
   private final Scripts scripts;
   private final Scores scores;
   private final DemoTalks talks;
@@ -104,6 +107,7 @@ class DemoSchool implements ApplicationRunner {
       DemoWork work,
       DemoClass inClass,
       DemoTerm term,
+      SchoolTime time,
       Scripts scripts,
       Scores scores,
       DemoTalks talks,
@@ -127,6 +131,7 @@ class DemoSchool implements ApplicationRunner {
     this.work = work;
     this.inClass = inClass;
     this.term = term;
+    this.time = time;
     this.scripts = scripts;
     this.scores = scores;
     this.talks = talks;
@@ -230,6 +235,7 @@ class DemoSchool implements ApplicationRunner {
         Set.of(teacher, colleague),
         names,
         families);
+    time.name(term, LetterScale.parse("A 90, B 80, C 70, D 60"));
     addSection(term, "7C Design", "TUE,THU", 45, 26, Set.of(teacher), names, families);
     addSection(term, "8B Woodwork", "MON,THU", 45, 24, Set.of(teacher), names, families);
     addSection(

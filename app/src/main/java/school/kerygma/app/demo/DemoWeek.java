@@ -164,7 +164,7 @@ class DemoWeek {
     Grading grading =
         new Grading(
             List.of(
-                new Grading.Kind(PROJECT, 70, 0, new LateRule(10, 50), 0),
+                new Grading.Kind(PROJECT, 70, 0, new LateRule(10, 50), 0, Grading.Improved.HIGHEST),
                 new Grading.Kind(DAILY, 30, 4)));
     Map.of("7A Design", 7, "7C Design", 7, "8B Woodwork", 8, "9 Electronics", 9)
         .forEach(

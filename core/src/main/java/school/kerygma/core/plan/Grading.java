@@ -38,8 +38,19 @@ public record Grading(List<Kind> kinds) {
               "(?<name>.+) (?<weight>\\d{1,3}) on (?<scale>\\d{1,2})",
               "(?<name>.+) (?<weight>\\d{1,3})")
           .flatMap(written -> Stream.of(written + " best (?<best>\\d{1,2})", written))
+          .flatMap(written -> Stream.of(written + " improved (?<improved>highest|mean)", written))
           .map(Pattern::compile)
           .toList();
+
+  /** What counts of work that was improved and handed in again. */
+  public enum Improved {
+    /** What the newest version got. */
+    LAST,
+    /** What the best version got. */
+    HIGHEST,
+    /** The mean of what all versions got. */
+    MEAN
+  }
 
   /**
    * One kind of points.
@@ -49,12 +60,14 @@ public record Grading(List<Kind> kinds) {
    * @param scale the best mark to which its points are scaled, 2 to 20; 0 if they just add up
    * @param late what handing in late costs
    * @param best only so many of its tasks count, those with the best shares, 1 to 99; 0 if all do
+   * @param improved what counts of several versions
    */
-  public record Kind(String name, int weight, int scale, LateRule late, int best) {
+  public record Kind(
+      String name, int weight, int scale, LateRule late, int best, Improved improved) {
 
     /** A kind of which late work costs nothing and all counts. */
     public Kind(String name, int weight, int scale) {
-      this(name, weight, scale, LateRule.NONE, 0);
+      this(name, weight, scale, LateRule.NONE, 0, Improved.LAST);
     }
 
     /**
@@ -83,11 +96,13 @@ public record Grading(List<Kind> kinds) {
     private String text() {
       String scaled = name + " " + weight + " on " + scale;
       String costs = " late " + late.perDay() + " to " + late.most();
+      String again = " improved " + improved.name().toLowerCase(Locale.ROOT);
       return Stream.of(name + " " + weight, scaled, name + " " + weight + costs, scaled + costs)
           .flatMap(written -> Stream.of(written, written + " best " + best))
+          .flatMap(written -> Stream.of(written, written + again))
           .filter(written -> read(written).filter(this::equals).isPresent())
           .findFirst()
-          .orElse(scaled + costs + " best " + best);
+          .orElse(scaled + costs + " best " + best + again);
     }
 
     private static Optional<Kind> read(String text) {
@@ -110,7 +125,10 @@ public record Grading(List<Kind> kinds) {
                     ? new LateRule(
                         Integer.parseInt(m.group("day")), Integer.parseInt(m.group("most")))
                     : LateRule.NONE,
-                said.contains("best") ? Integer.parseInt(m.group("best")) : 0));
+                said.contains("best") ? Integer.parseInt(m.group("best")) : 0,
+                said.contains("improved")
+                    ? Improved.valueOf(m.group("improved").toUpperCase(Locale.ROOT))
+                    : Improved.LAST));
       } catch (IllegalArgumentException partOfTheName) {
         return Optional.empty(); // "Lab 50 on 50" is called "Lab 50 on".
       }
@@ -141,6 +159,11 @@ public record Grading(List<Kind> kinds) {
   /** What handing in late costs, of a kind of points; nothing if the section does not weigh it. */
   public LateRule late(String kind) {
     return kind(kind).map(Kind::late).orElse(LateRule.NONE);
+  }
+
+  /** What counts of several versions of work of a kind. */
+  public Improved improved(String kind) {
+    return kind(kind).map(Kind::improved).orElse(Improved.LAST);
   }
 
   public Optional<Kind> kind(String name) {
@@ -174,7 +197,8 @@ public record Grading(List<Kind> kinds) {
   }
 
   /**
-   * Reads "Projects 70 late 10 to 50, Daily work 30 on 4 best 5"; nothing gives {@link #NONE}.
+   * Reads "Projects 70 late 10 to 50 improved highest, Daily work 30 on 4 best 5"; nothing gives
+   * {@link #NONE}.
    *
    * @throws IllegalArgumentException for anything else
    */

@@ -46,6 +46,24 @@ public record MarkedBy(List<Criterion> criteria) {
       return Optional.empty();
     }
 
+    /**
+     * The level that points bring: the best whose least points they reach, or else the lowest.
+     * Where a level has no points, nobody can tell.
+     */
+    public Optional<Level> reached(BigDecimal points) {
+      if (levels.stream().anyMatch(l -> l.points().isEmpty())) {
+        return Optional.empty();
+      }
+      List<Level> best =
+          levels.stream()
+              .sorted(Comparator.comparing((Level l) -> l.points().orElseThrow().low()).reversed())
+              .toList();
+      return best.stream()
+          .filter(l -> l.points().orElseThrow().low().compareTo(points) <= 0)
+          .findFirst()
+          .or(() -> best.isEmpty() ? Optional.empty() : Optional.of(best.getLast()));
+    }
+
     private List<Level> bestFirst() {
       if (levels.size() > 1 && levels.stream().allMatch(l -> l.points().isPresent())) {
         return levels.stream()

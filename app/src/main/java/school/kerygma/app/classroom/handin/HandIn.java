@@ -194,10 +194,10 @@ class HandIn {
             + " order by h.begunAt, h.number")
     List<HandIn> since(Collection<UUID> sections, Instant since);
 
-    /** Task, student and version of all that a section has handed in. */
+    /** Task, student, version and when it was sent, of all that a section has handed in. */
     @Query(
-        "select h.taskId, s, h.id from HandIn h left join h.mates s where h.sectionId = :section and h.state <> OPEN"
-            + " union all select h.taskId, h.studentId, h.id from HandIn h where h.sectionId = :section"
+        "select h.taskId, s, h.id, h.begunAt from HandIn h left join h.mates s where h.sectionId = :section and h.state <> OPEN"
+            + " union all select h.taskId, h.studentId, h.id, h.begunAt from HandIn h where h.sectionId = :section"
             + " and h.state <> OPEN")
     List<Object[]> handedIn(UUID section);
 

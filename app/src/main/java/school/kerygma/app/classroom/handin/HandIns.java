@@ -9,6 +9,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -124,15 +125,17 @@ public class HandIns {
     return views(List.copyOf(last.values()));
   }
 
-  /** Who of a section has handed in something for which task, and the versions. */
+  /** Who of a section has handed in something for which task, and the versions, oldest first. */
   @Transactional(readOnly = true)
   public Map<UUID, Map<UUID, Set<UUID>>> handedIn(UUID section) {
     Map<UUID, Map<UUID, Set<UUID>>> byTask = new HashMap<>();
-    for (Object[] row : all.handedIn(section)) {
+    List<Object[]> rows = new ArrayList<>(all.handedIn(section));
+    rows.sort(Comparator.comparing(row -> (Instant) row[3]));
+    for (Object[] row : rows) {
       if (row[1] != null) {
         byTask
             .computeIfAbsent((UUID) row[0], first -> new HashMap<>())
-            .computeIfAbsent((UUID) row[1], first -> new HashSet<>())
+            .computeIfAbsent((UUID) row[1], first -> new LinkedHashSet<>())
             .add((UUID) row[2]);
       }
     }

@@ -19,14 +19,20 @@ import school.kerygma.core.rubric.Range;
  *
  * @param points for the whole, where no rubric gives them
  * @param seen the state that the page had before it
+ * @param late whether what being late costs is taken off; null if nobody was asked
  */
 record GivenForm(
     @Nullable List<Row> rows,
     @Nullable String points,
     @Nullable String words,
-    @Nullable String seen) {
+    @Nullable String seen,
+    @Nullable Boolean late) {
 
-  /** What is given for a criterion; points that are empty are those of the level. */
+  /**
+   * What is given for a criterion; points that are empty are those of the level.
+   *
+   * @param level null if it is the one that the points bring
+   */
   record Row(
       @Nullable String criterion,
       @Nullable String level,
@@ -65,11 +71,38 @@ record GivenForm(
     return new Given(given, whole, by.outOf(named), said);
   }
 
+  /** Points for the whole, as they are typed into a table: all that was said otherwise stays. */
+  static GivenForm points(String typed, String seen, Optional<Given> before) {
+    return new GivenForm(
+        before.map(Given::rows).orElse(List.of()).stream()
+            .map(
+                r ->
+                    new Row(
+                        r.criterion(),
+                        r.level(),
+                        r.points().map(BigDecimal::toPlainString).orElse(""),
+                        r.words()))
+            .toList(),
+        typed,
+        before.map(Given::words).orElse(""),
+        seen,
+        null);
+  }
+
+  /**
+   * Where nobody is asked, it is taken off of the first points that are given, and stays as it is.
+   */
+  boolean costs(Optional<Given> before) {
+    return Objects.requireNonNullElseGet(
+        late,
+        () -> before.filter(b -> b.got().isPresent()).map(b -> b.late().isPresent()).orElse(true));
+  }
+
   private static Given.Row row(MarkedBy.Criterion criterion, Row sent) {
-    String level = Objects.requireNonNullElse(sent.level(), "");
+    String pressed = Objects.requireNonNullElse(sent.level(), "");
     Optional<MarkedBy.Level> chosen =
-        criterion.levels().stream().filter(l -> l.name().equals(level)).findFirst();
-    if (chosen.isEmpty() && !level.isEmpty()) {
+        criterion.levels().stream().filter(l -> l.name().equals(pressed)).findFirst();
+    if (chosen.isEmpty() && !pressed.isEmpty()) {
       throw Problem.unreadable();
     }
     String said = Objects.requireNonNullElse(sent.words(), "");
@@ -82,6 +115,10 @@ record GivenForm(
                 criterion.extra() ? Optional.empty() : criterion.most(),
                 criterion.name())
             .or(() -> chosen.flatMap(MarkedBy.Level::points).map(Range::high));
+    String level =
+        sent.level() == null
+            ? points.flatMap(criterion::reached).map(MarkedBy.Level::name).orElse("")
+            : pressed;
     return new Given.Row(
         criterion.name(), level, points, criterion.most(), criterion.extra(), said);
   }

@@ -1,6 +1,5 @@
 package school.kerygma.app.classroom.results;
 
-import java.math.BigDecimal;
 import java.util.Optional;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
@@ -19,28 +18,16 @@ import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
-import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.result.Given;
 
 /** A teacher looks at the work of a section, student after student. */
 @Controller
 class LookingController {
 
-  /**
-   * What is kept.
-   *
-   * @param seen its state now
-   * @param sum of its points; empty if none are given
-   */
-  record Kept(String seen, String sum, String outOf, boolean whole) {}
-
   private final LookingPage page;
-  private final TaskRubric rubric;
-  private final Results results;
+  private final Giving giving;
   private final Excused excused;
   private final HandIns handIns;
   private final Tasks tasks;
@@ -49,16 +36,14 @@ class LookingController {
 
   LookingController(
       LookingPage page,
-      TaskRubric rubric,
-      Results results,
+      Giving giving,
       Excused excused,
       HandIns handIns,
       Tasks tasks,
       Sections sections,
       Gate gate) {
     this.page = page;
-    this.rubric = rubric;
-    this.results = results;
+    this.giving = giving;
     this.excused = excused;
     this.handIns = handIns;
     this.tasks = tasks;
@@ -134,7 +119,7 @@ class LookingController {
 
   @PutMapping("/sections/{section}/tasks/{task}/work/{student}/result")
   @ResponseBody
-  Kept give(
+  Giving.Kept give(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID section,
       @PathVariable UUID task,
@@ -142,26 +127,6 @@ class LookingController {
       @RequestParam(required = false) @Nullable UUID version,
       @RequestBody GivenForm sent) {
     check(me, section, task);
-    TaskView of = tasks.get(task);
-    SectionView in = sections.get(section);
-    HandInVersion looked = version == null ? null : handIns.get(version);
-    boolean theirs =
-        looked == null
-            ? in.students().contains(student)
-            : looked.section().equals(section)
-                && looked.task().equals(task)
-                && looked.students().contains(student);
-    if (!theirs || sent.seen() == null) {
-      throw Problem.notFound();
-    }
-    Results.Work work = LookingPage.work(of, in, student, looked);
-    Optional<Given> before = results.of(work).stream().reduce((a, b) -> b).map(ResultView::given);
-    Given given = sent.read(rubric.of(of, section), before);
-    Optional<ResultView> kept = results.give(work, me.id(), given, sent.seen());
-    return new Kept(
-        kept.map(ResultView::state).orElse(Results.NONE),
-        given.sum().map(BigDecimal::toPlainString).orElse(""),
-        given.outOf().map(BigDecimal::toPlainString).orElse(""),
-        given.isWhole());
+    return giving.give(me.id(), new Giving.Meant(section, task, student, version), sent);
   }
 }

@@ -6,7 +6,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -24,6 +23,8 @@ import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.There;
+import school.kerygma.core.plan.Grading;
+import school.kerygma.core.result.Improvement;
 import school.kerygma.core.result.TermMark;
 import school.kerygma.core.time.Edge;
 
@@ -36,20 +37,52 @@ public class MarkBook {
    * A task that counts.
    *
    * @param outOf what there is to get; empty if nobody can tell yet
+   * @param byRows whether its points may be those of the rows of a rubric
    */
   public record Column(
-      TaskView task, String kind, Optional<BigDecimal> outOf, Optional<Instant> due) {}
+      TaskView task,
+      String kind,
+      Optional<BigDecimal> outOf,
+      Optional<Instant> due,
+      boolean byRows) {}
 
   /**
    * What a student got in a task.
    *
-   * @param points empty if none were given
+   * @param points that count; empty if none were given
+   * @param newest the version that was handed in last; empty if none was
+   * @param result what that got, or work on paper
+   * @param waits whether what it got is not handed back yet
    */
   public record Cell(
-      UUID task, TermMark.State state, Optional<BigDecimal> points, boolean handedIn) {
+      UUID task,
+      TermMark.State state,
+      Optional<BigDecimal> points,
+      Optional<UUID> newest,
+      Optional<ResultView> result,
+      boolean waits) {
 
     public String text() {
       return points.map(BigDecimal::toPlainString).orElse("");
+    }
+
+    public boolean handedIn() {
+      return newest.isPresent();
+    }
+
+    /** What was handed in last was not looked at. */
+    public boolean fresh() {
+      return handedIn() && result.isEmpty();
+    }
+
+    /** What is typed over: what was got before anything was taken off. */
+    public String got() {
+      return result.flatMap(r -> r.given().got()).map(BigDecimal::toPlainString).orElse("");
+    }
+
+    /** The state that it shows. */
+    public String seen() {
+      return result.map(ResultView::state).orElse(Results.NONE);
     }
   }
 
@@ -62,7 +95,19 @@ public class MarkBook {
       UUID student, String name, List<Cell> cells, List<TermMark.Item> items, TermMark mark) {}
 
   /** The whole of it. */
-  public record Table(List<Column> columns, List<Row> rows) {}
+  public record Table(List<Column> columns, List<Row> rows) {
+
+    /** The tasks of which something is not handed back yet. */
+    public List<Column> waiting() {
+      return columns.stream()
+          .filter(
+              c ->
+                  rows.stream()
+                      .flatMap(r -> r.cells().stream())
+                      .anyMatch(x -> x.task().equals(c.task().id()) && x.waits()))
+          .toList();
+    }
+  }
 
   private final Tasks tasks;
   private final HandIns handIns;
@@ -102,6 +147,19 @@ public class MarkBook {
     return read(section, section.students(), any -> true, tasks, standing);
   }
 
+  /** The versions of a student's work for a task, the oldest first. */
+  Set<UUID> versions(SectionView section, UUID student, UUID task) {
+    return handIns
+        .handedIn(section.id())
+        .getOrDefault(task, Map.of())
+        .getOrDefault(student, Set.of());
+  }
+
+  /** One student's line of it. */
+  Table line(SectionView section, UUID student) {
+    return read(section, Set.of(student), any -> true, tasks(section), standing(section));
+  }
+
   /** All tasks of a section's term. */
   public List<TaskView> tasks(SectionView section) {
     return tasks.between(
@@ -129,11 +187,16 @@ public class MarkBook {
     Instant now = clock.instant();
     Set<Excused.Key> notCounted = excused.of(section.id());
     Map<UUID, Map<UUID, Set<UUID>>> handedIn = handIns.handedIn(section.id());
-    Map<UUID, Map<UUID, ResultView>> given = new HashMap<>();
+    Map<UUID, List<ResultView>> given = new HashMap<>();
     Map<UUID, ResultView> byVersion = new HashMap<>();
+    Map<UUID, Map<UUID, ResultView>> onPaper = new HashMap<>();
     for (ResultView r : results.ofSection(section.id()).stream().filter(seen).toList()) {
-      given.computeIfAbsent(r.task(), first -> new HashMap<>()).put(r.student(), r);
-      r.handIn().ifPresent(h -> byVersion.put(h, r));
+      given.computeIfAbsent(r.task(), first -> new ArrayList<>()).add(r);
+      r.handIn()
+          .ifPresentOrElse(
+              h -> byVersion.put(h, r),
+              () ->
+                  onPaper.computeIfAbsent(r.task(), first -> new HashMap<>()).put(r.student(), r));
     }
     List<Column> columns =
         all.stream()
@@ -146,7 +209,7 @@ public class MarkBook {
             .sorted(
                 Comparator.comparing((TaskView t) -> There.in(t.sheet().days(), section.id()))
                     .thenComparing(TaskView::title))
-            .map(t -> column(t, section, given.getOrDefault(t.id(), Map.of()), standing))
+            .map(t -> column(t, section, given.getOrDefault(t.id(), List.of()), standing))
             .toList();
     Map<UUID, People.Contact> names = people.contacts(students);
     List<Row> rows = new ArrayList<>();
@@ -155,25 +218,17 @@ public class MarkBook {
       List<TermMark.Item> items = new ArrayList<>();
       for (Column column : columns) {
         Set<UUID> versions =
-            handedIn
-                .getOrDefault(column.task().id(), Map.of())
-                .getOrDefault(student, new HashSet<>());
-        Optional<ResultView> result =
-            Optional.ofNullable(given.getOrDefault(column.task().id(), Map.of()).get(student))
-                .or(
-                    () ->
-                        versions.stream()
-                            .filter(byVersion::containsKey)
-                            .map(byVersion::get)
-                            .max(Comparator.comparing(ResultView::at)));
+            handedIn.getOrDefault(column.task().id(), Map.of()).getOrDefault(student, Set.of());
         Cell cell =
-            notCounted.contains(new Excused.Key(column.task().id(), student))
-                ? new Cell(
-                    column.task().id(),
-                    TermMark.State.EXCUSED,
-                    Optional.empty(),
-                    !versions.isEmpty())
-                : cell(column, result, !versions.isEmpty(), now);
+            cell(
+                column,
+                versions.stream().filter(byVersion::containsKey).map(byVersion::get).toList(),
+                Optional.ofNullable(
+                    onPaper.getOrDefault(column.task().id(), Map.of()).get(student)),
+                versions.stream().reduce((one, other) -> other),
+                section.grading().improved(column.kind()),
+                notCounted.contains(new Excused.Key(column.task().id(), student)),
+                now);
         cells.add(cell);
         column
             .outOf()
@@ -200,10 +255,10 @@ public class MarkBook {
 
   /** What there is to get is what was said as it was given; else what the task says now. */
   private Column column(
-      TaskView task, SectionView section, Map<UUID, ResultView> given, Standing standing) {
+      TaskView task, SectionView section, List<ResultView> given, Standing standing) {
     TaskSheet sheet = task.sheet().in(section.id());
     Optional<BigDecimal> most =
-        given.values().stream()
+        given.stream()
             .flatMap(r -> r.given().outOf().stream())
             .max(BigDecimal::compareTo)
             .or(() -> Optional.ofNullable(sheet.points()).map(BigDecimal::valueOf))
@@ -212,21 +267,54 @@ public class MarkBook {
                     sheet.handIn().isPresent()
                         ? rubric.of(task, section.id()).outOf()
                         : Optional.empty());
-    return new Column(task, sheet.kind(), most, standing.due(task, section).map(Standing.Due::at));
+    return new Column(
+        task,
+        sheet.kind(),
+        most,
+        standing.due(task, section).map(Standing.Due::at),
+        !sheet.handouts().isEmpty() || given.stream().anyMatch(r -> !r.given().rows().isEmpty()));
   }
 
-  /** What nobody has looked at counts for nothing; only what is handed in here can be missing. */
-  private static Cell cell(
-      Column column, Optional<ResultView> result, boolean handedIn, Instant now) {
-    Optional<BigDecimal> points = result.flatMap(r -> r.given().sum());
+  /**
+   * What nobody has looked at counts for nothing; only what is handed in here can be missing.
+   *
+   * @param looked what the versions got that were looked at, the oldest first
+   * @param newest the version that was handed in last
+   */
+  private Cell cell(
+      Column column,
+      List<ResultView> looked,
+      Optional<ResultView> onPaper,
+      Optional<UUID> newest,
+      Grading.Improved improved,
+      boolean notCounted,
+      Instant now) {
+    List<ResultView> all = looked.isEmpty() ? onPaper.stream().toList() : looked;
+    Optional<BigDecimal> points =
+        notCounted
+            ? Optional.empty()
+            : Improvement.counts(
+                improved, all.stream().flatMap(r -> r.given().sum().stream()).toList());
+    Optional<ResultView> result =
+        newest.isEmpty()
+            ? onPaper
+            : looked.stream().filter(r -> r.handIn().equals(newest)).findFirst();
     boolean over = column.due().filter(d -> Edge.isOver(d, now)).isPresent();
     boolean here = column.task().sheet().handIn().isPresent();
     TermMark.State state =
-        points.isPresent()
-            ? TermMark.State.GIVEN
-            : result.isEmpty() && here && !handedIn && over
-                ? TermMark.State.MISSING
-                : TermMark.State.OPEN;
-    return new Cell(column.task().id(), state, points, handedIn);
+        notCounted
+            ? TermMark.State.EXCUSED
+            : points.isPresent()
+                ? TermMark.State.GIVEN
+                : all.isEmpty() && here && newest.isEmpty() && over
+                    ? TermMark.State.MISSING
+                    : TermMark.State.OPEN;
+    return new Cell(
+        column.task().id(),
+        state,
+        points,
+        newest,
+        result,
+        result.filter(r -> r.back().isEmpty()).isPresent());
   }
 }

@@ -31,7 +31,7 @@ public class Results {
 
   private static final String READ =
       "select r.id, r.task_id, r.section_id, r.student_id, r.hand_in_id, r.number, r.teacher_id, r.points, r.out_of,"
-          + " r.words, r.looked_at, r.back_at, r.batch, r.seen_at, r.edits from result r ";
+          + " r.words, r.looked_at, r.back_at, r.batch, r.seen_at, r.edits, r.late_off from result r ";
 
   /**
    * Whose work is looked at.
@@ -101,30 +101,37 @@ public class Results {
         .orElseGet(() -> read(whose + "is null", "task", work.task(), "student", work.student()));
   }
 
+  /** All that some versions got, the newest last. */
+  @Transactional(readOnly = true)
+  public List<ResultView> ofVersions(Collection<UUID> handIns) {
+    return handIns.isEmpty()
+        ? List.of()
+        : read("where r.hand_in_id in (:handIns)", "handIns", handIns);
+  }
+
   /** What students may see of some work, the newest last. */
   @Transactional(readOnly = true)
   public List<ResultView> back(Collection<UUID> handIns) {
     Instant now = clock.instant();
-    return handIns.isEmpty()
-        ? List.of()
-        : read("where r.hand_in_id in (:handIns)", "handIns", handIns).stream()
-            .filter(r -> r.isBack(now))
-            .toList();
+    return ofVersions(handIns).stream().filter(r -> r.isBack(now)).toList();
+  }
+
+  /** All that a student's work on paper for a task got, the newest last. */
+  @Transactional(readOnly = true)
+  public List<ResultView> onPaper(UUID task, UUID student) {
+    return read(
+        "where r.task_id = :task and r.student_id = :student and r.hand_in_id is null",
+        "task",
+        task,
+        "student",
+        student);
   }
 
   /** What a student may see of work on paper for a task, the newest last. */
   @Transactional(readOnly = true)
   public List<ResultView> backOnPaper(UUID task, UUID student) {
     Instant now = clock.instant();
-    return read(
-            "where r.task_id = :task and r.student_id = :student and r.hand_in_id is null",
-            "task",
-            task,
-            "student",
-            student)
-        .stream()
-        .filter(r -> r.isBack(now))
-        .toList();
+    return onPaper(task, student).stream().filter(r -> r.isBack(now)).toList();
   }
 
   private List<ResultView> read(String where, Object... named) {
@@ -172,7 +179,8 @@ public class Results {
             rows.getOrDefault(id, List.of()),
             plain(row.getBigDecimal(8)),
             plain(row.getBigDecimal(9)),
-            row.getString(10)),
+            row.getString(10),
+            plain(row.getBigDecimal(16))),
         row.getObject(11, OffsetDateTime.class).toInstant(),
         instant(row, 12),
         Optional.ofNullable(row.getObject(13, UUID.class)),
@@ -241,11 +249,12 @@ public class Results {
           .update();
     }
     sql.sql(
-            "update result set teacher_id = ?, points = ?, out_of = ?, words = ?, looked_at = ?, edits = edits + 1 where id = ?")
+            "update result set teacher_id = ?, points = ?, out_of = ?, words = ?, late_off = ?, looked_at = ?, edits = edits + 1 where id = ?")
         .param(teacher)
         .param(given.points().orElse(null))
         .param(given.outOf().orElse(null))
         .param(given.words().strip())
+        .param(given.late().orElse(null))
         .param(at(now))
         .param(id)
         .update();

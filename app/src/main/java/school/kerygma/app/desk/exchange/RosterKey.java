@@ -7,6 +7,7 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Transient;
 import java.io.Serializable;
+import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
 import java.util.UUID;
@@ -104,5 +105,8 @@ class RosterKey implements Persistable<RosterKey.Key> {
   interface Repository extends JpaRepository<RosterKey, RosterKey.Key> {
     @Query("select k from RosterKey k where k.key.schoolId = :school and k.key.ownerId = :owner")
     List<RosterKey> of(UUID school, UUID owner);
+
+    @Query("select k from RosterKey k where k.key.ownerId = :owner and k.subjectId in :subjects")
+    List<RosterKey> ofSubjects(UUID owner, Collection<UUID> subjects);
   }
 }

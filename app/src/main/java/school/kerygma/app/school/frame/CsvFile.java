@@ -26,16 +26,35 @@ public final class CsvFile {
    *     stay words
    */
   public static ResponseEntity<byte[]> of(String name, List<? extends List<?>> rows) {
+    return saved(
+        name,
+        new MediaType("text", "csv", StandardCharsets.UTF_8),
+        bytes(
+            rows.stream()
+                .<List<?>>map(
+                    r ->
+                        r.stream()
+                            .<Object>map(c -> c instanceof String s ? CleanText.cell(s) : c)
+                            .toList())
+                .toList()));
+  }
+
+  /** Rows for another program: every word as it is. */
+  public static byte[] bytes(List<? extends List<?>> rows) {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     try (CSVPrinter csv =
         new CSVPrinter(new OutputStreamWriter(out, StandardCharsets.UTF_8), CSVFormat.RFC4180)) {
       for (List<?> row : rows) {
-        csv.printRecord(
-            row.stream().map(c -> c instanceof String s ? CleanText.cell(s) : c).toList());
+        csv.printRecord(row);
       }
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
+    return out.toByteArray();
+  }
+
+  /** A file that is saved. */
+  public static ResponseEntity<byte[]> saved(String name, MediaType type, byte[] bytes) {
     return ResponseEntity.ok()
         .header(
             HttpHeaders.CONTENT_DISPOSITION,
@@ -43,7 +62,7 @@ public final class CsvFile {
                 .filename(name, StandardCharsets.UTF_8)
                 .build()
                 .toString())
-        .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
-        .body(out.toByteArray());
+        .contentType(type)
+        .body(bytes);
   }
 }

@@ -41,7 +41,8 @@ class GradingController {
       @RequestParam List<String> scale,
       @RequestParam(defaultValue = "") List<String> late,
       @RequestParam(defaultValue = "") List<String> lateMost,
-      @RequestParam(defaultValue = "") List<String> best) {
+      @RequestParam(defaultValue = "") List<String> best,
+      @RequestParam(defaultValue = "") List<Grading.Improved> improved) {
     check(me, id);
     List<Grading.Kind> kinds = new ArrayList<>();
     try {
@@ -53,7 +54,8 @@ class GradingController {
                   number(weight, i),
                   number(scale, i),
                   new LateRule(number(late, i), number(lateMost, i)),
-                  number(best, i)));
+                  number(best, i),
+                  i < improved.size() ? improved.get(i) : Grading.Improved.LAST));
         }
       }
       sections.grade(id, seen, new Grading(kinds), Optional.ofNullable(grade));

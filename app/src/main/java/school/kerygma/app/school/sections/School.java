@@ -20,6 +20,7 @@ import java.util.Optional;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
 import org.jspecify.annotations.Nullable;
+import school.kerygma.core.result.LetterScale;
 import school.kerygma.core.roll.Hears;
 import school.kerygma.core.time.SchoolCalendar;
 import school.kerygma.core.time.SchoolDay;
@@ -38,6 +39,9 @@ class School {
 
   @Enumerated(EnumType.STRING)
   private Hears hears = Hears.ON_PAGE;
+
+  /** The letters for percents, as they are written. */
+  private String letters = "";
 
   private @Nullable UUID founderId;
 
@@ -73,6 +77,14 @@ class School {
 
   void letHear(Hears what) {
     this.hears = what;
+  }
+
+  LetterScale letters() {
+    return LetterScale.parse(letters);
+  }
+
+  void name(LetterScale scale) {
+    this.letters = scale.toString();
   }
 
   void keep(int days) {

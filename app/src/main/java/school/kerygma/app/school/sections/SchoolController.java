@@ -21,6 +21,7 @@ import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.result.LetterScale;
 import school.kerygma.core.roll.Hears;
 import school.kerygma.core.time.MeetingPattern;
 
@@ -108,6 +109,21 @@ class SchoolController {
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID term, @RequestParam Hears hears) {
     check(me, term);
     time.letHear(term, hears);
+    return back(term);
+  }
+
+  /** The letters for percents; nothing if the school gives none. */
+  @PostMapping("/school/{term}/letters")
+  String letters(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID term,
+      @RequestParam(defaultValue = "") String letters) {
+    check(me, term);
+    try {
+      time.name(term, LetterScale.parse(letters));
+    } catch (IllegalArgumentException e) {
+      throw Problem.refused("letter-scale").at("letters");
+    }
     return back(term);
   }
 

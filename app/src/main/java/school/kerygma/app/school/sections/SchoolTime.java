@@ -15,6 +15,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.ground.problems.Seen;
+import school.kerygma.core.result.LetterScale;
 import school.kerygma.core.roll.Hears;
 import school.kerygma.core.time.SchoolCalendar;
 
@@ -30,6 +31,7 @@ public class SchoolTime {
       String schoolName,
       int keepDays,
       Hears hears,
+      LetterScale letters,
       String name,
       SchoolCalendar calendar) {
 
@@ -198,6 +200,11 @@ public class SchoolTime {
     term(term).school().letHear(what);
   }
 
+  /** The letters that the school gives for percents. */
+  public void name(UUID term, LetterScale letters) {
+    term(term).school().name(letters);
+  }
+
   private School.Term term(UUID id) {
     return terms.findById(id).orElseThrow(Problem::notFound);
   }
@@ -220,6 +227,7 @@ public class SchoolTime {
         t.school().name(),
         t.school().keepDays(),
         t.school().hears(),
+        t.school().letters(),
         t.name(),
         t.calendar());
   }

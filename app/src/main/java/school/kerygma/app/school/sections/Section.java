@@ -147,6 +147,7 @@ class Section {
         minutes,
         Optional.ofNullable(grade),
         Grading.parse(grading),
+        school.letters(),
         term.calendar(),
         Set.copyOf(teachers),
         Set.copyOf(students));

@@ -66,6 +66,7 @@ class SectionSettingsController {
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("waitingFor", linking.waitingFor(id));
     model.addAttribute("substitutes", substitutes(id));
+    model.addAttribute("improved", Grading.Improved.values());
     model.addAttribute("kindRows", kindRows(section.grading()));
     model.addAttribute("today", section.calendar().dateOf(clock.instant()));
     return "sections/settings";

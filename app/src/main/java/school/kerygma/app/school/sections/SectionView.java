@@ -10,6 +10,7 @@ import java.util.Set;
 import java.util.UUID;
 import school.kerygma.app.ground.problems.Seen;
 import school.kerygma.core.plan.Grading;
+import school.kerygma.core.result.LetterScale;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.SchoolCalendar;
 
@@ -18,6 +19,7 @@ import school.kerygma.core.time.SchoolCalendar;
  *
  * @param minutes the share of work at home for one of its days
  * @param grade at whose rate its students read, 1 to 12
+ * @param letters that its school gives for percents
  * @param teachers whose it is; who stands in for them is not among them
  */
 public record SectionView(
@@ -28,6 +30,7 @@ public record SectionView(
     int minutes,
     Optional<Integer> grade,
     Grading grading,
+    LetterScale letters,
     SchoolCalendar calendar,
     Set<UUID> teachers,
     Set<UUID> students) {

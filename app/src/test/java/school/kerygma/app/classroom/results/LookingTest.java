@@ -203,6 +203,34 @@ class LookingTest {
       page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Take them back"))
           .click();
       assertThat(page.getByText("Hand back 2")).isVisible();
+
+      // The same, and more, in the table of all marks.
+      page.navigate(DemoServer.address() + "/sections/" + school.section() + "/marks");
+      assertThat(page.locator("main.marks-page[data-ready=true]")).isVisible();
+      Locator cells = page.locator("a[data-cell]");
+      cells.first().focus();
+      assertThat(cells.first()).hasText("6\u25cbnot handed back yet");
+      page.keyboard().press("ArrowDown");
+      page.keyboard().type("5,5");
+      page.keyboard().press("Enter");
+      assertThat(cells.nth(1)).containsText("5.5");
+      assertThat(cells.nth(2)).isFocused();
+      page.keyboard().type("1O");
+      page.keyboard().press("Enter");
+      assertThat(page.locator(".problem")).containsText("1O");
+      page.keyboard().press("Escape");
+      assertThat(cells.nth(2)).isFocused();
+      page.keyboard().press("Enter");
+      assertThat(page.locator(".rests")).containsText("Work on paper");
+      assertThat(page.locator(".rests input.points")).hasValue("4.5");
+      page.keyboard().type("3");
+      page.keyboard().press("Escape");
+      assertThat(cells.nth(2)).containsText("3");
+      assertThat(cells.nth(2)).isFocused();
+      Chromium.assertAccessible(page);
+      page.reload();
+      assertThat(cells.nth(1)).containsText("5.5");
+      assertThat(page.getByText("Not handed back yet:")).isVisible();
     }
   }
 

@@ -2,28 +2,44 @@ package school.kerygma.app.classroom.results;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayInputStream;
+import java.io.StringReader;
 import java.math.BigDecimal;
 import java.net.http.HttpClient;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.zip.ZipEntry;
+import java.util.zip.ZipInputStream;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVRecord;
+import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 import school.kerygma.app.Caller;
 import school.kerygma.app.DemoServer;
 import school.kerygma.app.ScopedClock;
 import school.kerygma.app.TestSchool;
+import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.classroom.posting.PostingSheet;
+import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.ground.problems.Seen;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.handin.HandInRule;
+import school.kerygma.core.plan.Grading;
 import school.kerygma.core.result.Given;
 import school.kerygma.core.result.TermMark;
+import school.kerygma.core.time.Moments;
 
 /** What stands in a section's marks, and what counts of it. */
 class MarkBookTest {
@@ -146,5 +162,140 @@ class MarkBookTest {
     assertThat(Caller.get(own, page).body()).contains("80\u00a0%").contains("excused");
     Caller.form(desk, work + "/excused", "excuse", "false");
     assertThat(Caller.get(own, page).body()).contains("50\u00a0%");
+  }
+
+  /** Work of two versions, and work that came three school days late, both worth 10 points. */
+  @Test
+  void ofImprovedWorkCountsWhatTheKindSaysAndBeingLateCostsUnlessTheTeacherLeavesIt()
+      throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 2);
+    Sections sections = DemoServer.bean(Sections.class);
+    sections.grade(
+        school.section(),
+        Seen.ANYTHING,
+        Grading.parse("Homework 100 late 10 to 50 improved highest"),
+        Optional.empty());
+    HandInRule rule = HandInRule.read("text");
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("Say how it bends", 20, Map.of(school.section(), MONDAY.plusDays(4)))
+                    .worth(10, "Homework")
+                    .handedIn(rule));
+    Moments until = new Moments(BEFORE, DUE, Optional.empty());
+    DemoServer.bean(Postings.class)
+        .post(
+            UUID.randomUUID(),
+            school.teacher(),
+            new PostingSheet(null, Set.of(task), "", "", Map.of(school.section(), until)));
+    HandIns handIns = DemoServer.bean(HandIns.class);
+    List<UUID> students = List.copyOf(school.students());
+    HandIns.Asked open =
+        new HandIns.Asked(
+            task, school.section(), rule, DUE, Optional.of(DUE.plus(Duration.ofDays(7))));
+    for (int version = 0; version < 2; version++) {
+      Instant at = BEFORE.plus(Duration.ofHours(version));
+      ScopedClock.runAt(
+          at,
+          () -> {
+            handIns.write(open, students.get(0), "It bends by 3 mm at " + at, "", 0);
+            handIns.handIn(open, students.get(0), Set.of(), false);
+          });
+    }
+    ScopedClock.runAt(
+        DUE.plus(Duration.ofDays(5)),
+        () -> {
+          handIns.write(open, students.get(1), "It bends.", "", 0);
+          handIns.handIn(open, students.get(1), Set.of(), false);
+        });
+    HttpClient desk = Caller.teacher(school.email());
+    String token = Caller.token(desk, "/plan");
+    String cells = "/sections/" + school.section() + "/marks/";
+    List<UUID> versions =
+        handIns.of(task, students.get(0)).stream().map(HandInVersion::id).toList();
+    type(desk, token, cells + students.get(0) + "/" + task + "?version=" + versions.get(0), "9");
+    type(desk, token, cells + students.get(0) + "/" + task + "?version=" + versions.get(1), "7");
+    UUID late = handIns.of(task, students.get(1)).getFirst().id();
+    type(desk, token, cells + students.get(1) + "/" + task + "?version=" + late, "8");
+    ScopedClock.runAt(
+        AFTER,
+        () -> {
+          assertThat(mark(school, students.get(0))).contains(new BigDecimal("90.00"));
+          // Wednesday is the third school day after Friday: 30 % of 8 are 2.4.
+          assertThat(mark(school, students.get(1))).contains(new BigDecimal("56.00"));
+        });
+    sections.grade(
+        school.section(),
+        Seen.ANYTHING,
+        Grading.parse("Homework 100 late 50 to 100 improved mean"),
+        Optional.empty());
+    ScopedClock.runAt(
+        AFTER,
+        () -> {
+          assertThat(mark(school, students.get(0))).contains(new BigDecimal("80.00"));
+          // A rule that is changed later costs what was given before nothing more.
+          assertThat(mark(school, students.get(1))).contains(new BigDecimal("56.00"));
+        });
+    assertThat(Caller.get(desk, cells + students.get(1) + "/" + task).body())
+        .contains("8, less 2.4:")
+        .contains("5.6 of 10");
+    String work = "/sections/" + school.section() + "/tasks/" + task + "/work/" + students.get(1);
+    assertThat(
+            Caller.put(
+                    desk,
+                    work + "/result?version=" + late,
+                    "{\"points\":\"8\",\"words\":\"\",\"seen\":\"1.1\",\"late\":false}",
+                    token)
+                .statusCode())
+        .isEqualTo(200);
+    ScopedClock.runAt(
+        AFTER, () -> assertThat(mark(school, students.get(1))).contains(new BigDecimal("80.00")));
+    Map<String, List<CSVRecord>> files = oneRoster(desk, school.section());
+    assertThat(files.get("manifest.csv"))
+        .anyMatch(r -> r.get(0).equals("file.results") && r.get(1).equals("bulk"));
+    assertThat(files.get("categories.csv").getLast().get("title")).isEqualTo("Homework");
+    CSVRecord item = files.get("lineItems.csv").getLast();
+    assertThat(item.get("resultValueMax")).isEqualTo("10");
+    assertThat(item.get("dueDate")).isEqualTo("2026-10-02");
+    assertThat(files.get("results.csv"))
+        .hasSize(2)
+        .allMatch(r -> r.get("lineItemSourcedId").equals(item.get("sourcedId")))
+        .extracting(r -> r.get("studentSourcedId"), r -> r.get("score"), r -> r.get("scoreStatus"))
+        .containsExactlyInAnyOrder(
+            Assertions.tuple("" + students.get(0), "8", "fully graded"),
+            Assertions.tuple("" + students.get(1), "8", "fully graded"));
+  }
+
+  /** Standard: 1EdTech OneRoster 1.2, CSV binding; the columns' names are from memory. */
+  private static Map<String, List<CSVRecord>> oneRoster(HttpClient desk, UUID section)
+      throws Exception {
+    Map<String, List<CSVRecord>> files = new HashMap<>();
+    byte[] sent = Caller.bytes(desk, "/sections/" + section + "/marks.zip");
+    try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(sent))) {
+      for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
+        String text = new String(zip.readAllBytes(), StandardCharsets.UTF_8);
+        files.put(
+            e.getName(),
+            CSVFormat.RFC4180
+                .builder()
+                .setHeader()
+                .setSkipHeaderRecord(true)
+                .get()
+                .parse(new StringReader(text))
+                .getRecords());
+      }
+    }
+    assertThat(files)
+        .containsOnlyKeys("manifest.csv", "categories.csv", "lineItems.csv", "results.csv");
+    return files;
+  }
+
+  private static void type(HttpClient desk, String token, String cell, String points)
+      throws Exception {
+    assertThat(
+            Caller.put(desk, cell, "{\"points\":\"" + points + "\",\"seen\":\"0.0\"}", token)
+                .statusCode())
+        .isEqualTo(200);
   }
 }
