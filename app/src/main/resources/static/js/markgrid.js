@@ -21,11 +21,13 @@ function go(cell) {
   if (!cell) {
     return;
   }
+  table.querySelector('td.at')?.classList.remove('at');
   if (at) {
     at.tabIndex = -1;
   }
   at = cell;
   at.tabIndex = 0;
+  at.closest('td').classList.add('at');
   at.focus();
   at.scrollIntoView({ block: 'nearest', inline: 'nearest' });
 }
@@ -67,6 +69,7 @@ async function refresh(students) {
         } else {
           at = again;
           at.tabIndex = 0;
+          at.closest('td').classList.add('at');
         }
       }
     }

@@ -28,6 +28,7 @@ import school.kerygma.core.There;
 public class PlanChanges implements Keeps {
 
   private final Task.Repository tasks;
+  private final TaskReads reads;
   private final ApplicationEventPublisher events;
   private final Session.Repository sessions;
   private final PlanStep.Repository steps;
@@ -46,6 +47,7 @@ public class PlanChanges implements Keeps {
   PlanChanges(
       ApplicationEventPublisher events,
       Task.Repository tasks,
+      TaskReads reads,
       Session.Repository sessions,
       PlanStep.Repository steps,
       ObjectProvider<TaskUse> uses,
@@ -53,6 +55,7 @@ public class PlanChanges implements Keeps {
       Clock clock) {
     this.events = events;
     this.tasks = tasks;
+    this.reads = reads;
     this.sessions = sessions;
     this.steps = steps;
     this.uses = uses;
@@ -153,9 +156,8 @@ public class PlanChanges implements Keeps {
     }
     LocalDate first = weeks.keySet().stream().min(LocalDate::compareTo).orElseThrow();
     LocalDate last = weeks.keySet().stream().max(LocalDate::compareTo).orElseThrow().plusDays(6);
-    List<UUID> ids = tasks.idsIn(from, first, last);
     return WeekCopy.of(
-        ids.isEmpty() ? List.of() : tasks.among(ids).stream().map(Task::view).toList(),
+        reads.between(from, first, last),
         sessions.between(from, first, last).stream().map(Session::view).toList(),
         List.copyOf(pairs),
         weeks);

@@ -67,11 +67,6 @@ class Task {
     Placement on(LocalDate other) {
       return new Placement(other, detail, minutes, points, due, place);
     }
-
-    TaskSheet.Difference difference(Set<UUID> papers) {
-      return new TaskSheet.Difference(
-          detail, minutes, points, Optional.ofNullable(due).map(DueRuleText::read), place, papers);
-    }
   }
 
   /** One of several ways, and the stop that explains it. */
@@ -208,6 +203,10 @@ class Task {
     return version;
   }
 
+  Set<UUID> sections() {
+    return Set.copyOf(days.keySet());
+  }
+
   boolean isPlaced() {
     return !days.isEmpty();
   }
@@ -234,86 +233,11 @@ class Task {
     return ownerId;
   }
 
-  TaskView view() {
-    Map<UUID, LocalDate> placed = new HashMap<>();
-    Map<UUID, TaskSheet.Difference> differs = new HashMap<>();
-    days.forEach(
-        (section, placement) -> {
-          placed.put(section, placement.day());
-          differs.put(section, placement.difference(otherPapers(section)));
-        });
-    return new TaskView(
-        id,
-        ownerId,
-        position,
-        version,
-        new TaskSheet(
-            title,
-            detail,
-            minutes,
-            answers,
-            points,
-            kind,
-            required,
-            opens,
-            after,
-            unit(),
-            word,
-            Optional.ofNullable(due).map(DueRuleText::read),
-            improve,
-            place,
-            handIn.isEmpty() ? Optional.empty() : Optional.of(HandInRule.read(handIn)),
-            board(),
-            handouts,
-            keys,
-            placed,
-            differs));
-  }
-
-  private Optional<UnitWeeks> unit() {
-    return unitFirst == null || unitLast == null
-        ? Optional.empty()
-        : Optional.of(new UnitWeeks(unitFirst, unitLast));
-  }
-
-  private Set<UUID> otherPapers(UUID section) {
-    Set<UUID> papers = new HashSet<>();
-    otherPapers.stream()
-        .filter(p -> p.sectionId().equals(section))
-        .forEach(p -> papers.add(p.handoutId()));
-    return papers;
-  }
-
-  private Optional<ChoiceBoard> board() {
-    return ways.isEmpty()
-        ? Optional.empty()
-        : Optional.of(
-            new ChoiceBoard(
-                pick,
-                ways.stream()
-                    .map(
-                        w ->
-                            new ChoiceBoard.Way(
-                                w.id(), w.text(), Optional.ofNullable(w.stopId()), w.daysBefore()))
-                    .toList()));
-  }
-
   interface Repository extends JpaRepository<Task, UUID> {
 
     /** Also of one that is put away. */
     @Query(value = "select section_id from placement where task_id = :task", nativeQuery = true)
     List<UUID> sectionsOf(UUID task);
-
-    @Query(
-        "select distinct t from Task t left join fetch t.days where t.id in :ids order by t.position")
-    List<Task> among(Collection<UUID> ids);
-
-    @Query(
-        value =
-            "select distinct t.id from task t join placement p on p.task_id = t.id"
-                + " where p.section_id in (:sections) and p.day between :first and :last",
-        nativeQuery = true)
-    List<UUID> idsIn(Collection<UUID> sections, LocalDate first, LocalDate last);
 
     @Query(
         value =

@@ -29,11 +29,18 @@ import school.kerygma.app.school.sections.SectionTouched;
 public class Tasks implements Keeps, OnShelf {
 
   private final Task.Repository tasks;
+  private final TaskReads reads;
   private final ApplicationEventPublisher events;
   private final Clock clock;
   private final Shelf shelf;
 
-  Tasks(ApplicationEventPublisher events, Task.Repository tasks, Clock clock, Shelf shelf) {
+  Tasks(
+      ApplicationEventPublisher events,
+      Task.Repository tasks,
+      TaskReads reads,
+      Clock clock,
+      Shelf shelf) {
+    this.reads = reads;
     this.events = events;
     this.shelf = shelf;
     this.tasks = tasks;
@@ -56,7 +63,7 @@ public class Tasks implements Keeps, OnShelf {
     if (changed.version() != version) {
       throw new OptimisticLockingFailureException("Changed since version " + version);
     }
-    Set<UUID> sections = new HashSet<>(changed.view().sheet().days().keySet());
+    Set<UUID> sections = new HashSet<>(changed.sections());
     changed.change(sheet);
     sections.addAll(sheet.days().keySet());
     events.publishEvent(new SectionTouched(sections));
@@ -81,12 +88,12 @@ public class Tasks implements Keeps, OnShelf {
 
   @Transactional(readOnly = true)
   public TaskView get(UUID task) {
-    return tasks.findById(task).map(Task::view).orElseThrow(Problem::notFound);
+    return find(task).orElseThrow(Problem::notFound);
   }
 
   @Transactional(readOnly = true)
   public Optional<TaskView> find(UUID task) {
-    return tasks.findById(task).map(Task::view);
+    return reads.among(List.of(task)).stream().findFirst();
   }
 
   /** A teacher's tasks that stand between two days, and some others. */
@@ -101,7 +108,7 @@ public class Tasks implements Keeps, OnShelf {
   /** In the order of doing. */
   @Transactional(readOnly = true)
   public List<TaskView> among(Collection<UUID> ids) {
-    return ids.isEmpty() ? List.of() : tasks.among(ids).stream().map(Task::view).toList();
+    return reads.among(ids);
   }
 
   /** Tasks whose title or line beneath holds some words, in any capitals; the newest 50. */
@@ -142,7 +149,7 @@ public class Tasks implements Keeps, OnShelf {
   /** Tasks that one of the sections does on one of the days, both included. */
   @Transactional(readOnly = true)
   public List<TaskView> between(Collection<UUID> sections, LocalDate first, LocalDate last) {
-    return sections.isEmpty() ? List.of() : among(tasks.idsIn(sections, first, last));
+    return reads.between(sections, first, last);
   }
 
   @Override

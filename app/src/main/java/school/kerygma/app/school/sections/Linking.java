@@ -68,6 +68,7 @@ public class Linking implements Keeps {
 
   private final LinkRequest.Repository requests;
   private final Section.Repository sections;
+  private final SectionReads reads;
   private final People people;
   private final MailKeys keys;
   private final ApplicationEventPublisher events;
@@ -77,6 +78,7 @@ public class Linking implements Keeps {
   Linking(
       LinkRequest.Repository requests,
       Section.Repository sections,
+      SectionReads reads,
       People people,
       MailKeys keys,
       ApplicationEventPublisher events,
@@ -84,6 +86,7 @@ public class Linking implements Keeps {
       Clock clock) {
     this.requests = requests;
     this.sections = sections;
+    this.reads = reads;
     this.people = people;
     this.keys = keys;
     this.events = events;
@@ -158,7 +161,7 @@ public class Linking implements Keeps {
   }
 
   private Question question(LinkRequest r) {
-    SectionView section = sections.findById(r.sectionId()).map(Section::view).orElseThrow();
+    SectionView section = reads.find(r.sectionId()).orElseThrow();
     Set<UUID> named = new HashSet<>(Set.of(r.askerId()));
     r.meanwhileId().ifPresent(named::add);
     Map<UUID, People.Contact> contacts = people.contacts(named);

@@ -141,7 +141,7 @@ public class Rosters {
   public void remove(UUID section, UUID student) {
     Section of = sections.findById(section).orElseThrow(Problem::notFound);
     if (of.students().remove(student)) {
-      of.left().put(student, of.view().calendar().dateOf(clock.instant()));
+      of.left().put(student, of.inTerm().calendar().dateOf(clock.instant()));
     }
     sections.flush();
     endCards(student);
@@ -164,7 +164,7 @@ public class Rosters {
   public void move(UUID from, UUID to, UUID student) {
     Section left = sections.findById(from).orElseThrow(Problem::notFound);
     if (left.students().remove(student)) {
-      left.left().put(student, left.view().calendar().dateOf(clock.instant()));
+      left.left().put(student, left.inTerm().calendar().dateOf(clock.instant()));
       seat(to, student);
     }
   }

@@ -95,6 +95,22 @@ class School {
     return ZoneId.of(zone);
   }
 
+  /**
+   * The calendar of a term.
+   *
+   * @param daysOff with their names, which may be empty
+   */
+  static SchoolCalendar calendar(
+      ZoneId zone,
+      LocalDate firstMonday,
+      int weeks,
+      Map<LocalDate, String> daysOff,
+      SchoolDay day) {
+    Map<LocalDate, String> named = new HashMap<>(daysOff);
+    named.values().removeIf(String::isEmpty);
+    return new SchoolCalendar(zone, firstMonday, weeks, daysOff.keySet(), day, named);
+  }
+
   /** A term of a school. */
   @Entity(name = "Term")
   @DynamicUpdate
@@ -168,15 +184,8 @@ class School {
     }
 
     SchoolCalendar calendar() {
-      Map<LocalDate, String> named = new HashMap<>(daysOff);
-      named.values().removeIf(String::isEmpty);
-      return new SchoolCalendar(
-          school.zone(),
-          firstMonday,
-          weeks,
-          daysOff.keySet(),
-          new SchoolDay(dayBegins, dayEnds, early),
-          named);
+      return School.calendar(
+          school.zone(), firstMonday, weeks, daysOff, new SchoolDay(dayBegins, dayEnds, early));
     }
   }
 }

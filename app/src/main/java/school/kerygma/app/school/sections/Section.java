@@ -15,7 +15,6 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
@@ -114,18 +113,6 @@ class Section {
     return substitutes;
   }
 
-  /** Who teaches the section or stands in on a day. */
-  Set<UUID> teaching(LocalDate day) {
-    Set<UUID> all = new HashSet<>(teachers);
-    substitutes.forEach(
-        (person, last) -> {
-          if (!day.isAfter(last)) {
-            all.add(person);
-          }
-        });
-    return all;
-  }
-
   void grade(Grading grading, @Nullable Integer grade) {
     this.grading = grading.toString();
     this.grade = grade;
@@ -137,38 +124,10 @@ class Section {
     this.minutes = minutes;
   }
 
-  /** The section as other modules see it. */
-  SectionView view() {
-    return new SectionView(
-        id,
-        name,
-        school.name(),
-        MeetingPattern.parse(meets),
-        minutes,
-        Optional.ofNullable(grade),
-        Grading.parse(grading),
-        school.letters(),
-        term.calendar(),
-        Set.copyOf(teachers),
-        Set.copyOf(students));
-  }
-
   interface Repository extends JpaRepository<Section, UUID> {
-
-    @Query(
-        "select s from Section s where :teacher member of s.teachers"
-            + " or exists (select 1 from s.substitutes u where key(u) = :teacher and value(u) >= :day)"
-            + " order by s.name")
-    List<Section> ofTeacher(UUID teacher, LocalDate day);
 
     @Query("select s from Section s join s.students t where t = :student order by s.name")
     List<Section> ofStudent(UUID student);
-
-    @Query("select s from Section s where s.id in :ids order by s.name")
-    List<Section> among(Collection<UUID> ids);
-
-    @Query("select s from Section s left join fetch s.students where s.id = :id")
-    Optional<Section> withStudents(UUID id);
 
     @Query(
         "select count(s) > 0 from Section s join s.students p where s.id in :sections and p in :persons")

@@ -38,6 +38,7 @@ public class Sections implements Gate.CircleSource, Remembers {
   private final ApplicationEventPublisher events;
   private final Section.TermRepository terms;
   private final Section.SchoolRepository schools;
+  private final SectionReads reads;
   private final People people;
   private final Clock clock;
 
@@ -46,12 +47,14 @@ public class Sections implements Gate.CircleSource, Remembers {
       Section.Repository sections,
       Section.TermRepository terms,
       Section.SchoolRepository schools,
+      SectionReads reads,
       People people,
       Clock clock) {
     this.events = events;
     this.sections = sections;
     this.terms = terms;
     this.schools = schools;
+    this.reads = reads;
     this.people = people;
     this.clock = clock;
   }
@@ -97,7 +100,7 @@ public class Sections implements Gate.CircleSource, Remembers {
   public void change(UUID section, String seen, String name, MeetingPattern meets, int minutes) {
     check(name, minutes);
     Section changed = sections.findById(section).orElseThrow(Problem::notFound);
-    Seen.check(seen, changed.view().seenMeetings());
+    Seen.check(seen, get(section).seenMeetings());
     changed.change(name.strip(), meets, minutes);
     events.publishEvent(new SectionTouched(Set.of(section)));
   }
@@ -113,7 +116,7 @@ public class Sections implements Gate.CircleSource, Remembers {
       throw Problem.refused("grade");
     }
     Section graded = sections.findById(section).orElseThrow(Problem::notFound);
-    Seen.check(seen, graded.view().seenGrade());
+    Seen.check(seen, get(section).seenGrade());
     graded.grade(grading, grade.orElse(null));
   }
 
@@ -129,17 +132,17 @@ public class Sections implements Gate.CircleSource, Remembers {
   /** The sections that somebody teaches, or in which they stand in for a teacher today. */
   @Transactional(readOnly = true)
   public List<SectionView> ofTeacher(UUID teacher) {
-    return sections.ofTeacher(teacher, today()).stream().map(Section::view).toList();
+    return reads.ofTeacher(teacher, today());
   }
 
   @Transactional(readOnly = true)
   public List<SectionView> ofStudent(UUID student) {
-    return sections.ofStudent(student).stream().map(Section::view).toList();
+    return reads.ofStudent(student);
   }
 
   @Transactional(readOnly = true)
   public List<SectionView> among(Collection<UUID> ids) {
-    return ids.isEmpty() ? List.of() : sections.among(ids).stream().map(Section::view).toList();
+    return reads.among(ids);
   }
 
   /**
@@ -149,7 +152,7 @@ public class Sections implements Gate.CircleSource, Remembers {
    */
   @Transactional(readOnly = true)
   public SectionView get(UUID id) {
-    return sections.findById(id).map(Section::view).orElseThrow(Problem::notFound);
+    return reads.find(id).orElseThrow(Problem::notFound);
   }
 
   @EventListener
@@ -204,9 +207,9 @@ public class Sections implements Gate.CircleSource, Remembers {
     Set<UUID> students = new HashSet<>(people.studentsOf(person));
     students.add(person);
     return students.stream()
-        .flatMap(s -> sections.ofStudent(s).stream())
+        .flatMap(s -> reads.ofStudent(s).stream())
         .filter(s -> sight.sees(Gate.Kind.ROSTER, s.id()))
-        .map(s -> s.view().school() + ", " + s.view().name())
+        .map(s -> s.school() + ", " + s.name())
         .distinct()
         .toList();
   }
@@ -243,22 +246,20 @@ public class Sections implements Gate.CircleSource, Remembers {
           guardian -> people.studentsOf(guardian).contains(id));
     }
     if (kind == Gate.Kind.ROSTER) {
-      return sections
-          .findById(id)
-          .map(s -> Circle.ofTeachers(Set.copyOf(s.teachers())))
+      return reads
+          .seats(id, today())
+          .map(s -> Circle.ofTeachers(s.teachers()))
           .orElse(Circle.NOBODY);
     }
-    return sections
-        .findById(id)
+    return reads
+        .seats(id, today())
         .map(
-            s -> {
-              Set<UUID> teaching = s.teaching(today());
-              Set<UUID> students = Set.copyOf(s.students());
-              return new Circle(
-                  teaching::contains,
-                  students::contains,
-                  guardian -> people.studentsOf(guardian).stream().anyMatch(students::contains));
-            })
+            s ->
+                new Circle(
+                    s.teaching()::contains,
+                    s.students()::contains,
+                    guardian ->
+                        people.studentsOf(guardian).stream().anyMatch(s.students()::contains)))
         .orElse(Circle.NOBODY);
   }
 
