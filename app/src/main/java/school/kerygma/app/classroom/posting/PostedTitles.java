@@ -28,18 +28,20 @@ public class PostedTitles {
 
   /** The title of each delivery; empty if nothing of it is left. */
   public Map<UUID, String> of(Collection<DeliveryView> all) {
-    Map<UUID, Scripts.Head> heads =
-        scripts.heads(
+    Map<UUID, String> called =
+        scripts.titlesOf(
             all.stream().flatMap(d -> d.walkthrough().stream()).collect(Collectors.toSet()));
     List<TaskView> inOrder =
-        tasks.among(all.stream().flatMap(d -> d.tasks().stream()).collect(Collectors.toSet()));
+        tasks.among(
+            all.stream()
+                .filter(d -> d.walkthrough().filter(called::containsKey).isEmpty())
+                .flatMap(d -> d.tasks().stream())
+                .collect(Collectors.toSet()));
     Map<UUID, String> titles = new HashMap<>();
     for (DeliveryView d : all) {
       Optional<String> first =
           inOrder.stream().filter(t -> d.tasks().contains(t.id())).map(TaskView::title).findFirst();
-      titles.put(
-          d.id(),
-          d.walkthrough().map(heads::get).map(Scripts.Head::title).or(() -> first).orElse(""));
+      titles.put(d.id(), d.walkthrough().map(called::get).or(() -> first).orElse(""));
     }
     return titles;
   }

@@ -15,7 +15,6 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 import school.kerygma.app.classroom.handin.HandInVersion;
-import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.SelfChecks;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskView;
@@ -69,7 +68,6 @@ class LookingPage {
   private final TaskRubric rubric;
   private final Results results;
   private final ShownVersion shownVersion;
-  private final HandIns handIns;
   private final SelfChecks selfChecks;
   private final Clock clock;
 
@@ -78,14 +76,12 @@ class LookingPage {
       TaskRubric rubric,
       Results results,
       ShownVersion shownVersion,
-      HandIns handIns,
       SelfChecks selfChecks,
       Clock clock) {
     this.rows = rows;
     this.rubric = rubric;
     this.results = results;
     this.shownVersion = shownVersion;
-    this.handIns = handIns;
     this.selfChecks = selfChecks;
     this.clock = clock;
   }
@@ -111,10 +107,7 @@ class LookingPage {
             .filter(r -> r.student().equals(student))
             .findFirst()
             .orElseThrow(Problem::notFound);
-    List<HandInVersion> versions =
-        handIns.ofSection(task.id(), section.id()).stream()
-            .filter(v -> v.students().contains(student))
-            .toList();
+    List<HandInVersion> versions = own.versions();
     HandInVersion version =
         wanted.isEmpty()
             ? own.newest()
@@ -128,8 +121,9 @@ class LookingPage {
       at++;
     }
     TaskRubric.By by = rubric.of(task, section.id());
-    Results.Work work = work(task, section, student, version);
-    List<ResultView> before = new ArrayList<>(results.of(work));
+    List<ResultView> before =
+        new ArrayList<>(
+            version == null ? results.onPaper(task.id(), student) : own.of(version.id()));
     @Nullable ResultView now = before.isEmpty() ? null : before.removeLast();
     Map<String, String> self = version == null ? Map.of() : selfChecks.of(version.id());
     List<Results.Said> said = results.said(teacher, task.id());

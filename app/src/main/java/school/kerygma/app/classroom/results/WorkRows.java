@@ -32,16 +32,28 @@ class WorkRows {
    *
    * @param newest what counts of what was handed in
    * @param late how late it is
-   * @param versions how often it was handed in
+   * @param versions all that was handed in, the oldest first
    * @param result what the newest got, or work on paper; nothing if it was not looked at
+   * @param results all that the versions got, the newest of each last
    */
   record Row(
       UUID student,
       String name,
       @Nullable HandInVersion newest,
       @Nullable Lateness late,
-      int versions,
-      @Nullable ResultView result) {
+      List<HandInVersion> versions,
+      @Nullable ResultView result,
+      List<ResultView> results) {
+
+    /** How often it was handed in. */
+    public int times() {
+      return versions.size();
+    }
+
+    /** All that one version got, the newest last. */
+    List<ResultView> of(UUID version) {
+      return results.stream().filter(r -> r.handIn().equals(Optional.of(version))).toList();
+    }
 
     public boolean hasWork() {
       return newest != null;
@@ -81,7 +93,8 @@ class WorkRows {
     }
     Map<UUID, ResultView> byVersion = new HashMap<>();
     Map<UUID, ResultView> onPaper = new HashMap<>();
-    for (ResultView result : results.ofTask(task.id(), of.id())) {
+    List<ResultView> given = results.ofTask(task.id(), of.id());
+    for (ResultView result : given) {
       result
           .handIn()
           .ifPresentOrElse(
@@ -101,8 +114,12 @@ class WorkRows {
                   There.in(names, s).name(),
                   newest,
                   late(own, task, of, due).orElse(null),
-                  own.size(),
-                  newest == null ? onPaper.get(s) : byVersion.get(newest.id()));
+                  own,
+                  newest == null ? onPaper.get(s) : byVersion.get(newest.id()),
+                  given.stream()
+                      .filter(
+                          r -> own.stream().anyMatch(v -> r.handIn().equals(Optional.of(v.id()))))
+                      .toList());
             })
         .sorted(Comparator.comparing(Row::name))
         .toList();

@@ -13,10 +13,12 @@ import school.kerygma.core.audience.Pace;
  * The term of a section up to now.
  *
  * @param away whether a roll is called
+ * @param pace the section's rule; empty if it has none
  * @param weeks in which anything was planned, up to this one
  * @param students sorted by their names
  */
-record Term(boolean away, List<Week> weeks, List<OfStudent> students) {
+record Term(
+    boolean away, Optional<PaceRules.Held> pace, List<Week> weeks, List<OfStudent> students) {
 
   /** As a table: first a row a week, then a row a student. */
   List<List<?>> rows() {

@@ -46,8 +46,9 @@ class TermController {
     gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
     SectionView section = sections.get(id);
     model.addAttribute("section", section);
-    model.addAttribute("term", terms.of(section));
-    model.addAttribute("pace", paces.of(id).orElse(null));
+    Term term = terms.of(section);
+    model.addAttribute("term", term);
+    model.addAttribute("pace", term.pace().orElse(null));
     model.addAttribute("days", List.of(DayOfWeek.values()));
     return "term/section";
   }

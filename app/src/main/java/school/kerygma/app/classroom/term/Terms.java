@@ -120,6 +120,7 @@ public class Terms {
     }
     return new Term(
         calls.of(section.id()).isPresent(),
+        pace,
         weeks(section, today, planned, students, table),
         students);
   }

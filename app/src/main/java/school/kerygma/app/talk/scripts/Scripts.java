@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.MessageSource;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
@@ -357,6 +358,14 @@ public class Scripts implements Keeps, TaskUse, PageUse {
   @Transactional(readOnly = true)
   public String titleOf(UUID walkthrough) {
     return walkthroughs.findById(walkthrough).orElseThrow(Problem::notFound).title();
+  }
+
+  @Transactional(readOnly = true)
+  public Map<UUID, String> titlesOf(Collection<UUID> ids) {
+    return ids.isEmpty()
+        ? Map.of()
+        : walkthroughs.findAllById(ids).stream()
+            .collect(Collectors.toMap(Walkthrough::id, Walkthrough::title));
   }
 
   @Transactional(readOnly = true)
