@@ -1,6 +1,5 @@
 package school.kerygma.app.demo;
 
-import java.math.BigDecimal;
 import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.LocalTime;
@@ -17,14 +16,12 @@ import school.kerygma.app.classroom.notes.Notes;
 import school.kerygma.app.classroom.notes.Reminding;
 import school.kerygma.app.classroom.posting.PostingSheet;
 import school.kerygma.app.classroom.posting.Postings;
-import school.kerygma.app.classroom.results.Results;
 import school.kerygma.app.classroom.term.PaceRules;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.There;
 import school.kerygma.core.audience.Pace;
-import school.kerygma.core.result.Given;
 import school.kerygma.core.time.Moments;
 import school.kerygma.core.time.SchoolCalendar;
 
@@ -35,11 +32,9 @@ import school.kerygma.core.time.SchoolCalendar;
 @Component
 class DemoTerm {
 
-  private static final BigDecimal MOST = new BigDecimal(4);
-
   private final Postings postings;
   private final Audience audience;
-  private final Results results;
+  private final DemoLists lists;
   private final PaceRules paces;
   private final Reminding reminding;
   private final Notes notes;
@@ -49,7 +44,7 @@ class DemoTerm {
   DemoTerm(
       Postings postings,
       Audience audience,
-      Results results,
+      DemoLists lists,
       PaceRules paces,
       Reminding reminding,
       Notes notes,
@@ -57,7 +52,7 @@ class DemoTerm {
       People people) {
     this.postings = postings;
     this.audience = audience;
-    this.results = results;
+    this.lists = lists;
     this.paces = paces;
     this.reminding = reminding;
     this.notes = notes;
@@ -90,8 +85,8 @@ class DemoTerm {
     for (SectionView section : List.of(seven, other)) {
       List<UUID> students = students(section);
       for (int i = 0; i < students.size(); i++) {
-        done(at, section, students.get(i), list, i, 4);
-        done(at, section, students.get(i), card, i + 3, 5);
+        done(at, section, students.get(i), list, true, i, 4);
+        done(at, section, students.get(i), card, false, i + 3, 5);
       }
       handBack(at, section, list);
       handBack(at, section, card);
@@ -125,30 +120,41 @@ class DemoTerm {
 
   /** Most in time, a few late, one or two never. */
   private void done(
-      DemoClass.Week at, SectionView section, UUID student, UUID task, int turn, int rare) {
+      DemoClass.Week at,
+      SectionView section,
+      UUID student,
+      UUID task,
+      boolean written,
+      int turn,
+      int rare) {
     if (turn % 14 == 11) {
       return;
     }
     int day = turn % 9 == rare ? -8 : -12;
     Instant when = at.moment(day, LocalTime.of(16, 0).plusMinutes(turn));
     ScopedClock.runAt(when, () -> audience.tick(student, task, true));
-    ScopedClock.runAt(
+    Optional<UUID> version =
+        written
+            ? Optional.of(
+                lists.write(
+                    task,
+                    section.id(),
+                    student,
+                    at.moment(-10, SchoolCalendar.DUE_TIME),
+                    when,
+                    turn))
+            : Optional.empty();
+    lists.look(
+        at.teacher(),
+        task,
+        section.id(),
+        student,
+        version,
         at.moment(-7, LocalTime.of(17, 0)),
-        () ->
-            results.give(
-                new Results.Work(task, section.id(), student, Optional.empty()),
-                at.teacher(),
-                new Given(
-                    List.of(),
-                    Optional.of(
-                        MOST.subtract(new BigDecimal(turn % 5 == 0 ? 2 : turn % 3 == 0 ? 1 : 0))),
-                    Optional.of(MOST),
-                    ""),
-                Results.NONE));
+        turn);
   }
 
   private void handBack(DemoClass.Week at, SectionView section, UUID task) {
-    Instant when = at.moment(-7, LocalTime.of(18, 0));
-    ScopedClock.runAt(when, () -> results.handBack(task, section.id(), Set.of(), when));
+    lists.handBack(task, section.id(), at.moment(-7, LocalTime.of(18, 0)));
   }
 }

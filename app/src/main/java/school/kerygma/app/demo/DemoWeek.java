@@ -124,7 +124,11 @@ class DemoWeek {
     List<TaskSheet> rest = new ArrayList<>();
     Map<String, Integer> first = Map.of("7A Design", 0, "7C Design", 1);
     Map<String, Integer> second = Map.of("7A Design", 2, "7C Design", 3);
-    rest.add(week.in(-2).task("Bridges near us, a list", 30, first).worth(4, DAILY));
+    rest.add(
+        week.in(-2)
+            .task("Bridges near us, a list", 30, first)
+            .handedIn(DemoLists.WRITTEN)
+            .worth(4, DAILY));
     rest.add(week.in(-2).task("Triangles from card", 40, second).worth(4, DAILY));
     rest.add(week.in(1).task("Card model, first build", 40, first).worth(20, PROJECT));
     rest.add(week.in(1).task("Card model, the joints", 45, second).worth(6, DAILY));

@@ -8,7 +8,9 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Optional;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import school.kerygma.core.time.Edge;
@@ -86,12 +88,28 @@ public record Pace(Rule rule, List<Week> weeks) {
   }
 
   /**
-   * Judges.
+   * Judges by one rule.
    *
    * @param since the first day of which a week counts: a rule holds from when on it is set
    */
   public static Pace of(
       Rule rule, Collection<Work> work, LocalDate since, SchoolCalendar calendar, Instant now) {
+    return of(new TreeMap<>(Map.of(since, rule)), work, calendar, now);
+  }
+
+  /**
+   * Judges each week by the rule that held in it. How many missed weeks cost the credit is what the
+   * newest says.
+   *
+   * @param rules by the first day of which a week counts under them, at least one
+   */
+  public static Pace of(
+      SortedMap<LocalDate, Rule> rules,
+      Collection<Work> work,
+      SchoolCalendar calendar,
+      Instant now) {
+    NavigableMap<LocalDate, Rule> byMonday = new TreeMap<>();
+    rules.forEach((since, rule) -> byMonday.put(SchoolCalendar.mondayOf(since), rule));
     Map<LocalDate, List<Work>> byWeek =
         work.stream()
             .collect(
@@ -101,12 +119,10 @@ public record Pace(Rule rule, List<Week> weeks) {
                     Collectors.toList()));
     List<Week> weeks = new ArrayList<>();
     byWeek.forEach(
-        (monday, own) -> {
-          if (!monday.isBefore(SchoolCalendar.mondayOf(since))) {
-            weeks.add(week(rule, monday, own, calendar, now));
-          }
-        });
-    return new Pace(rule, weeks);
+        (monday, own) ->
+            Optional.ofNullable(byMonday.floorEntry(monday))
+                .ifPresent(held -> weeks.add(week(held.getValue(), monday, own, calendar, now))));
+    return new Pace(byMonday.lastEntry().getValue(), weeks);
   }
 
   private static Week week(

@@ -10,8 +10,11 @@ import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -123,5 +126,28 @@ class PaceTest {
     assertThat(lost.left()).isZero();
     assertThatThrownBy(() -> new Pace.Rule(DayOfWeek.WEDNESDAY, 0))
         .isInstanceOf(IllegalArgumentException.class);
+  }
+
+  /** Until Wednesday, and from the third week on until Friday. */
+  @Test
+  void aRuleThatChangesHoldsFromThenOnAndWeeksBeforeStayUnderTheirOwn() {
+    SortedMap<LocalDate, Pace.Rule> rules =
+        new TreeMap<>(
+            Map.of(
+                LocalDate.of(2026, 9, 9),
+                SIX,
+                LocalDate.of(2026, 9, 22),
+                new Pace.Rule(DayOfWeek.FRIDAY, 4)));
+    // Each was done on the Thursday of the week after.
+    Pace pace =
+        Pace.of(
+            rules,
+            work("09-11T23:59 09-17T10:00, 09-25T23:59 10-01T10:00"),
+            CALENDAR,
+            at("10-05T12:00"));
+    assertThat(pace.weeks())
+        .extracting(Pace.Week::state)
+        .containsExactly(Pace.State.MISSED, Pace.State.WHOLE);
+    assertThat(pace.left()).isEqualTo(3);
   }
 }

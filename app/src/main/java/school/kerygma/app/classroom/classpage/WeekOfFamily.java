@@ -25,6 +25,7 @@ import school.kerygma.core.time.SchoolCalendar;
 @Transactional(readOnly = true)
 class WeekOfFamily implements WeekNews {
 
+  private static final Duration DAY = Duration.ofDays(1);
   private static final Duration WEEK = Duration.ofDays(7);
 
   private final ClassPages pages;
@@ -59,9 +60,9 @@ class WeekOfFamily implements WeekNews {
   }
 
   @Override
-  public Optional<Letter> of(UUID guardian) {
+  public Optional<Letter> of(UUID guardian, boolean today) {
     FamilyPage page = pages.ofFamily(people.studentsOf(guardian), any -> true);
-    Instant since = clock.instant().minus(WEEK);
+    Instant since = clock.instant().minus(today ? DAY : WEEK);
     List<String> all = new ArrayList<>();
     for (FamilyPage.Child child : page.children()) {
       List<String> told = new ArrayList<>();
@@ -76,7 +77,8 @@ class WeekOfFamily implements WeekNews {
         ? Optional.empty()
         : Optional.of(
             new Letter(
-                text("mail.week.subject", names(page), late, open), String.join("\n\n", all)));
+                text(today ? "mail.today.subject" : "mail.week.subject", names(page), late, open),
+                String.join("\n\n", all)));
   }
 
   private String names(FamilyPage page) {

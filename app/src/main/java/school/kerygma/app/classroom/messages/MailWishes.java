@@ -1,15 +1,17 @@
 package school.kerygma.app.classroom.messages;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneOffset;
-import java.time.temporal.TemporalAdjusters;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -27,6 +29,7 @@ public class MailWishes implements Keeps {
   /** What can be wished. */
   public enum Wish {
     EVENING,
+    DAILY,
     WEEKLY,
     NONE
   }
@@ -64,6 +67,44 @@ public class MailWishes implements Keeps {
         .orElse(USUAL);
   }
 
+  /**
+   * When somebody gets a letter with everything.
+   *
+   * @param on the weekday of a week letter; nothing for the evening of each weekday but Saturday
+   *     and Sunday
+   */
+  record Rhythm(Optional<DayOfWeek> on) {
+
+    private static Rhythm read(ResultSet row, int column) throws SQLException {
+      return Wish.valueOf(row.getString(column)) == Wish.DAILY
+          ? new Rhythm(Optional.empty())
+          : new Rhythm(Optional.of(DayOfWeek.valueOf(row.getString(column + 1))));
+    }
+
+    boolean isDaily() {
+      return on.isEmpty();
+    }
+
+    private boolean has(LocalDate day) {
+      return on.map(day.getDayOfWeek()::equals)
+          .orElse(day.getDayOfWeek().getValue() <= DayOfWeek.FRIDAY.getValue());
+    }
+
+    /** The last day of a letter, up to a day. */
+    LocalDate last(LocalDate day) {
+      return has(day) ? day : last(day.minusDays(1));
+    }
+
+    /** The next evening of a letter, by the school's clock. */
+    Instant next(SchoolCalendar calendar, Instant now) {
+      LocalDate day = calendar.dateOf(now);
+      while (!has(day) || !calendar.at(day, AT).isAfter(now)) {
+        day = day.plusDays(1);
+      }
+      return calendar.at(day, AT);
+    }
+  }
+
   void wish(UUID person, Wish wish, DayOfWeek day) {
     sql.sql(
             "insert into mail_wish (person_id, wish, day) values (?, ?, ?)"
@@ -72,31 +113,30 @@ public class MailWishes implements Keeps {
         .update();
   }
 
-  /** Who wants a week letter, and on which evening. */
+  /** Who wants a letter with everything, and on which evenings. */
   @Transactional(readOnly = true)
-  Map<UUID, DayOfWeek> weekly() {
-    Map<UUID, DayOfWeek> days = new HashMap<>();
-    sql.sql("select person_id, day from mail_wish where wish = 'WEEKLY'")
-        .query(
-            (row, n) -> days.put(row.getObject(1, UUID.class), DayOfWeek.valueOf(row.getString(2))))
+  Map<UUID, Rhythm> rhythms() {
+    Map<UUID, Rhythm> all = new HashMap<>();
+    sql.sql("select person_id, wish, day from mail_wish where wish in ('WEEKLY', 'DAILY')")
+        .query((row, n) -> all.put(row.getObject(1, UUID.class), Rhythm.read(row, 2)))
         .list();
-    return days;
+    return all;
   }
 
-  /** Whose week letter is to be written until a moment, and who has not been looked at yet. */
+  /** Whose letter is to be written until a moment, and who has not been looked at yet. */
   @Transactional(readOnly = true)
-  Map<UUID, DayOfWeek> due(Instant until) {
-    Map<UUID, DayOfWeek> days = new HashMap<>();
+  Map<UUID, Rhythm> due(Instant until) {
+    Map<UUID, Rhythm> all = new HashMap<>();
     sql.sql(
-            "select person_id, day from mail_wish where wish = 'WEEKLY' and (next_at is null or next_at <= ?)")
+            "select person_id, wish, day from mail_wish where wish in ('WEEKLY', 'DAILY')"
+                + " and (next_at is null or next_at <= ?)")
         .param(until.atOffset(ZoneOffset.UTC))
-        .query(
-            (row, n) -> days.put(row.getObject(1, UUID.class), DayOfWeek.valueOf(row.getString(2))))
+        .query((row, n) -> all.put(row.getObject(1, UUID.class), Rhythm.read(row, 2)))
         .list();
-    return days;
+    return all;
   }
 
-  /** Nobody need look at somebody's week letter before. */
+  /** Nobody need look at somebody's letter before. */
   void notBefore(UUID person, Instant next) {
     sql.sql("update mail_wish set next_at = ? where person_id = ?")
         .params(next.atOffset(ZoneOffset.UTC), person)
@@ -107,13 +147,6 @@ public class MailWishes implements Keeps {
   Set<UUID> none() {
     return new HashSet<>(
         sql.sql("select person_id from mail_wish where wish = 'NONE'").query(UUID.class).list());
-  }
-
-  /** The next evening of a week letter, by the school's clock. */
-  static Instant next(DayOfWeek on, SchoolCalendar calendar, Instant now) {
-    LocalDate day = calendar.dateOf(now).with(TemporalAdjusters.nextOrSame(on));
-    Instant at = calendar.at(day, AT);
-    return at.isAfter(now) ? at : calendar.at(day.plusWeeks(1), AT);
   }
 
   @Override

@@ -38,6 +38,7 @@ class Message {
   private @Nullable UUID deliveryId;
   private @Nullable UUID noteId;
   private @Nullable LocalDate week;
+  private @Nullable UUID back;
   private UUID toId;
 
   /** How often this person had been told of the delivery before. */
@@ -91,6 +92,14 @@ class Message {
     return message;
   }
 
+  /** A message about what was handed back together. */
+  static Message ofBack(
+      UUID back, UUID to, String subject, String body, Instant createdAt, Instant sendAfter) {
+    Message message = new Message(null, 0, to, subject, body, createdAt, sendAfter);
+    message.back = back;
+    return message;
+  }
+
   UUID id() {
     return id;
   }
@@ -123,9 +132,9 @@ class Message {
     return noteId;
   }
 
-  /** Whether it says what it said when it was written: a note, a week letter. */
+  /** Whether it says what it said when it was written: a note, a week letter, what came back. */
   boolean isItself() {
-    return noteId != null || week != null;
+    return noteId != null || week != null || back != null;
   }
 
   boolean isOfWeek() {
@@ -203,6 +212,11 @@ class Message {
 
     @Query("select m from Message m where m.deliveryId = :delivery")
     List<Message> about(UUID delivery);
+
+    @Query("select m from Message m where m.back = :back and m.state = 'WAITING'")
+    List<Message> waitingOf(UUID back);
+
+    boolean existsByToIdAndBack(UUID toId, UUID back);
 
     @Query("select m from Message m where m.noteId in :notes order by m.createdAt, m.id")
     List<Message> ofNotes(Collection<UUID> notes);

@@ -1,19 +1,14 @@
 package school.kerygma.app.classroom.messages;
 
 import java.time.Clock;
-import java.time.DayOfWeek;
-import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -31,7 +26,6 @@ import school.kerygma.app.ground.jobs.Nightly;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.There;
-import school.kerygma.core.audience.MorningAfter;
 
 /**
  * Writes the messages when a delivery goes up, in the same transaction: one for every student and
@@ -48,8 +42,7 @@ class Messages implements Remembers {
   private final People people;
   private final MailWishes wishes;
   private final Mailbox mailbox;
-  private final Duration gather;
-  private final Optional<LocalTime> evening;
+  private final LetterMoments moments;
   private final Clock clock;
 
   Messages(
@@ -60,8 +53,7 @@ class Messages implements Remembers {
       People people,
       MailWishes wishes,
       Mailbox mailbox,
-      @Value("${kerygma.mail.gather}") Duration gather,
-      @Value("${kerygma.mail.evening}") String evening,
+      LetterMoments moments,
       Clock clock) {
     this.messages = messages;
     this.letters = letters;
@@ -70,9 +62,7 @@ class Messages implements Remembers {
     this.people = people;
     this.wishes = wishes;
     this.mailbox = mailbox;
-    this.gather = gather;
-    this.evening =
-        evening.isBlank() ? Optional.empty() : Optional.of(LocalTime.parse(evening.strip()));
+    this.moments = moments;
     this.clock = clock;
   }
 
@@ -80,10 +70,7 @@ class Messages implements Remembers {
   void on(DeliveryWentUp event) {
     DeliveryView delivery = event.delivery();
     SectionView section = sections.get(delivery.section());
-    Instant soon = soon(section);
-    Instant toFamilies =
-        evening.map(time -> section.calendar().nextAt(clock.instant(), time)).orElse(soon);
-    Map<UUID, DayOfWeek> weekly = wishes.weekly();
+    Map<UUID, MailWishes.Rhythm> rhythms = wishes.rhythms();
     Set<UUID> none = wishes.none();
     List<PostingLetters.Piece> pieces = letters.about(delivery, section, section.students());
     Set<UUID> to = new HashSet<>();
@@ -101,10 +88,8 @@ class Messages implements Remembers {
                 piece.body(),
                 clock.instant(),
                 piece.student()
-                    ? soon
-                    : Optional.ofNullable(weekly.get(piece.to()))
-                        .map(day -> MailWishes.next(day, section.calendar(), clock.instant()))
-                        .orElse(toFamilies)),
+                    ? moments.soon(section)
+                    : moments.toFamily(section, rhythms.get(piece.to()))),
             There.in(contacts, piece.to()));
       }
     }
@@ -119,7 +104,7 @@ class Messages implements Remembers {
     messages
         .about(delivery.id())
         .forEach(m -> told.computeIfAbsent(m.toId(), added -> new ArrayList<>()).add(m));
-    Instant soon = soon(section);
+    Instant soon = moments.soon(section);
     Map<UUID, People.Contact> contacts = people.contacts(told.keySet());
     String changes = letters.changes(delivery, section);
     for (PostingLetters.Piece before :
@@ -140,14 +125,6 @@ class Messages implements Remembers {
             There.in(contacts, piece.to()));
       }
     }
-  }
-
-  /** A little later; at night in the morning. */
-  private Instant soon(SectionView section) {
-    Instant at = clock.instant().plus(gather);
-    return MorningAfter.isAwake(at, section.calendar())
-        ? at
-        : section.calendar().nextAt(at, MorningAfter.EARLIEST);
   }
 
   /** Who has done all that has changed need not know. */

@@ -62,7 +62,7 @@ public class NoteMail {
    * Sends a note at a moment.
    *
    * @param byRule whether nobody wrote it: then it goes to nobody who wishes no letters, nor to who
-   *     gets a week letter, which says what is late as it is then
+   *     gets a letter with everything, which says what is late as it is then
    */
   public void send(UUID note, List<Letter> letters, Instant moment, boolean byRule) {
     Map<UUID, People.Contact> contacts =
@@ -70,7 +70,7 @@ public class NoteMail {
     Set<UUID> without = new HashSet<>();
     if (byRule) {
       without.addAll(wishes.none());
-      without.addAll(wishes.weekly().keySet());
+      without.addAll(wishes.rhythms().keySet());
     }
     for (Letter letter : letters) {
       if (!without.contains(letter.to())) {

@@ -4,11 +4,9 @@ import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import java.time.Clock;
-import java.time.DayOfWeek;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.temporal.TemporalAdjusters;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -22,14 +20,17 @@ import school.kerygma.app.ground.accounts.People;
 import school.kerygma.core.There;
 import school.kerygma.core.time.SchoolCalendar;
 
-/** Writes the week letters: to each family that wants one, on the evening it has chosen, once. */
+/**
+ * Writes the letters with everything in one: to each family that wants one, on the evening of the
+ * week that it has chosen or on that of each school day, once.
+ */
 @Component
 public class WeekLetters {
 
   /** So long before it goes it is written, so that what else waits for the evening goes with it. */
   private static final Duration BEFORE = Duration.ofMinutes(15);
 
-  /** Later than this, after the server was down, the next week's is soon enough. */
+  /** Later than this, after the server was down, the next is soon enough. */
   private static final Duration TOO_LATE = Duration.ofHours(12);
 
   /** So long nobody looks again at a family that has no child in a section. */
@@ -67,29 +68,28 @@ public class WeekLetters {
     wishes
         .due(clock.instant().plus(BEFORE))
         .forEach(
-            (guardian, day) -> {
+            (guardian, rhythm) -> {
               try {
-                inTransaction.executeWithoutResult(t -> write(guardian, day));
+                inTransaction.executeWithoutResult(t -> write(guardian, rhythm));
               } catch (RuntimeException e) {
                 LOG.warn("A week letter could not be written: {}", e.getClass().getSimpleName());
               }
             });
   }
 
-  private void write(UUID guardian, DayOfWeek day) {
+  private void write(UUID guardian, MailWishes.Rhythm rhythm) {
     Optional<SchoolCalendar> calendar = news.calendar(guardian);
     Instant now = clock.instant();
     if (calendar.isEmpty()) {
       wishes.notBefore(guardian, now.plus(A_DAY));
       return;
     }
-    LocalDate week =
-        calendar.get().dateOf(now.plus(BEFORE)).with(TemporalAdjusters.previousOrSame(day));
+    LocalDate week = rhythm.last(calendar.get().dateOf(now.plus(BEFORE)));
     Instant at = calendar.get().at(week, MailWishes.AT);
     if (!now.isBefore(at.minus(BEFORE)) && !now.isAfter(at.plus(TOO_LATE))) {
       messages.hold(guardian);
       if (!messages.existsByToIdAndWeek(guardian, week)) {
-        news.of(guardian)
+        news.of(guardian, rhythm.isDaily())
             .ifPresent(
                 letter ->
                     mailbox.keep(
@@ -97,7 +97,7 @@ public class WeekLetters {
                         There.in(people.contacts(Set.of(guardian)), guardian)));
       }
     }
-    wishes.notBefore(guardian, MailWishes.next(day, calendar.get(), now.plus(BEFORE)));
+    wishes.notBefore(guardian, rhythm.next(calendar.get(), now.plus(BEFORE)));
   }
 
   /** What is run every few minutes, on one node. */

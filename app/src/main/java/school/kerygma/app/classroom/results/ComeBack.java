@@ -38,6 +38,7 @@ public class ComeBack {
   private final Results results;
   private final ResultMarks marks;
   private final ResultVoices voices;
+  private final Remarks remarks;
   private final TaskRubric rubric;
   private final SelfChecks selfChecks;
   private final HandIns handIns;
@@ -47,6 +48,7 @@ public class ComeBack {
       Results results,
       ResultMarks marks,
       ResultVoices voices,
+      Remarks remarks,
       TaskRubric rubric,
       SelfChecks selfChecks,
       HandIns handIns,
@@ -56,6 +58,7 @@ public class ComeBack {
     this.results = results;
     this.marks = marks;
     this.voices = voices;
+    this.remarks = remarks;
     this.rubric = rubric;
     this.selfChecks = selfChecks;
   }
@@ -120,6 +123,7 @@ public class ComeBack {
     Optional<ResultView> now = all.isEmpty() ? Optional.empty() : Optional.of(all.removeLast());
     put(now, all, task, version.section(), Optional.of(version.id()), model);
     model.addAttribute("marks", now.isEmpty() ? "[]" : marks.text(version.id()));
+    remarks.show(version, now.isPresent(), model);
     model.addAttribute(
         "spoken",
         now.isEmpty()

@@ -22,20 +22,23 @@ import school.kerygma.core.access.Access.Deed;
 class ResultMarksController {
 
   private final ResultMarks marks;
+  private final Remarks remarks;
   private final HandIns handIns;
   private final Gate gate;
 
-  ResultMarksController(ResultMarks marks, HandIns handIns, Gate gate) {
+  ResultMarksController(ResultMarks marks, Remarks remarks, HandIns handIns, Gate gate) {
+    this.remarks = remarks;
     this.marks = marks;
     this.handIns = handIns;
     this.gate = gate;
   }
 
-  private void check(SignedIn me, UUID version) {
+  private HandInVersion check(SignedIn me, UUID version) {
     gate.check(me, Deed.SEE, Gate.Kind.HAND_IN, version);
     HandInVersion work = handIns.get(version);
     gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, work.section());
     gate.check(me, Deed.CHANGE, Gate.Kind.TASK, work.task());
+    return work;
   }
 
   @PutMapping("/hand-ins/{id}/marks/{mark}")
@@ -56,5 +59,24 @@ class ResultMarksController {
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID mark) {
     check(me, id);
     marks.takeAway(id, mark);
+  }
+
+  /** A mark in a text, or a note at a moment of a sound. */
+  @PutMapping("/hand-ins/{id}/remarks/{remark}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void remark(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @PathVariable UUID remark,
+      @RequestBody Remarks.Sent sent) {
+    remarks.make(check(me, id), remark, sent);
+  }
+
+  @DeleteMapping("/hand-ins/{id}/remarks/{remark}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void takeRemarkAway(
+      @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @PathVariable UUID remark) {
+    check(me, id);
+    remarks.takeAway(id, remark);
   }
 }

@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
@@ -18,6 +19,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.classroom.messages.BackMail;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.result.Given;
 
@@ -40,11 +42,16 @@ public class Results {
    */
   public record Work(UUID task, UUID section, UUID student, Optional<UUID> handIn) {}
 
+  /** What came back longer ago, while the server was down, is no news any more. */
+  private static final Duration LATELY = Duration.ofDays(2);
+
   private final JdbcClient sql;
+  private final BackMail mail;
   private final Clock clock;
 
-  Results(JdbcClient sql, Clock clock) {
+  Results(JdbcClient sql, BackMail mail, Clock clock) {
     this.sql = sql;
+    this.mail = mail;
     this.clock = clock;
   }
 
@@ -310,6 +317,26 @@ public class Results {
     return Optional.of(batch);
   }
 
+  /** What was handed back together lately, until a moment, and nobody was told of it. */
+  @Transactional(readOnly = true)
+  List<UUID> untold(Instant until) {
+    return sql.sql(
+            "select distinct batch from result where not told and back_at between ? and ? and batch is not null")
+        .params(at(until.minus(LATELY)), at(until))
+        .query(UUID.class)
+        .list();
+  }
+
+  /** Notes that it is told; what was not told before is what there is to tell. */
+  List<ResultView> tell(UUID together) {
+    List<UUID> ids =
+        sql.sql("update result set told = true where batch = ? and not told returning id")
+            .param(together)
+            .query(UUID.class)
+            .list();
+    return ids.isEmpty() ? List.of() : read("where r.id in (:ids)", "ids", ids);
+  }
+
   /**
    * Takes back what was handed back together, until the first of its students has seen it.
    *
@@ -323,9 +350,10 @@ public class Results {
     }
     if (!all.isEmpty()) {
       sql.sql(
-              "update result set back_at = null, batch = null, edits = edits + 1 where id in (:all)")
+              "update result set back_at = null, batch = null, told = false, edits = edits + 1 where id in (:all)")
           .param("all", all.stream().map(ResultView::id).toList())
           .update();
+      mail.drop(batch);
     }
   }
 

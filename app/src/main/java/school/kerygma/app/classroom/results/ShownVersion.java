@@ -52,23 +52,27 @@ class ShownVersion {
   private final OwnSheets sheets;
   private final ShownSheet shownSheet;
   private final ResultMarks marks;
+  private final Remarks remarks;
   private final boolean standIn;
 
   ShownVersion(
       OwnSheets sheets,
       ShownSheet shownSheet,
       ResultMarks marks,
+      Remarks remarks,
       @Value("${kerygma.demo}") boolean standIn) {
     this.standIn = standIn;
     this.sheets = sheets;
     this.shownSheet = shownSheet;
     this.marks = marks;
+    this.remarks = remarks;
   }
 
   /** Puts it there. */
   void show(HandInVersion version, List<HandInVersion> all, Model model) {
     shownSheet.of(version.id(), model);
     model.addAttribute("marks", marks.text(version.id()));
+    remarks.show(version, true, model);
     model.addAttribute("standIn", standIn);
     model.addAttribute("changes", changes(version, all).orElse(null));
   }

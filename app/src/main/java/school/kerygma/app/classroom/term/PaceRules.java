@@ -5,8 +5,10 @@ import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.UUID;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -19,11 +21,22 @@ import school.kerygma.core.audience.Pace;
 public class PaceRules {
 
   /**
-   * A section's rule.
+   * A section's rules.
    *
-   * @param since the first day of which a week counts
+   * @param rules by the first day of which a week counts under them
    */
-  public record Held(Pace.Rule rule, LocalDate since) {}
+  public record Held(NavigableMap<LocalDate, Pace.Rule> rules) {
+
+    /** The one that holds. */
+    public Pace.Rule rule() {
+      return rules.lastEntry().getValue();
+    }
+
+    /** The first day of which a week counts. */
+    public LocalDate since() {
+      return rules.firstKey();
+    }
+  }
 
   private final JdbcClient sql;
 
@@ -39,11 +52,12 @@ public class PaceRules {
           .param("sections", sections)
           .query(
               (row, n) ->
-                  held.put(
-                      row.getObject(1, UUID.class),
-                      new Held(
-                          new Pace.Rule(DayOfWeek.valueOf(row.getString(2)), row.getInt(3)),
-                          row.getObject(4, LocalDate.class))))
+                  held.computeIfAbsent(
+                          row.getObject(1, UUID.class), first -> new Held(new TreeMap<>()))
+                      .rules()
+                      .put(
+                          row.getObject(4, LocalDate.class),
+                          new Pace.Rule(DayOfWeek.valueOf(row.getString(2)), row.getInt(3))))
           .list();
     }
     return held;
@@ -54,15 +68,11 @@ public class PaceRules {
     return Optional.ofNullable(of(Set.of(section)).get(section));
   }
 
-  /**
-   * Sets or changes a section's rule. Another weekday holds from then on; another number of weeks
-   * takes nothing back of what was missed.
-   */
+  /** Sets or changes a section's rule, from a day on: the weeks before it stay as they were. */
   public void set(UUID section, Pace.Rule rule, LocalDate since) {
     sql.sql(
             "insert into pace (section_id, by_day, most, since) values (?, ?, ?, ?)"
-                + " on conflict (section_id) do update set by_day = excluded.by_day, most = excluded.most,"
-                + " since = case when pace.by_day = excluded.by_day then pace.since else excluded.since end")
+                + " on conflict (section_id, since) do update set by_day = excluded.by_day, most = excluded.most")
         .params(section, rule.by().name(), rule.most(), since)
         .update();
   }

@@ -194,7 +194,7 @@ public class Terms {
                 due -> work.add(new Pace.Work(due, Optional.ofNullable(done.get(p.task().id())))));
       }
     }
-    return Pace.of(held.rule(), work, held.since(), calendar, now);
+    return Pace.of(held.rules(), work, calendar, now);
   }
 
   private static List<Term.Week> weeks(

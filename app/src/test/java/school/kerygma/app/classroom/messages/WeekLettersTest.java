@@ -2,6 +2,7 @@ package school.kerygma.app.classroom.messages;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.math.BigDecimal;
 import java.net.http.HttpClient;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -19,9 +20,12 @@ import school.kerygma.app.Caller;
 import school.kerygma.app.DemoServer;
 import school.kerygma.app.ScopedClock;
 import school.kerygma.app.TestSchool;
+import school.kerygma.app.classroom.results.BackLetters;
+import school.kerygma.app.classroom.results.Results;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.core.result.Given;
 import school.kerygma.core.time.DueRuleText;
 
 /** One letter a week, on the evening that the family has chosen, with all children in it. */
@@ -69,6 +73,92 @@ class WeekLettersTest {
         .doesNotContain(people.contacts(List.of(students.get(2))).get(students.get(2)).name());
     write(FRIDAY.plusSeconds(7 * 86_400));
     assertThat(letters(guardian)).hasSize(2);
+  }
+
+  @Test
+  void whoWantsItHasOneLetterWithEverythingEachWeekdayEvening() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    People people = DemoServer.bean(People.class);
+    UUID guardian = people.guardiansOf(List.copyOf(school.students())).getFirst().id();
+    school.post(MONDAY, task(school, "Sketch it", MONDAY));
+    HttpClient family = Caller.byCard(people.cardLinks(Set.of(guardian)).get(guardian));
+    Caller.form(family, "/family/letters", "wish", "DAILY");
+    for (int day = -1; day < 4; day++) {
+      write(FRIDAY.plusSeconds(day * 86_400L - 600));
+      write(FRIDAY.plusSeconds(day * 86_400L + 600));
+    }
+    // Thursday, Friday and Monday.
+    assertThat(letters(guardian)).hasSize(3).allMatch(l -> l.contains("LATE: Sketch it"));
+  }
+
+  @Test
+  void whatCameBackIsToldOnceToTheStudentAndTheFamilyUnlessItWasTakenBackBefore() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 2);
+    People people = DemoServer.bean(People.class);
+    UUID task = task(school, "Sketch it", MONDAY);
+    school.post(MONDAY, task);
+    Results results = DemoServer.bean(Results.class);
+    for (UUID student : school.students()) {
+      results.give(
+          new Results.Work(task, school.section(), student, Optional.empty()),
+          school.teacher(),
+          new Given(List.of(), Optional.of(new BigDecimal("5.5")), Optional.empty(), "Well drawn."),
+          Results.NONE);
+    }
+    UUID student = school.students().iterator().next();
+    UUID guardian = people.guardiansOf(List.of(student)).getFirst().id();
+    UUID other =
+        people.guardiansOf(List.copyOf(school.students())).stream()
+            .map(People.Contact::id)
+            .filter(g -> !g.equals(guardian))
+            .findFirst()
+            .orElseThrow();
+    Caller.form(
+        Caller.byCard(people.cardLinks(Set.of(other)).get(other)),
+        "/family/letters",
+        "wish",
+        "WEEKLY",
+        "day",
+        "FRIDAY");
+    ScopedClock.runAt(
+        FRIDAY,
+        () -> {
+          UUID together = results.handBack(task, school.section(), Set.of(), FRIDAY).orElseThrow();
+          tell(FRIDAY.plusSeconds(240));
+          results.takeBack(task, school.section(), together);
+          tell(FRIDAY.plusSeconds(3_600));
+        });
+    assertThat(cameBack(student)).isEmpty();
+    ScopedClock.runAt(FRIDAY, () -> results.handBack(task, school.section(), Set.of(), FRIDAY));
+    try (ExecutorService nodes = Executors.newFixedThreadPool(2)) {
+      List<Future<?>> both =
+          List.of(
+              nodes.submit(() -> tell(FRIDAY.plusSeconds(600))),
+              nodes.submit(() -> tell(FRIDAY.plusSeconds(600))));
+      for (Future<?> node : both) {
+        node.get();
+      }
+    }
+    tell(FRIDAY.plusSeconds(7_200));
+    assertThat(cameBack(student))
+        .singleElement()
+        .asString()
+        .contains("Sketch it 5.5", "Well drawn.");
+    assertThat(cameBack(guardian)).singleElement().asString().contains("Sketch it 5.5");
+    // The week letter tells the other family.
+    assertThat(cameBack(other)).isEmpty();
+  }
+
+  private static void tell(Instant at) {
+    ScopedClock.runAt(at, () -> DemoServer.bean(BackLetters.class).write());
+  }
+
+  private static List<String> cameBack(UUID person) {
+    return TestSchool.sql()
+        .sql("select body from message where to_id = ? and back is not null and state <> 'DROPPED'")
+        .param(person)
+        .query(String.class)
+        .list();
   }
 
   private static UUID task(TestSchool school, String title, LocalDate day) {

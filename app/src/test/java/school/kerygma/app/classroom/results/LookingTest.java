@@ -235,6 +235,82 @@ class LookingTest {
   }
 
   @Test
+  void wordsOfATextAreMarkedByKeysAndItsStudentReadsTheNotesOnceItIsHandedBack() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    HandInRule rule = HandInRule.read("text");
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("Say it", 20, Map.of(school.section(), MONDAY.plusDays(4)))
+                    .worth(6, "")
+                    .handedIn(rule));
+    school.post(MONDAY, task);
+    UUID student = school.students().iterator().next();
+    HandIns.Asked asked = new HandIns.Asked(task, school.section(), rule, DUE, Optional.empty());
+    handIns.write(asked, student, "It bends by 3 mm.\r\nThe deck is thin.", "", 0);
+    handIns.handIn(asked, student, Set.of(), true);
+    UUID version = handIns.of(task, student).getFirst().id();
+    String work = "/sections/" + school.section() + "/tasks/" + task + "/work";
+    try (BrowserContext desk = chromium.context(1280, 800);
+        BrowserContext phone = chromium.context(390, 844)) {
+      Page page = chromium.at(desk, school, work + "/" + student);
+      Locator text = page.locator(".handed-text .own-text");
+      text.focus();
+      page.keyboard().press("ArrowRight");
+      page.keyboard().press("ArrowRight");
+      page.keyboard().press("u");
+      assertThat(text.locator(".underline")).hasText("bends");
+      for (int i = 0; i < 4; i++) {
+        page.keyboard().press("ArrowRight");
+      }
+      page.keyboard().press("Shift+ArrowRight");
+      page.keyboard().press("t");
+      page.keyboard().type("How thin?");
+      page.keyboard().press("Enter");
+      assertThat(text.locator(".note")).hasText("The deck");
+      assertThat(page.locator(".remarks")).containsText("How thin?");
+      page.locator("#points").fill("5");
+      kept(page);
+      Chromium.assertAccessible(page);
+
+      Page own = Chromium.byCard(phone, student);
+      own.navigate(DemoServer.address() + "/class/hand-ins/" + version);
+      assertThat(own.locator(".own-text")).containsText("The deck is thin.");
+      assertThat(own.locator(".in-text")).hasCount(0);
+      page.navigate(DemoServer.address() + work);
+      page.getByText("Hand back 1").click();
+      assertThat(page.locator(".told").first()).containsText("handed back");
+      own.reload();
+      assertThat(own.locator(".in-text.underline")).hasText("bends");
+      assertThat(own.locator(".remarks")).containsText("How thin?");
+      Chromium.assertAccessible(own);
+
+      page.navigate(DemoServer.address() + work + "/" + student);
+      page.getByRole(
+              AriaRole.BUTTON,
+              new Page.GetByRoleOptions().setName("Take away what is said at bends"))
+          .click();
+      assertThat(page.locator(".in-text.underline")).hasCount(0);
+      assertThat(page.locator(".in-text.note")).hasText("The deck");
+    }
+    // A place beyond the text, and a second of a sound that is not there.
+    HttpClient teacher = Caller.teacher(school.email());
+    String token = Caller.token(teacher, "/plan");
+    String remarks = "/hand-ins/" + version + "/remarks/";
+    for (String sent :
+        List.of(
+            "{\"from\":3,\"to\":900,\"kind\":\"ring\"}",
+            "{\"from\":3,\"to\":3,\"kind\":\"ring\"}",
+            "{\"from\":3,\"to\":5,\"kind\":\"note\",\"words\":\" \"}",
+            "{\"file\":\"" + version + "\",\"atMs\":5,\"kind\":\"note\",\"words\":\"Here\"}")) {
+      assertThat(Caller.put(teacher, remarks + UUID.randomUUID(), sent, token).statusCode())
+          .as(sent)
+          .isBetween(400, 422);
+    }
+  }
+
+  @Test
   void aPageOfWorkIsMarkedByKeysAndItsStudentSeesItOnceItIsHandedBack() throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 1);
     HandInRule rule = HandInRule.read("files");

@@ -166,6 +166,10 @@ class WhoMaySeeWhatTest {
             + one(sql, "select student_id from hand_in where id = '" + work + "'"));
     THINGS.put("the marks", "/sections/" + section + "/marks");
     THINGS.put("the marks as CSV", "/sections/" + section + "/marks.csv");
+    THINGS.put("the marks for other programs", "/sections/" + section + "/marks.zip");
+    THINGS.put("a student's line of the marks", "/sections/" + section + "/marks/" + imani);
+    THINGS.put(
+        "what a mark rests on", "/sections/" + section + "/marks/" + imani + "/" + sketchTask(sql));
     THINGS.put("the term", "/sections/" + section + "/term");
     THINGS.put("the term as CSV", "/sections/" + section + "/term.csv");
     THINGS.put("a student's term", "/sections/" + section + "/term/" + imani);
@@ -224,6 +228,10 @@ class WhoMaySeeWhatTest {
     THINGS.put("no id", "/media/pages/etc-passwd/s");
   }
 
+  private static UUID sketchTask(JdbcClient sql) {
+    return one(sql, "select id from task where title = 'Sketch three bridges'");
+  }
+
   private static UUID one(JdbcClient sql, String query) {
     return sql.sql(query).query(UUID.class).single();
   }
@@ -268,6 +276,9 @@ class WhoMaySeeWhatTest {
     "a classmate's work as it is looked at, in, s, s, -, -, -, -, -, -",
     "the marks, in, s, s, -, -, -, -, -, -",
     "the marks as CSV, in, s, s, -, -, -, -, -, -",
+    "the marks for other programs, in, s, s, -, -, -, -, -, -",
+    "a student's line of the marks, in, s, s, -, -, -, -, -, -",
+    "what a mark rests on, in, s, s, -, -, -, -, -, -",
     "the term, in, s, s, -, -, -, -, -, -",
     "the term as CSV, in, s, s, -, -, -, -, -, -",
     "a student's term, in, s, s, -, -, -, -, -, -",

@@ -1,0 +1,171 @@
+package school.kerygma.app.classroom.results;
+
+import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
+import com.github.kagkarlsson.scheduler.task.helper.Tasks;
+import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.context.MessageSource;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.classroom.handin.HandIns;
+import school.kerygma.app.classroom.messages.BackMail;
+import school.kerygma.app.ground.accounts.People;
+import school.kerygma.app.plan.planning.TaskView;
+import school.kerygma.app.school.sections.SectionView;
+import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
+
+/** Tells students and their families that work came back: once, a little after it was seen to. */
+@Component
+public class BackLetters {
+
+  /** So long a teacher may take it back before anybody is told. */
+  private static final Duration PATIENCE = Duration.ofMinutes(5);
+
+  private static final Logger LOG = LoggerFactory.getLogger(BackLetters.class);
+
+  private final Results results;
+  private final HandIns handIns;
+  private final school.kerygma.app.plan.planning.Tasks tasks;
+  private final Sections sections;
+  private final People people;
+  private final BackMail mail;
+  private final MessageSource words;
+  private final TransactionTemplate inTransaction;
+  private final Clock clock;
+
+  BackLetters(
+      Results results,
+      HandIns handIns,
+      school.kerygma.app.plan.planning.Tasks tasks,
+      Sections sections,
+      People people,
+      BackMail mail,
+      MessageSource words,
+      TransactionTemplate inTransaction,
+      Clock clock) {
+    this.results = results;
+    this.handIns = handIns;
+    this.tasks = tasks;
+    this.sections = sections;
+    this.people = people;
+    this.mail = mail;
+    this.words = words;
+    this.inTransaction = inTransaction;
+    this.clock = clock;
+  }
+
+  /** Tells of what came back and was not told yet. */
+  public void write() {
+    Instant until = clock.instant().minus(PATIENCE);
+    for (UUID together : results.untold(until)) {
+      try {
+        inTransaction.executeWithoutResult(t -> tell(together));
+      } catch (RuntimeException e) {
+        LOG.warn("What came back could not be told: {}", e.getClass().getSimpleName());
+      }
+    }
+  }
+
+  /** Of two that tell at once only one has results to tell of. */
+  private void tell(UUID together) {
+    List<ResultView> told = results.tell(together);
+    if (told.isEmpty()) {
+      return;
+    }
+    ResultView first = told.getFirst();
+    SectionView section = sections.get(first.section());
+    String title = tasks.find(first.task()).map(TaskView::title).orElse("");
+    Map<UUID, ResultView> byStudent = new HashMap<>();
+    for (ResultView result : told) {
+      result
+          .handIn()
+          .map(h -> handIns.get(h).students())
+          .orElse(Set.of(result.student()))
+          .forEach(s -> byStudent.put(s, result));
+    }
+    byStudent.keySet().retainAll(section.students());
+    Map<UUID, People.Contact> contacts = people.contacts(byStudent.keySet());
+    String subject = text("mail.back.subject", title, section.name());
+    List<BackMail.Letter> letters = new ArrayList<>();
+    byStudent.forEach(
+        (student, result) ->
+            letters.add(
+                new BackMail.Letter(
+                    student,
+                    true,
+                    subject,
+                    text(
+                        "mail.back.student",
+                        There.in(contacts, student).name(),
+                        section.name(),
+                        line(title, result)))));
+    people
+        .studentsByGuardian(byStudent.keySet())
+        .forEach(
+            (guardian, children) ->
+                letters.add(
+                    new BackMail.Letter(
+                        guardian,
+                        false,
+                        subject,
+                        children.stream()
+                            .map(
+                                c ->
+                                    text(
+                                        "mail.back.guardian",
+                                        There.in(contacts, c).name(),
+                                        section.name(),
+                                        line(title, There.in(byStudent, c))))
+                            .sorted()
+                            .collect(Collectors.joining("\n\n")))));
+    mail.send(together, section, letters);
+  }
+
+  private String line(String title, ResultView result) {
+    String share =
+        result.given().sum().map(BigDecimal::toPlainString).orElse("")
+            + result
+                .given()
+                .outOf()
+                .filter(o -> result.given().sum().isPresent())
+                .map(o -> " / " + o.toPlainString())
+                .orElse("");
+    return text(
+        "mail.week.back",
+        title,
+        share,
+        result.given().words().isEmpty() ? 0 : 1,
+        result.given().words());
+  }
+
+  private String text(String key, Object... details) {
+    return words.getMessage(key, details, Locale.US);
+  }
+
+  /** What is run every few minutes, on one node. */
+  @Configuration(proxyBeanMethods = false)
+  static class Job {
+
+    @Bean
+    RecurringTask<Void> backLettersTask(BackLetters letters) {
+      return Tasks.recurring("back-letters", FixedDelay.of(Duration.ofMinutes(3)))
+          .execute((instance, context) -> letters.write());
+    }
+  }
+}
