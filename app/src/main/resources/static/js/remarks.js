@@ -150,15 +150,15 @@ document.addEventListener('mousedown', (e) => {
 
 document.addEventListener('click', async (e) => {
   const pressed = /** @type {HTMLElement} */ (e.target);
-  const button = /** @type {HTMLElement | null} */ (pressed.closest('[data-in-text], [data-away], [data-at]'));
+  const button = /** @type {HTMLElement | null} */ (pressed.closest('[data-in-text], [data-away], [data-at-ms]'));
   if (button?.dataset.inText) {
     await verb(button.dataset.inText);
   } else if (button?.dataset.away) {
     await send('DELETE', base(button) + button.dataset.away).catch((x) => problem(x.message));
     await refresh();
-  } else if (button?.dataset.at) {
+  } else if (button?.dataset.atMs) {
     const sound = /** @type {HTMLMediaElement} */ (button.closest('.handed-file').querySelector('audio, video'));
-    sound.currentTime = Number(button.dataset.at) / 1000;
+    sound.currentTime = Number(button.dataset.atMs) / 1000;
     sound.play();
   }
 });

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Properties;
 import java.util.Set;
 import java.util.TreeSet;
@@ -37,6 +38,17 @@ class MessagesTest {
       }
     }
     return used;
+  }
+
+  /** Of a key that stands there twice the second is said in both places. */
+  @Test
+  void noKeyStandsThereTwice() throws IOException {
+    List<String> keys =
+        Files.readAllLines(RESOURCES.resolve("messages.properties")).stream()
+            .filter(line -> line.matches("[a-zA-Z0-9._-]+=.*"))
+            .map(line -> line.substring(0, line.indexOf('=')))
+            .toList();
+    assertThat(keys).doesNotHaveDuplicates();
   }
 
   @Test

@@ -97,8 +97,10 @@ class ScreenshotsTest {
       teacher.navigate(home + "/questions");
       teacher.locator(".asked-at[data-shown]").first().waitFor();
       take(teacher, "questions");
-      teacher.navigate(home + "/sections/" + section);
-      take(teacher, "section");
+      teacher.navigate(home + "/sections/" + section + "/marks");
+      teacher.locator("a[data-cell]").first().click();
+      teacher.locator(".rests").getByText("Close").waitFor();
+      take(teacher, "marks");
       teacher.navigate(home + "/plan/day?day=2026-09-30");
       take(teacher, "day");
       work(teacher, home + "/sections/" + section);

@@ -82,15 +82,13 @@ class DemoLists {
             work -> {
               int end = work.text().indexOf(',') > 0 ? work.text().indexOf(',') : 11;
               note(work, 0, end, Mark.Kind.NOTE, ASKED);
-              note(work, end + 1, end + 7, Mark.Kind.UNDERLINE, "");
+              note(work, end + 2, end + 7, Mark.Kind.UNDERLINE, "");
             });
   }
 
   private void note(HandInVersion work, int from, int to, Mark.Kind kind, String words) {
     remarks.make(
-        work,
-        UUID.randomUUID(),
-        new Remarks.Sent(null, null, from, to, kind.written(), words));
+        work, UUID.randomUUID(), new Remarks.Sent(null, null, from, to, kind.written(), words));
   }
 
   void handBack(UUID task, UUID section, Instant when) {

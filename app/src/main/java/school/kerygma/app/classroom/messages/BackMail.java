@@ -26,7 +26,6 @@ public class BackMail {
 
   private final Message.Repository messages;
   private final Mailbox mailbox;
-  private final MailWishes wishes;
   private final LetterMoments moments;
   private final People people;
   private final Clock clock;
@@ -34,13 +33,11 @@ public class BackMail {
   BackMail(
       Message.Repository messages,
       Mailbox mailbox,
-      MailWishes wishes,
       LetterMoments moments,
       People people,
       Clock clock) {
     this.messages = messages;
     this.mailbox = mailbox;
-    this.wishes = wishes;
     this.moments = moments;
     this.people = people;
     this.clock = clock;
@@ -48,8 +45,8 @@ public class BackMail {
 
   /** Tells each of them of what was handed back together, once. */
   public void send(UUID together, SectionView section, List<Letter> letters) {
-    Set<UUID> without = wishes.none();
-    without.addAll(wishes.rhythms().keySet());
+    LetterMoments.Wanted wanted = moments.wanted();
+    Set<UUID> without = wanted.nothingSingle();
     Map<UUID, People.Contact> contacts =
         people.contacts(letters.stream().map(Letter::to).collect(Collectors.toSet()));
     for (Letter letter : letters) {
@@ -61,7 +58,9 @@ public class BackMail {
                 letter.subject(),
                 letter.body(),
                 clock.instant(),
-                letter.student() ? moments.soon(section) : moments.toFamily(section, null)),
+                letter.student()
+                    ? moments.soon(section)
+                    : moments.toFamily(section, letter.to(), wanted)),
             There.in(contacts, letter.to()));
       }
     }

@@ -40,7 +40,6 @@ class Messages implements Remembers {
   private final Sections sections;
   private final Audience audience;
   private final People people;
-  private final MailWishes wishes;
   private final Mailbox mailbox;
   private final LetterMoments moments;
   private final Clock clock;
@@ -51,7 +50,6 @@ class Messages implements Remembers {
       Sections sections,
       Audience audience,
       People people,
-      MailWishes wishes,
       Mailbox mailbox,
       LetterMoments moments,
       Clock clock) {
@@ -60,7 +58,6 @@ class Messages implements Remembers {
     this.sections = sections;
     this.audience = audience;
     this.people = people;
-    this.wishes = wishes;
     this.mailbox = mailbox;
     this.moments = moments;
     this.clock = clock;
@@ -70,15 +67,14 @@ class Messages implements Remembers {
   void on(DeliveryWentUp event) {
     DeliveryView delivery = event.delivery();
     SectionView section = sections.get(delivery.section());
-    Map<UUID, MailWishes.Rhythm> rhythms = wishes.rhythms();
-    Set<UUID> none = wishes.none();
+    LetterMoments.Wanted wanted = moments.wanted();
     List<PostingLetters.Piece> pieces = letters.about(delivery, section, section.students());
     Set<UUID> to = new HashSet<>();
     pieces.forEach(p -> to.add(p.to()));
     Map<UUID, People.Contact> contacts = people.contacts(to);
     for (PostingLetters.Piece piece : pieces) {
       if (!messages.existsByDeliveryIdAndToId(delivery.id(), piece.to())
-          && !none.contains(piece.to())) {
+          && !wanted.none().contains(piece.to())) {
         mailbox.keep(
             new Message(
                 delivery.id(),
@@ -89,7 +85,7 @@ class Messages implements Remembers {
                 clock.instant(),
                 piece.student()
                     ? moments.soon(section)
-                    : moments.toFamily(section, rhythms.get(piece.to()))),
+                    : moments.toFamily(section, piece.to(), wanted)),
             There.in(contacts, piece.to()));
       }
     }

@@ -45,15 +45,19 @@ public class NoteMail {
 
   private final Message.Repository messages;
   private final Mailbox mailbox;
-  private final MailWishes wishes;
+  private final LetterMoments moments;
   private final People people;
   private final Clock clock;
 
   NoteMail(
-      Message.Repository messages, Mailbox mailbox, MailWishes wishes, People people, Clock clock) {
+      Message.Repository messages,
+      Mailbox mailbox,
+      LetterMoments moments,
+      People people,
+      Clock clock) {
     this.messages = messages;
     this.mailbox = mailbox;
-    this.wishes = wishes;
+    this.moments = moments;
     this.people = people;
     this.clock = clock;
   }
@@ -69,8 +73,7 @@ public class NoteMail {
         people.contacts(letters.stream().map(Letter::to).collect(Collectors.toSet()));
     Set<UUID> without = new HashSet<>();
     if (byRule) {
-      without.addAll(wishes.none());
-      without.addAll(wishes.rhythms().keySet());
+      without.addAll(moments.wanted().nothingSingle());
     }
     for (Letter letter : letters) {
       if (!without.contains(letter.to())) {

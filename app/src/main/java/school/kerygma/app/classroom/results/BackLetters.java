@@ -4,9 +4,7 @@ import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import java.math.BigDecimal;
-import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -47,7 +45,6 @@ public class BackLetters {
   private final BackMail mail;
   private final MessageSource words;
   private final TransactionTemplate inTransaction;
-  private final Clock clock;
 
   BackLetters(
       Results results,
@@ -57,8 +54,7 @@ public class BackLetters {
       People people,
       BackMail mail,
       MessageSource words,
-      TransactionTemplate inTransaction,
-      Clock clock) {
+      TransactionTemplate inTransaction) {
     this.results = results;
     this.handIns = handIns;
     this.tasks = tasks;
@@ -67,13 +63,11 @@ public class BackLetters {
     this.mail = mail;
     this.words = words;
     this.inTransaction = inTransaction;
-    this.clock = clock;
   }
 
   /** Tells of what came back and was not told yet. */
   public void write() {
-    Instant until = clock.instant().minus(PATIENCE);
-    for (UUID together : results.untold(until)) {
+    for (UUID together : results.untold(PATIENCE)) {
       try {
         inTransaction.executeWithoutResult(t -> tell(together));
       } catch (RuntimeException e) {

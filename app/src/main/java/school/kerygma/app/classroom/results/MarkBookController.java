@@ -56,12 +56,20 @@ class MarkBookController {
     }
     head.add("percent");
     most.add("100");
+    boolean letters = !section.letters().bounds().isEmpty();
+    if (letters) {
+      head.add("letter");
+      most.add("");
+    }
     rows.add(head);
     rows.add(most);
     for (MarkBook.Row row : table.rows()) {
       List<String> line = new ArrayList<>(List.of(row.name()));
       row.cells().forEach(c -> line.add(c.state() == TermMark.State.MISSING ? "0" : c.text()));
       line.add(row.mark().percent().map(BigDecimal::toPlainString).orElse(""));
+      if (letters) {
+        line.add(row.mark().percent().flatMap(section.letters()::of).orElse(""));
+      }
       rows.add(line);
     }
     return CsvFile.of(section.name() + " marks.csv", rows);

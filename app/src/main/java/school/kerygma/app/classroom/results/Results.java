@@ -317,9 +317,10 @@ public class Results {
     return Optional.of(batch);
   }
 
-  /** What was handed back together lately, until a moment, and nobody was told of it. */
+  /** What was handed back together lately, a while ago, and nobody was told of it. */
   @Transactional(readOnly = true)
-  List<UUID> untold(Instant until) {
+  List<UUID> untold(Duration ago) {
+    Instant until = clock.instant().minus(ago);
     return sql.sql(
             "select distinct batch from result where not told and back_at between ? and ? and batch is not null")
         .params(at(until.minus(LATELY)), at(until))

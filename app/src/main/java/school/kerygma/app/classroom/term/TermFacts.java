@@ -46,7 +46,15 @@ class TermFacts {
     watched(student, facts);
     away(student, facts);
     pace(student, section, facts);
-    student.percent().ifPresent(p -> facts.add(text("term.fact.mark", p)));
+    student
+        .percent()
+        .ifPresent(
+            p ->
+                facts.add(
+                    text(
+                        "term.fact.mark",
+                        p,
+                        section.letters().of(p).map(l -> " (" + l + ")").orElse(""))));
     return facts;
   }
 

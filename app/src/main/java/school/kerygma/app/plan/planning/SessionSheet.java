@@ -23,7 +23,7 @@ public record SessionSheet(
       throw Problem.refused("name");
     }
     if (place.length() > 300) {
-      throw Problem.refused("place");
+      throw Problem.refused("session-place");
     }
     if (!ends.isAfter(starts)) {
       throw Problem.refused("session-ends");

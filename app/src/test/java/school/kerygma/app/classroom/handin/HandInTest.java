@@ -8,6 +8,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.awt.BasicStroke;
 import java.awt.Color;
@@ -586,6 +587,16 @@ class HandInTest {
       String answer = "/media/hand-ins/" + version.files().getFirst().id() + "/answer";
       Page teacher = chromium.at(desk, school, "/hand-ins/" + version.id());
       assertThat(length(teacher.locator(".handed-file video"))).isBetween(1.0, 6.0);
+      Locator film = teacher.locator(".handed-file:has(video)");
+      film.locator("video").evaluate("v => (v.currentTime = 1)");
+      film.locator(".sound-note input").fill("Say this once more.");
+      film.locator(".sound-note button").click();
+      assertThat(film.locator(".remarks li")).containsText("Say this once more.");
+      film.locator("video").evaluate("v => (v.currentTime = 0)");
+      film.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Listen from 0:01"))
+          .click();
+      teacher.waitForFunction(
+          "() => document.querySelector('.handed-file video').currentTime >= 1");
       assertThat(Caller.get(Caller.teacher(DemoServer.TEACHER), answer).statusCode())
           .isEqualTo(404);
       Map<UUID, String> cards = DemoServer.bean(People.class).cardLinks(Set.copyOf(both));
