@@ -5,7 +5,7 @@ create index on result (back_at) where not told;
 
 -- The results that were handed back together, of which a message tells.
 alter table message add column back uuid;
-create unique index on message (to_id, back) where back is not null;
+create unique index on message (back, to_id) where back is not null;
 
 -- A letter with everything comes once a week, or each school day.
 drop index mail_wish_next_at_idx;
