@@ -85,15 +85,14 @@ public class BackLetters {
     ResultView first = told.getFirst();
     SectionView section = sections.get(first.section());
     String title = tasks.find(first.task()).map(TaskView::title).orElse("");
+    Map<UUID, Set<UUID>> versions =
+        handIns.handedIn(section.id()).getOrDefault(first.task(), Map.of());
     Map<UUID, ResultView> byStudent = new HashMap<>();
     for (ResultView result : told) {
-      result
-          .handIn()
-          .map(h -> handIns.get(h).students())
-          .orElse(Set.of(result.student()))
+      section.students().stream()
+          .filter(s -> isOf(result, s, versions.getOrDefault(s, Set.of())))
           .forEach(s -> byStudent.put(s, result));
     }
-    byStudent.keySet().retainAll(section.students());
     Map<UUID, People.Contact> contacts = people.contacts(byStudent.keySet());
     String subject = text("mail.back.subject", title, section.name());
     List<BackMail.Letter> letters = new ArrayList<>();
@@ -129,6 +128,11 @@ public class BackLetters {
                             .sorted()
                             .collect(Collectors.joining("\n\n")))));
     mail.send(together, section, letters);
+  }
+
+  /** Whether it is of a student's work, alone or together with others. */
+  private static boolean isOf(ResultView result, UUID student, Set<UUID> versions) {
+    return result.handIn().map(versions::contains).orElse(result.student().equals(student));
   }
 
   private String line(String title, ResultView result) {

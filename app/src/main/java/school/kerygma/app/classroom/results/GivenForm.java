@@ -59,10 +59,12 @@ record GivenForm(
     before.map(Given::rows).orElse(List.of()).stream()
         .filter(r -> by.criteria().stream().noneMatch(c -> c.name().equals(r.criterion())))
         .forEach(given::add);
-    Optional<BigDecimal> whole =
-        by.hasRows() && by.criteria().stream().anyMatch(c -> c.most().isPresent())
-            ? Optional.empty()
-            : points(Objects.requireNonNullElse(points, ""), by.outOf(), "points");
+    String typed = Objects.requireNonNullElse(points, "");
+    boolean byRows = by.criteria().stream().anyMatch(c -> c.most().isPresent());
+    if (byRows && !typed.isBlank()) {
+      throw Problem.refused("points-by-rows").at("points");
+    }
+    Optional<BigDecimal> whole = byRows ? Optional.empty() : points(typed, by.outOf(), "points");
     String said = Objects.requireNonNullElse(words, "");
     if (said.length() > Given.LONGEST) {
       throw Problem.refused("hand-in-word", Given.LONGEST).at("words");

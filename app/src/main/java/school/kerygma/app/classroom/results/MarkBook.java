@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.classroom.handin.HandIns;
@@ -50,15 +51,15 @@ public class MarkBook {
    * What a student got in a task.
    *
    * @param points that count; empty if none were given
-   * @param newest the version that was handed in last; empty if none was
-   * @param result what that got, or work on paper
+   * @param versions that were handed in, the oldest first
+   * @param result what the newest of them got, or work on paper
    * @param waits whether what it got is not handed back yet
    */
   public record Cell(
       UUID task,
       TermMark.State state,
       Optional<BigDecimal> points,
-      Optional<UUID> newest,
+      List<UUID> versions,
       Optional<ResultView> result,
       boolean waits) {
 
@@ -67,7 +68,12 @@ public class MarkBook {
     }
 
     public boolean handedIn() {
-      return newest.isPresent();
+      return !versions.isEmpty();
+    }
+
+    /** The version that was handed in last; empty if none was. */
+    public Optional<UUID> newest() {
+      return versions.isEmpty() ? Optional.empty() : Optional.of(versions.getLast());
     }
 
     /** What was handed in last was not looked at. */
@@ -99,13 +105,13 @@ public class MarkBook {
 
     /** The tasks of which something is not handed back yet. */
     public List<Column> waiting() {
-      return columns.stream()
-          .filter(
-              c ->
-                  rows.stream()
-                      .flatMap(r -> r.cells().stream())
-                      .anyMatch(x -> x.task().equals(c.task().id()) && x.waits()))
-          .toList();
+      Set<UUID> waiting =
+          rows.stream()
+              .flatMap(r -> r.cells().stream())
+              .filter(Cell::waits)
+              .map(Cell::task)
+              .collect(Collectors.toSet());
+      return columns.stream().filter(c -> waiting.contains(c.task().id())).toList();
     }
   }
 
@@ -147,12 +153,9 @@ public class MarkBook {
     return read(section, section.students(), any -> true, tasks, standing);
   }
 
-  /** The versions of a student's work for a task, the oldest first. */
-  Set<UUID> versions(SectionView section, UUID student, UUID task) {
-    return handIns
-        .handedIn(section.id())
-        .getOrDefault(task, Map.of())
-        .getOrDefault(student, Set.of());
+  /** What of it its students may see: what was handed back. */
+  public Table handedBack(SectionView section) {
+    return back(section, section.students());
   }
 
   /** One student's line of it. */
@@ -174,8 +177,12 @@ public class MarkBook {
 
   /** The marks of one student, for their own eyes: of what was handed back. */
   Table own(SectionView section, UUID student) {
+    return back(section, Set.of(student));
+  }
+
+  private Table back(SectionView section, Set<UUID> students) {
     Instant now = clock.instant();
-    return read(section, Set.of(student), r -> r.isBack(now), tasks(section), standing(section));
+    return read(section, students, r -> r.isBack(now), tasks(section), standing(section));
   }
 
   private Table read(
@@ -217,15 +224,18 @@ public class MarkBook {
       List<Cell> cells = new ArrayList<>();
       List<TermMark.Item> items = new ArrayList<>();
       for (Column column : columns) {
-        Set<UUID> versions =
-            handedIn.getOrDefault(column.task().id(), Map.of()).getOrDefault(student, Set.of());
+        List<UUID> versions =
+            List.copyOf(
+                handedIn
+                    .getOrDefault(column.task().id(), Map.of())
+                    .getOrDefault(student, Set.of()));
         Cell cell =
             cell(
                 column,
+                versions,
                 versions.stream().filter(byVersion::containsKey).map(byVersion::get).toList(),
                 Optional.ofNullable(
                     onPaper.getOrDefault(column.task().id(), Map.of()).get(student)),
-                versions.stream().reduce((one, other) -> other),
                 section.grading().improved(column.kind()),
                 notCounted.contains(new Excused.Key(column.task().id(), student)),
                 now);
@@ -278,14 +288,14 @@ public class MarkBook {
   /**
    * What nobody has looked at counts for nothing; only what is handed in here can be missing.
    *
-   * @param looked what the versions got that were looked at, the oldest first
-   * @param newest the version that was handed in last
+   * @param versions that were handed in, the oldest first
+   * @param looked what those of them got that were looked at
    */
-  private Cell cell(
+  private static Cell cell(
       Column column,
+      List<UUID> versions,
       List<ResultView> looked,
       Optional<ResultView> onPaper,
-      Optional<UUID> newest,
       Grading.Improved improved,
       boolean notCounted,
       Instant now) {
@@ -296,9 +306,11 @@ public class MarkBook {
             : Improvement.counts(
                 improved, all.stream().flatMap(r -> r.given().sum().stream()).toList());
     Optional<ResultView> result =
-        newest.isEmpty()
+        versions.isEmpty()
             ? onPaper
-            : looked.stream().filter(r -> r.handIn().equals(newest)).findFirst();
+            : looked.stream()
+                .filter(r -> r.handIn().equals(Optional.of(versions.getLast())))
+                .findFirst();
     boolean over = column.due().filter(d -> Edge.isOver(d, now)).isPresent();
     boolean here = column.task().sheet().handIn().isPresent();
     TermMark.State state =
@@ -306,14 +318,14 @@ public class MarkBook {
             ? TermMark.State.EXCUSED
             : points.isPresent()
                 ? TermMark.State.GIVEN
-                : all.isEmpty() && here && newest.isEmpty() && over
+                : all.isEmpty() && here && versions.isEmpty() && over
                     ? TermMark.State.MISSING
                     : TermMark.State.OPEN;
     return new Cell(
         column.task().id(),
         state,
         points,
-        newest,
+        versions,
         result,
         result.filter(r -> r.back().isEmpty()).isPresent());
   }

@@ -63,7 +63,7 @@ class MarkRests {
     List<ResultView> all =
         cell.newest().isEmpty()
             ? results.onPaper(id, student)
-            : results.ofVersions(book.versions(section, student, id));
+            : results.ofVersions(cell.versions());
     model.addAttribute("section", section);
     model.addAttribute("task", task);
     model.addAttribute("name", row.name());
@@ -86,7 +86,7 @@ class MarkRests {
             .filter(r -> r.given().sum().isPresent())
             .filter(r -> !cell.result().equals(Optional.of(r)))
             .toList());
-    model.addAttribute("several", book.versions(section, student, id).size() > 1);
+    model.addAttribute("several", cell.versions().size() > 1);
     model.addAttribute("improved", section.grading().improved(task.sheet().kind()));
   }
 }

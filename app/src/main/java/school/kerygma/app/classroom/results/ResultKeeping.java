@@ -61,7 +61,10 @@ class ResultKeeping implements Remembers {
   public List<?> about(UUID person, Sight sight) {
     return sql
         .sql(
-            "select r.section_id, r.task_id, r.number, r.words, coalesce((select sum(w.points) from result_row w where w.result_id = r.id), r.points)"
+            "select r.section_id, r.task_id, r.number, r.words, coalesce((select sum(w.points) from result_row w where w.result_id = r.id), r.points) - coalesce(r.late_off, 0),"
+                + " array(select n.words from (select m.words, m.seq from result_mark m where m.hand_in_id = r.hand_in_id"
+                + " union all select x.words, x.seq from result_remark x where x.hand_in_id = r.hand_in_id) n"
+                + " where n.words <> '' order by n.seq)"
                 + " from result r where r.student_id = ? and r.back_at <= ? order by r.looked_at")
         .params(person, clock.instant().atOffset(ZoneOffset.UTC))
         .query(
@@ -75,6 +78,8 @@ class ResultKeeping implements Remembers {
                         row.getInt(3),
                         "words",
                         row.getString(4),
+                        "notes",
+                        List.of((String[]) row.getArray(6).getArray()),
                         "points",
                         row.getBigDecimal(5) == null ? "" : row.getBigDecimal(5).toPlainString())))
         .list()

@@ -54,11 +54,6 @@ public class TaskRubric {
               .toList();
       return new MarkedBy(counted).most().or(() -> outOf);
     }
-
-    /** Whether points are given row by row. */
-    public boolean hasRows() {
-      return !criteria.isEmpty();
-    }
   }
 
   private final Rubrics rubrics;

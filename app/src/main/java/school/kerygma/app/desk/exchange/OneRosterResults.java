@@ -29,7 +29,8 @@ import school.kerygma.core.result.TermMark;
 /**
  * A section's marks as the files of the 1EdTech OneRoster 1.2 CSV binding, in bulk: {@code
  * categories.csv}, {@code lineItems.csv}, {@code results.csv} and their {@code manifest.csv} in a
- * zip file. The order of the columns is quoted from memory. Sections and students that came from
+ * zip file. What is not handed back yet is only submitted: nobody reads elsewhere what nobody may
+ * see here. The order of the columns is quoted from memory. Sections and students that came from
  * another system's roster keep the ids that they have there.
  */
 @Component
@@ -99,7 +100,7 @@ class OneRosterResults {
 
   /** Rows by the file's name; status and date are empty in files in bulk. */
   private Map<String, List<List<?>>> files(SectionView section, UUID teacher) {
-    MarkBook.Table table = book.of(section);
+    MarkBook.Table table = book.handedBack(section);
     Set<UUID> subjects = new HashSet<>(section.students());
     subjects.add(section.id());
     Map<UUID, String> known = new HashMap<>();

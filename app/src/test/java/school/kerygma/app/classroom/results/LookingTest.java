@@ -98,7 +98,8 @@ class LookingTest {
   }
 
   @Test
-  void theRubricIsGivenByKeysAloneForFiveStudentsAndTheMarkIsReadAndImprovedOnAPhone() {
+  void theRubricIsGivenByKeysAloneForFiveStudentsAndTheMarkIsReadAndImprovedOnAPhone()
+      throws Exception {
     TestSchool school = TestSchool.in("America/Halifax", 5);
     UUID rubric =
         TestSchool.id("select handout_id from edition where file_name like 'Footbridge rubric%'");
@@ -129,6 +130,17 @@ class LookingTest {
           page.keyboard().press("PageDown");
         }
       }
+      // One number for the whole would say nothing of the rows: it is not taken.
+      HttpClient teacher = Caller.teacher(school.email());
+      String cell = "/sections/" + school.section() + "/marks/" + students.get(0) + "/" + task;
+      assertThat(
+              Caller.put(
+                      teacher,
+                      cell + "?version=" + handIns.of(task, students.get(0)).getFirst().id(),
+                      "{\"points\":\"5\",\"seen\":\"0.0\"}",
+                      Caller.token(teacher, "/plan"))
+                  .body())
+          .contains("row by row");
       // Said before is offered; the points that the rubric does not say are pressed or typed.
       page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Say why it bends."))
           .click();
@@ -285,6 +297,9 @@ class LookingTest {
       assertThat(own.locator(".in-text.underline")).hasText("bends");
       assertThat(own.locator(".remarks")).containsText("How thin?");
       Chromium.assertAccessible(own);
+      HttpClient card =
+          Caller.byCard(DemoServer.bean(People.class).cardLinks(Set.of(student)).get(student));
+      assertThat(Caller.get(card, "/me/copy.json").body()).contains("How thin?");
 
       page.navigate(DemoServer.address() + work + "/" + student);
       page.getByRole(

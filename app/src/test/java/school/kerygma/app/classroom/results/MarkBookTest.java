@@ -251,6 +251,10 @@ class MarkBookTest {
         .isEqualTo(200);
     ScopedClock.runAt(
         AFTER, () -> assertThat(mark(school, students.get(1))).contains(new BigDecimal("80.00")));
+    assertThat(oneRoster(desk, school.section()).get("results.csv"))
+        .extracting(r -> r.get("score"), r -> r.get("scoreStatus"))
+        .containsOnly(Assertions.tuple("", "submitted"));
+    DemoServer.bean(Results.class).handBack(task, school.section(), Set.of(), BEFORE);
     Map<String, List<CSVRecord>> files = oneRoster(desk, school.section());
     assertThat(files.get("manifest.csv"))
         .anyMatch(r -> r.get(0).equals("file.results") && r.get(1).equals("bulk"));
@@ -265,6 +269,19 @@ class MarkBookTest {
         .containsExactlyInAnyOrder(
             Assertions.tuple("" + students.get(0), "8", "fully graded"),
             Assertions.tuple("" + students.get(1), "8", "fully graded"));
+
+    // What is kept about a student says what counts.
+    Results results = DemoServer.bean(Results.class);
+    Results.Work again =
+        new Results.Work(task, school.section(), students.get(1), Optional.of(late));
+    ResultView last = results.of(again).getLast();
+    results.give(again, school.teacher(), last.given().costing(50), last.state());
+    results.handBack(task, school.section(), Set.of(), BEFORE);
+    HttpClient own =
+        Caller.byCard(
+            DemoServer.bean(People.class).cardLinks(Set.copyOf(students)).get(students.get(1)));
+    assertThat(Caller.get(own, "/me/copy.json").body())
+        .containsPattern("\"points\"\\s*:\\s*\"4(\\.0+)?\"");
   }
 
   /** Standard: 1EdTech OneRoster 1.2, CSV binding; the columns' names are from memory. */
