@@ -5,7 +5,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -14,6 +13,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.classroom.messages.WeekNews;
 import school.kerygma.app.classroom.results.ComeBack;
+import school.kerygma.app.ground.accounts.FamilyLanguage;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
@@ -32,6 +32,7 @@ class WeekOfFamily implements WeekNews {
   private final ComeBack comeBack;
   private final Sections sections;
   private final People people;
+  private final FamilyLanguage languages;
   private final MessageSource words;
   private final Clock clock;
   private final Wording show = new Wording();
@@ -41,12 +42,14 @@ class WeekOfFamily implements WeekNews {
       ComeBack comeBack,
       Sections sections,
       People people,
+      FamilyLanguage languages,
       MessageSource words,
       Clock clock) {
     this.pages = pages;
     this.comeBack = comeBack;
     this.sections = sections;
     this.people = people;
+    this.languages = languages;
     this.words = words;
     this.clock = clock;
   }
@@ -61,6 +64,10 @@ class WeekOfFamily implements WeekNews {
 
   @Override
   public Optional<Letter> of(UUID guardian, boolean today) {
+    return languages.to(guardian, () -> written(guardian, today));
+  }
+
+  private Optional<Letter> written(UUID guardian, boolean today) {
     FamilyPage page = pages.ofFamily(people.studentsOf(guardian), any -> true);
     Instant since = clock.instant().minus(today ? DAY : WEEK);
     List<String> all = new ArrayList<>();
@@ -124,6 +131,6 @@ class WeekOfFamily implements WeekNews {
   }
 
   private String text(String key, Object... details) {
-    return words.getMessage(key, details, Locale.US);
+    return words.getMessage(key, details, FamilyLanguage.current());
   }
 }

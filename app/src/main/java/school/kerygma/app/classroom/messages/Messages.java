@@ -102,10 +102,9 @@ class Messages implements Remembers {
         .forEach(m -> told.computeIfAbsent(m.toId(), added -> new ArrayList<>()).add(m));
     Instant soon = moments.soon(section);
     Map<UUID, People.Contact> contacts = people.contacts(told.keySet());
-    String changes = letters.changes(delivery, section);
-    for (PostingLetters.Piece before :
-        letters.about(delivery, section, concerned(event, section.students()))) {
-      PostingLetters.Piece piece = letters.changed(before, delivery, section, changes);
+    List<PostingLetters.Piece> pieces =
+        letters.about(delivery, section, concerned(event, section.students()));
+    for (PostingLetters.Piece piece : letters.changed(pieces, delivery, section)) {
       List<Message> own = told.getOrDefault(piece.to(), List.of());
       boolean waits = own.stream().anyMatch(m -> m.state() == Message.State.WAITING);
       if (!own.isEmpty() && !waits) {

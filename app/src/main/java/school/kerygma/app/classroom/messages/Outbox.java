@@ -176,8 +176,7 @@ class Outbox {
                           message,
                           message.round() == 0
                               ? piece
-                              : letters.changed(
-                                  piece, about, section, letters.changes(about, section))));
+                              : letters.changed(List.of(piece), about, section).getFirst()));
         }
       }
     }

@@ -21,6 +21,7 @@ import school.kerygma.app.classroom.posting.ChangesSinceTold;
 import school.kerygma.app.classroom.posting.DeliveryView;
 import school.kerygma.app.classroom.posting.PostedTitles;
 import school.kerygma.app.classroom.posting.Standing;
+import school.kerygma.app.ground.accounts.FamilyLanguage;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
@@ -43,6 +44,7 @@ class PostingLetters {
   record Piece(UUID to, boolean student, String subject, String body) {}
 
   private final People people;
+  private final FamilyLanguage languages;
   private final Tasks tasks;
   private final PostedTitles titles;
   private final ChangesSinceTold told;
@@ -54,6 +56,7 @@ class PostingLetters {
 
   PostingLetters(
       People people,
+      FamilyLanguage languages,
       Tasks tasks,
       PostedTitles titles,
       ChangesSinceTold told,
@@ -65,6 +68,7 @@ class PostingLetters {
     this.audience = audience;
     this.rounds = rounds;
     this.people = people;
+    this.languages = languages;
     this.tasks = tasks;
     this.titles = titles;
     this.words = words;
@@ -81,7 +85,8 @@ class PostingLetters {
     String title = titles.of(delivery);
     List<TaskView> all =
         tasks.among(delivery.tasks()).stream().map(t -> t.in(section.id())).toList();
-    Map<UUID, String> lines = lines(delivery, section, all);
+    Map<Locale, Map<UUID, String>> lines = new HashMap<>();
+    Map<UUID, Locale> chosen = languages.of(guarded.keySet());
     Map<UUID, Map<UUID, Instant>> ticks = audience.ticks(students, delivery.tasks());
     List<Piece> pieces = new ArrayList<>();
     for (UUID student : students) {
@@ -97,27 +102,47 @@ class PostingLetters {
               title,
               section,
               delivery.toStudents(),
-              due(delivery, section, all, open, lines)));
+              due(delivery, section, all, open, linesOf(lines, delivery, section, all))));
     }
     guarded.forEach(
         (guardian, children) -> {
           List<TaskView> open = open(all, ticks, children);
           if (!isDone(delivery, all, open)) {
+            String names =
+                children.stream()
+                    .map(c -> There.in(contacts, c).name())
+                    .sorted()
+                    .collect(Collectors.joining(", "));
             pieces.add(
-                piece(
-                    guardian,
-                    false,
-                    children.stream()
-                        .map(c -> There.in(contacts, c).name())
-                        .sorted()
-                        .collect(Collectors.joining(", ")),
-                    title,
-                    section,
-                    delivery.toFamilies(),
-                    due(delivery, section, all, open, lines)));
+                FamilyLanguage.in(
+                    chosen.getOrDefault(guardian, Locale.US),
+                    () ->
+                        piece(
+                            guardian,
+                            false,
+                            names,
+                            title,
+                            section,
+                            delivery.toFamilies(),
+                            due(
+                                delivery,
+                                section,
+                                all,
+                                open,
+                                linesOf(lines, delivery, section, all)))));
           }
         });
     return pieces;
+  }
+
+  /** The lines in the language of whoever is written to; each language's are put together once. */
+  private Map<UUID, String> linesOf(
+      Map<Locale, Map<UUID, String>> lines,
+      DeliveryView delivery,
+      SectionView section,
+      List<TaskView> all) {
+    return lines.computeIfAbsent(
+        FamilyLanguage.current(), language -> lines(delivery, section, all));
   }
 
   private static List<TaskView> open(
@@ -192,7 +217,7 @@ class PostingLetters {
   private String zone(SectionView section) {
     return text(
         "mail.zone",
-        section.zone().getDisplayName(TextStyle.FULL, Locale.US),
+        section.zone().getDisplayName(TextStyle.FULL, FamilyLanguage.current()),
         section.zone().getId());
   }
 
@@ -229,32 +254,46 @@ class PostingLetters {
     return show.fullDay(date) + ", " + show.time(at, section.zone());
   }
 
-  /** What has changed since they were told, in lines; may be empty. */
-  String changes(DeliveryView delivery, SectionView section) {
-    return told.lately(delivery).stream()
+  /** The same about a posting that has changed since they were told, with what has changed. */
+  List<Piece> changed(List<Piece> pieces, DeliveryView delivery, SectionView section) {
+    List<ChangesSinceTold.Changed> lately = told.lately(delivery);
+    Map<UUID, Locale> chosen = languages.of(pieces.stream().map(Piece::to).toList());
+    return pieces.stream()
         .map(
-            c ->
-                text(
-                    "mail.change",
-                    c.task().title(),
-                    c.changes().stream()
-                        .map(one -> changed(one, section))
-                        .collect(Collectors.joining("; "))))
-        .collect(Collectors.joining("\n"));
+            piece ->
+                FamilyLanguage.in(
+                    chosen.getOrDefault(piece.to(), Locale.US),
+                    () -> changed(piece, lately, delivery, section)))
+        .toList();
   }
 
-  /** The same about a posting that has changed since, with what has changed. */
-  Piece changed(Piece piece, DeliveryView delivery, SectionView section, String changes) {
+  private Piece changed(
+      Piece piece,
+      List<ChangesSinceTold.Changed> lately,
+      DeliveryView delivery,
+      SectionView section) {
+    String changes =
+        lately.stream()
+            .map(
+                c ->
+                    text(
+                        "mail.change",
+                        c.task().title(),
+                        c.changes().stream()
+                            .map(one -> changed(one, section))
+                            .collect(Collectors.joining("; "))))
+            .collect(Collectors.joining("\n"));
     return new Piece(
         piece.to(),
         piece.student(),
-        changedSubject(delivery, section),
+        changedSubject(lately, delivery, section),
         changes.isEmpty() ? piece.body() : changes + "\n\n" + piece.body());
   }
 
   /** It names what changed: the task, and what is different about it. */
-  private String changedSubject(DeliveryView delivery, SectionView section) {
-    return told.lately(delivery).stream()
+  private String changedSubject(
+      List<ChangesSinceTold.Changed> lately, DeliveryView delivery, SectionView section) {
+    return lately.stream()
         .findFirst()
         .map(
             c ->
@@ -277,6 +316,10 @@ class PostingLetters {
 
   /** One letter of all that a person is told at one time; it ends with the way to the page. */
   Piece joined(List<Piece> pieces, String link) {
+    return languages.to(pieces.getFirst().to(), () -> together(pieces, link));
+  }
+
+  private Piece together(List<Piece> pieces, String link) {
     Piece first = pieces.getFirst();
     String subject =
         pieces.size() == 1
@@ -289,6 +332,6 @@ class PostingLetters {
   }
 
   private String text(String key, Object... details) {
-    return words.getMessage(key, details, Locale.US);
+    return words.getMessage(key, details, FamilyLanguage.current());
   }
 }

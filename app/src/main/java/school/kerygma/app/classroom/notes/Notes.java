@@ -16,6 +16,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.classroom.messages.NoteMail;
+import school.kerygma.app.ground.accounts.FamilyLanguage;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.People;
@@ -35,13 +36,21 @@ public class Notes implements Remembers {
 
   private final NoteMail mail;
   private final People people;
+  private final FamilyLanguage languages;
   private final MessageSource words;
   private final JdbcClient sql;
   private final Clock clock;
 
-  Notes(NoteMail mail, People people, MessageSource words, JdbcClient sql, Clock clock) {
+  Notes(
+      NoteMail mail,
+      People people,
+      FamilyLanguage languages,
+      MessageSource words,
+      JdbcClient sql,
+      Clock clock) {
     this.mail = mail;
     this.people = people;
+    this.languages = languages;
     this.words = words;
     this.sql = sql;
     this.clock = clock;
@@ -135,29 +144,32 @@ public class Notes implements Remembers {
     String student = There.in(names, note.student()).name();
     String teacher = There.in(names, note.teacher()).name();
     String kind = "mail." + note.kind().name().toLowerCase(Locale.ROOT);
-    String subject = text(kind + ".subject", student, section.name());
+    Map<UUID, Locale> chosen = languages.of(guardians);
     List<NoteMail.Letter> letters = new ArrayList<>();
     if (note.toStudent()) {
       letters.add(
           new NoteMail.Letter(
               note.student(),
-              subject,
+              text(kind + ".subject", student, section.name()),
               text(kind + ".student", student, section.name(), teacher) + "\n\n" + note.words()));
     }
     for (UUID guardian : guardians) {
       letters.add(
-          new NoteMail.Letter(
-              guardian,
-              subject,
-              text(kind + ".guardian", student, section.name(), teacher, time)
-                  + "\n\n"
-                  + note.words()));
+          FamilyLanguage.in(
+              chosen.getOrDefault(guardian, Locale.US),
+              () ->
+                  new NoteMail.Letter(
+                      guardian,
+                      text(kind + ".subject", student, section.name()),
+                      text(kind + ".guardian", student, section.name(), teacher, time)
+                          + "\n\n"
+                          + note.words())));
     }
     mail.send(note.id(), letters, moment, note.kind() == Note.Kind.REMINDER);
   }
 
   private String text(String key, Object... details) {
-    return words.getMessage(key, details, Locale.US);
+    return words.getMessage(key, details, FamilyLanguage.current());
   }
 
   // ---- what was written

@@ -22,6 +22,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.messages.BackMail;
+import school.kerygma.app.ground.accounts.FamilyLanguage;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.school.sections.SectionView;
@@ -42,6 +43,7 @@ public class BackLetters {
   private final school.kerygma.app.plan.planning.Tasks tasks;
   private final Sections sections;
   private final People people;
+  private final FamilyLanguage languages;
   private final BackMail mail;
   private final MessageSource words;
   private final TransactionTemplate inTransaction;
@@ -52,6 +54,7 @@ public class BackLetters {
       school.kerygma.app.plan.planning.Tasks tasks,
       Sections sections,
       People people,
+      FamilyLanguage languages,
       BackMail mail,
       MessageSource words,
       TransactionTemplate inTransaction) {
@@ -60,6 +63,7 @@ public class BackLetters {
     this.tasks = tasks;
     this.sections = sections;
     this.people = people;
+    this.languages = languages;
     this.mail = mail;
     this.words = words;
     this.inTransaction = inTransaction;
@@ -108,25 +112,28 @@ public class BackLetters {
                         There.in(contacts, student).name(),
                         section.name(),
                         line(title, result)))));
-    people
-        .studentsByGuardian(byStudent.keySet())
-        .forEach(
-            (guardian, children) ->
-                letters.add(
-                    new BackMail.Letter(
-                        guardian,
-                        false,
-                        subject,
-                        children.stream()
-                            .map(
-                                c ->
-                                    text(
-                                        "mail.back.guardian",
-                                        There.in(contacts, c).name(),
-                                        section.name(),
-                                        line(title, There.in(byStudent, c))))
-                            .sorted()
-                            .collect(Collectors.joining("\n\n")))));
+    Map<UUID, Set<UUID>> guarded = people.studentsByGuardian(byStudent.keySet());
+    Map<UUID, Locale> chosen = languages.of(guarded.keySet());
+    guarded.forEach(
+        (guardian, children) ->
+            letters.add(
+                FamilyLanguage.in(
+                    chosen.getOrDefault(guardian, Locale.US),
+                    () ->
+                        new BackMail.Letter(
+                            guardian,
+                            false,
+                            text("mail.back.subject", title, section.name()),
+                            children.stream()
+                                .map(
+                                    c ->
+                                        text(
+                                            "mail.back.guardian",
+                                            There.in(contacts, c).name(),
+                                            section.name(),
+                                            line(title, There.in(byStudent, c))))
+                                .sorted()
+                                .collect(Collectors.joining("\n\n"))))));
     mail.send(together, section, letters);
   }
 
@@ -153,7 +160,7 @@ public class BackLetters {
   }
 
   private String text(String key, Object... details) {
-    return words.getMessage(key, details, Locale.US);
+    return words.getMessage(key, details, FamilyLanguage.current());
   }
 
   /** What is run every few minutes, on one node. */

@@ -8,7 +8,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalTime;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
@@ -19,6 +18,7 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.ground.accounts.FamilyLanguage;
 import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.frame.Wording;
@@ -34,6 +34,7 @@ public class BookingReminders {
 
   private final HelpHours hours;
   private final People people;
+  private final FamilyLanguage languages;
   private final ApplicationEventPublisher events;
   private final MessageSource words;
   private final JdbcClient sql;
@@ -43,6 +44,7 @@ public class BookingReminders {
   BookingReminders(
       HelpHours hours,
       People people,
+      FamilyLanguage languages,
       ApplicationEventPublisher events,
       MessageSource words,
       JdbcClient sql,
@@ -50,6 +52,7 @@ public class BookingReminders {
       Clock clock) {
     this.hours = hours;
     this.people = people;
+    this.languages = languages;
     this.events = events;
     this.words = words;
     this.sql = sql;
@@ -106,17 +109,21 @@ public class BookingReminders {
 
   private void tell(HelpHours.Hour hour, HelpHours.Booking booking, BookableTimes.Time time) {
     Map<UUID, People.Contact> names = people.contacts(Set.of(booking.student()));
-    Object[] details = {
-      hour.title(),
-      new Wording().moment(time.starts(), hour.zone()),
-      There.in(names, booking.student()).name(),
-      hour.place()
-    };
     events.publishEvent(
-        new LetterToSend(
+        languages.to(
             booking.by(),
-            words.getMessage("mail.booked.subject", details, Locale.US),
-            words.getMessage("mail.booked.body", details, Locale.US)));
+            () -> letter(hour, booking.by(), time, There.in(names, booking.student()).name())));
+  }
+
+  private LetterToSend letter(
+      HelpHours.Hour hour, UUID to, BookableTimes.Time time, String student) {
+    Object[] details = {
+      hour.title(), new Wording().moment(time.starts(), hour.zone()), student, hour.place()
+    };
+    return new LetterToSend(
+        to,
+        words.getMessage("mail.booked.subject", details, FamilyLanguage.current()),
+        words.getMessage("mail.booked.body", details, FamilyLanguage.current()));
   }
 
   /** What is run every few minutes, on one node. */

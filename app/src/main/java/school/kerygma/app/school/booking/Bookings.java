@@ -3,7 +3,6 @@ package school.kerygma.app.school.booking;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -12,6 +11,7 @@ import org.springframework.context.MessageSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.FamilyLanguage;
 import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.problems.Problem;
@@ -27,6 +27,7 @@ public class Bookings {
   private final HelpHours helpHours;
   private final JdbcClient sql;
   private final People people;
+  private final FamilyLanguage languages;
   private final ApplicationEventPublisher events;
   private final MessageSource words;
   private final Clock clock;
@@ -35,12 +36,14 @@ public class Bookings {
       HelpHours helpHours,
       JdbcClient sql,
       People people,
+      FamilyLanguage languages,
       ApplicationEventPublisher events,
       MessageSource words,
       Clock clock) {
     this.helpHours = helpHours;
     this.sql = sql;
     this.people = people;
+    this.languages = languages;
     this.events = events;
     this.words = words;
     this.clock = clock;
@@ -163,13 +166,15 @@ public class Bookings {
   }
 
   private void tell(HelpHours.Hour hour, HelpHours.Booking booking) {
-    String when = said(hour, hour.times().times().get(booking.was()));
     String name = There.in(people.contacts(Set.of(booking.student())), booking.student()).name();
-    events.publishEvent(
-        new LetterToSend(
-            booking.by(),
-            words.getMessage("mail.time-off.subject", new Object[] {hour.title(), when}, Locale.US),
-            words.getMessage(
-                "mail.time-off.body", new Object[] {hour.title(), when, name}, Locale.US)));
+    events.publishEvent(languages.to(booking.by(), () -> off(hour, booking, name)));
+  }
+
+  private LetterToSend off(HelpHours.Hour hour, HelpHours.Booking booking, String name) {
+    Object[] details = {hour.title(), said(hour, hour.times().times().get(booking.was())), name};
+    return new LetterToSend(
+        booking.by(),
+        words.getMessage("mail.time-off.subject", details, FamilyLanguage.current()),
+        words.getMessage("mail.time-off.body", details, FamilyLanguage.current()));
   }
 }

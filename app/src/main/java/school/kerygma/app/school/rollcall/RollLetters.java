@@ -8,7 +8,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
@@ -21,6 +20,7 @@ import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import school.kerygma.app.ground.accounts.FamilyLanguage;
 import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.frame.Wording;
@@ -48,6 +48,7 @@ public class RollLetters {
   private final RollCalls calls;
   private final Sections sections;
   private final People people;
+  private final FamilyLanguage languages;
   private final ApplicationEventPublisher events;
   private final MessageSource words;
   private final JdbcClient sql;
@@ -58,6 +59,7 @@ public class RollLetters {
       RollCalls calls,
       Sections sections,
       People people,
+      FamilyLanguage languages,
       ApplicationEventPublisher events,
       MessageSource words,
       JdbcClient sql,
@@ -66,6 +68,7 @@ public class RollLetters {
     this.calls = calls;
     this.sections = sections;
     this.people = people;
+    this.languages = languages;
     this.events = events;
     this.words = words;
     this.sql = sql;
@@ -118,16 +121,24 @@ public class RollLetters {
 
   private void tell(
       UUID guardian, String child, SectionView section, LocalDate day, RollCalls.Setting setting) {
-    Wording wording = new Wording();
-    String link = people.cardLinks(Set.of(guardian)).get(guardian);
-    Object[] details = {
-      child, section.name(), wording.fullDay(day), wording.time(setting.call().closes()), link
-    };
     events.publishEvent(
-        new LetterToSend(
-            guardian,
-            words.getMessage("mail.absent.subject", details, Locale.US),
-            words.getMessage("mail.absent.body", details, Locale.US)));
+        languages.to(guardian, () -> letter(guardian, child, section, day, setting)));
+  }
+
+  private LetterToSend letter(
+      UUID guardian, String child, SectionView section, LocalDate day, RollCalls.Setting setting) {
+    Wording wording = new Wording();
+    Object[] details = {
+      child,
+      section.name(),
+      wording.fullDay(day),
+      wording.time(setting.call().closes()),
+      people.cardLinks(Set.of(guardian)).get(guardian)
+    };
+    return new LetterToSend(
+        guardian,
+        words.getMessage("mail.absent.subject", details, FamilyLanguage.current()),
+        words.getMessage("mail.absent.body", details, FamilyLanguage.current()));
   }
 
   /** What is run every minute, on one node. */

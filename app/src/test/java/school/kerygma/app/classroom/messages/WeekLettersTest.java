@@ -120,6 +120,11 @@ class WeekLettersTest {
         "WEEKLY",
         "day",
         "FRIDAY");
+    Caller.form(
+        Caller.byCard(people.cardLinks(Set.of(guardian)).get(guardian)),
+        "/family/language",
+        "language",
+        "fr");
     ScopedClock.runAt(
         FRIDAY,
         () -> {
@@ -144,7 +149,7 @@ class WeekLettersTest {
         .singleElement()
         .asString()
         .contains("Sketch it 5.5", "Well drawn.");
-    assertThat(cameBack(guardian)).singleElement().asString().contains("Sketch it 5.5");
+    assertThat(cameBack(guardian)).singleElement().asString().contains("rendu : Sketch it 5.5");
     // The week letter tells the other family.
     assertThat(cameBack(other)).isEmpty();
   }
