@@ -2,6 +2,7 @@
 import { send } from './api.js';
 import { LOOK } from './kinds.js';
 import { Book } from './markbook.js';
+import { showChanges } from './pagechanges.js';
 import { drawSheet } from './stage.js';
 
 const VERBS = { r: 'ring', u: 'underline', n: 'number', l: 'light', i: 'ink', t: 'note' };
@@ -374,6 +375,12 @@ function begin() {
   const main = document.querySelector('main.looking');
   if (main) {
     new Looked(main);
+    showChanges(main);
+    // What is on the screen is read; what was only fetched ahead is not.
+    const read = main.querySelector('.replies')?.getAttribute('data-read');
+    if (read) {
+      send('POST', read).catch(() => {});
+    }
   }
 }
 

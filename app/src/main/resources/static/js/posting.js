@@ -64,7 +64,16 @@ document.addEventListener('alpine:init', () => {
         });
         // Asked once, before it is sent; it is never forbidden.
         addEventListener('submit', (e) => this.askFirst(e, form), true);
-        this.$root.addEventListener('input', (e) => e.target.form === form && this.soon());
+        this.$root.addEventListener('input', (e) => {
+          // Who is chosen sits in a section, which is meant then.
+          const meant = e.target.name === 'only' && e.target.checked && e.target.closest('[data-section]')?.querySelector('input[name=section]');
+          if (meant) {
+            meant.checked = true;
+          }
+          if (e.target.form === form) {
+            this.soon();
+          }
+        });
         this.look();
       },
       askFirst(event, form) {

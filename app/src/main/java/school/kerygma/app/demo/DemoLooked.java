@@ -2,6 +2,7 @@ package school.kerygma.app.demo;
 
 import java.math.BigDecimal;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -10,6 +11,8 @@ import java.util.UUID;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandedFile;
+import school.kerygma.app.classroom.results.Promises;
+import school.kerygma.app.classroom.results.Replies;
 import school.kerygma.app.classroom.results.ResultMarks;
 import school.kerygma.app.classroom.results.Results;
 import school.kerygma.app.classroom.results.TaskRubric;
@@ -29,8 +32,13 @@ class DemoLooked {
   private final Results results;
   private final ResultMarks marks;
   private final TaskRubric rubric;
+  private final Replies replies;
+  private final Promises promises;
 
-  DemoLooked(Results results, ResultMarks marks, TaskRubric rubric) {
+  DemoLooked(
+      Results results, ResultMarks marks, TaskRubric rubric, Replies replies, Promises promises) {
+    this.replies = replies;
+    this.promises = promises;
     this.results = results;
     this.marks = marks;
     this.rubric = rubric;
@@ -99,7 +107,11 @@ class DemoLooked {
             1.0));
   }
 
-  void handBack(UUID task, UUID section, UUID student, Instant now) {
-    results.handBack(task, section, Set.of(student), now);
+  /** The first comes back, and its student answers; the others are promised. */
+  void handBack(HandInVersion version, Instant now, LocalDate promised) {
+    results.handBack(version.task(), version.section(), Set.of(version.student()), now);
+    replies.say(
+        version, version.student(), "The second one bends least. Is the load enough as a reason?");
+    promises.promise(new Promises.Key(version.task(), version.section()), Optional.of(promised));
   }
 }

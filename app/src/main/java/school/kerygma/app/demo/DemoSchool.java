@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
@@ -33,6 +34,7 @@ import school.kerygma.app.classroom.audience.Audience;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.posting.PostingSheet;
 import school.kerygma.app.classroom.posting.Postings;
+import school.kerygma.app.ground.accounts.FamilyLanguage;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.paper.papers.TakingIn;
@@ -68,6 +70,7 @@ class DemoSchool implements ApplicationRunner {
   static final ZoneId ZONE = ZoneId.of("America/Halifax");
 
   private final People people;
+  private final FamilyLanguage languages;
   private final Sections sections;
   private final TakingIn takingIn;
   private final DemoWeek week;
@@ -101,6 +104,7 @@ class DemoSchool implements ApplicationRunner {
 
   DemoSchool(
       People people,
+      FamilyLanguage languages,
       Sections sections,
       TakingIn takingIn,
       DemoWeek week,
@@ -125,6 +129,7 @@ class DemoSchool implements ApplicationRunner {
     this.begun = home.resolve("demonstration-begun");
     this.wait = wait;
     this.people = people;
+    this.languages = languages;
     this.sections = sections;
     this.takingIn = takingIn;
     this.week = week;
@@ -274,7 +279,11 @@ class DemoSchool implements ApplicationRunner {
       // Every sixth student of a later section has a sister or brother in an earlier one.
       Set<UUID> children =
           i % 6 == 5 && !firstborn.isEmpty() ? Set.of(id, firstborn.removeFirst()) : Set.of(id);
-      people.addGuardian(DemoNames.guardianOf(student, 1), mail(student, "home"), children);
+      UUID guardian =
+          people.addGuardian(DemoNames.guardianOf(student, 1), mail(student, "home"), children);
+      if (i == 7) { // At home they speak Spanish.
+        languages.choose(guardian, Locale.of("es"));
+      }
       if (i % 3 == 0) {
         people.addGuardian(DemoNames.guardianOf(student, 2), mail(student, "home2"), Set.of(id));
       }
@@ -292,8 +301,7 @@ class DemoSchool implements ApplicationRunner {
         java.text.Normalizer.normalize(name, java.text.Normalizer.Form.NFD)
             .replace("ø", "o")
             .replaceAll("[^A-Za-z ]", "");
-    return Optional.of(
-        plain.toLowerCase(java.util.Locale.ROOT).replace(' ', '.') + "@" + place + ".example");
+    return Optional.of(plain.toLowerCase(Locale.ROOT).replace(' ', '.') + "@" + place + ".example");
   }
 
   private void bringPapers(LocalDate today) throws InterruptedException {

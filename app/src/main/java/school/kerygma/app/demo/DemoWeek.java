@@ -24,6 +24,7 @@ import school.kerygma.core.handin.LateRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.plan.Opens;
+import school.kerygma.core.plan.PointsFor;
 import school.kerygma.core.plan.UnitWeeks;
 
 /** Plans the demonstration's week: tasks, sessions, starter lines, weights. */
@@ -116,7 +117,8 @@ class DemoWeek {
             .handedIn(HandInRule.read("text 60, spoken 60")),
         week.task("Place the sensor", 40, Map.of("9 Electronics", 4))
             .how("on the board, battery last")
-            .worth(5, DAILY));
+            .worth(5, DAILY)
+            .pointsFor(PointsFor.DONE));
   }
 
   /** What the rest of the term asks, in rough: no posting yet, but the grade can be weighed. */

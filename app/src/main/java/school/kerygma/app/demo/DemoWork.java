@@ -12,6 +12,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -78,7 +79,7 @@ class DemoWork {
       looked.give(task, v, teacher, i, WORDS.get(i % WORDS.size()));
     }
     if (!all.isEmpty()) {
-      looked.handBack(task.id(), section, all.getFirst().student(), now);
+      looked.handBack(all.getFirst(), now, LocalDate.ofInstant(now, DemoSchool.ZONE).plusDays(4));
     }
   }
 

@@ -61,7 +61,7 @@ public record Tones(int width, int height, BitSet dark) {
     return count;
   }
 
-  private boolean hasNear(int x, int y, int near) {
+  boolean hasNear(int x, int y, int near) {
     int left = Math.max(0, x - near);
     int right = Math.min(width, x + near + 1);
     for (int row = Math.max(0, y - near); row < Math.min(height, y + near + 1); row++) {

@@ -234,7 +234,7 @@ public class Audience implements Remembers, TaskUse {
     Set<UUID> walkthroughs = new HashSet<>();
     for (DeliveryView d : deliveries) {
       put.addAll(d.tasks());
-      students.addAll(There.in(byId, d.section()).students());
+      students.addAll(d.among(There.in(byId, d.section())).students());
       d.walkthrough().ifPresent(walkthroughs::add);
     }
     Map<UUID, Scores.Info> current = scores.currentOf(walkthroughs);
@@ -244,7 +244,7 @@ public class Audience implements Remembers, TaskUse {
     Map<UUID, Map<UUID, Instant>> ticked = ticks(students, put);
     Map<UUID, Map<UUID, Progress>> all = new HashMap<>();
     for (DeliveryView d : deliveries) {
-      Set<UUID> own = There.in(byId, d.section()).students();
+      Set<UUID> own = d.among(There.in(byId, d.section())).students();
       Map<UUID, Map<UUID, Watched>> watched =
           d.walkthrough()
               .map(current::get)

@@ -100,7 +100,8 @@ class FollowUpMatrix {
 
   void show(DeliveryView delivery, List<SectionView> own, Model model) {
     SectionView section =
-        own.stream().filter(s -> s.id().equals(delivery.section())).findFirst().orElseThrow();
+        delivery.among(
+            own.stream().filter(s -> s.id().equals(delivery.section())).findFirst().orElseThrow());
     List<TaskView> put = tasks.among(delivery.tasks());
     List<StopView> stops =
         delivery.walkthrough().stream()

@@ -40,6 +40,7 @@ class NothingUpRoom implements EveningRoom {
       boolean up =
           all.stream()
               .filter(d -> d.section().equals(section.id()) && d.hasAnything())
+              .filter(d -> d.only().isEmpty())
               .anyMatch(
                   d ->
                       d.moments().dueAt().isAfter(now)

@@ -25,6 +25,7 @@ import school.kerygma.core.There;
 import school.kerygma.core.check.CheckQuestion;
 import school.kerygma.core.check.CheckText;
 import school.kerygma.core.check.Judge;
+import school.kerygma.core.result.Ungiven;
 
 /** Writes questions down, and judges and keeps what is answered. */
 @Service
@@ -212,6 +213,41 @@ public class Checks implements Remembers {
       }
     }
     return failed;
+  }
+
+  /**
+   * What students have answered to the questions of stops, by stop and student; a question that
+   * only waits asks nothing. Stops that ask nothing are not there.
+   */
+  @Transactional(readOnly = true)
+  public Map<UUID, Map<UUID, Ungiven.Answers>> answered(
+      Collection<UUID> stops, Collection<UUID> students) {
+    Map<UUID, Question> asking = new HashMap<>();
+    of(stops).stream()
+        .filter(q -> !(q.question().asks() instanceof CheckQuestion.Asks.Pause))
+        .forEach(q -> asking.put(q.id(), q));
+    Map<UUID, Map<UUID, Ungiven.Answers>> all = new HashMap<>();
+    for (Question q : asking.values()) {
+      Ungiven.Answers asked = new Ungiven.Answers(0, 1, 0, q.question().setting().points(), 0);
+      students.forEach(s -> add(all, q.stop(), s, asked));
+    }
+    for (Answer a : answers(asking.keySet())) {
+      if (students.contains(a.student())) {
+        Question q = There.in(asking, a.question());
+        int right = a.right() ? 1 : 0;
+        add(
+            all,
+            q.stop(),
+            a.student(),
+            new Ungiven.Answers(right, 0, right * q.question().setting().points(), 0, 1));
+      }
+    }
+    return all;
+  }
+
+  private static void add(
+      Map<UUID, Map<UUID, Ungiven.Answers>> all, UUID stop, UUID student, Ungiven.Answers more) {
+    all.computeIfAbsent(stop, first -> new HashMap<>()).merge(student, more, Ungiven.Answers::and);
   }
 
   /** What students have answered to questions: of each the last try. */

@@ -19,6 +19,7 @@ import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.posting.ChangesSinceTold;
 import school.kerygma.app.classroom.posting.DeliveryView;
 import school.kerygma.app.classroom.results.ComeBack;
+import school.kerygma.app.classroom.results.Promises;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
@@ -43,6 +44,7 @@ class ListLookups {
       Set<UUID> opened,
       Map<UUID, HandInVersion> handed,
       Set<UUID> answeredWork,
+      Map<Promises.Key, LocalDate> promised,
       Set<UUID> ways,
       Set<UUID> chosen,
       Map<UUID, List<TaskView>> term,
@@ -118,6 +120,7 @@ class ListLookups {
                 .toList()),
         handed,
         comeBack.among(handed.values().stream().map(HandInVersion::id).toList()),
+        handed.isEmpty() ? Map.of() : comeBack.promised(own),
         audience.ways(student, ids),
         audience.chosen(student, ids),
         term,

@@ -110,8 +110,9 @@ record ListedTask(
    *
    * @param version that was
    * @param answered whether the teacher has said something of it
+   * @param promised by when it comes back
    */
-  record Handed(Instant at, UUID version, boolean answered) {}
+  record Handed(Instant at, UUID version, boolean answered, Optional<LocalDate> promised) {}
 
   /** Whether work on it has begun: its way is not changed any more. */
   public boolean begun() {

@@ -18,6 +18,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import school.kerygma.app.classroom.posting.DeliveryView;
 import school.kerygma.app.classroom.posting.Standing;
+import school.kerygma.app.classroom.results.Promises;
 import school.kerygma.app.plan.planning.SessionView;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.TaskView;
@@ -304,7 +305,11 @@ final class Listing {
                     .map(
                         at ->
                             new ListedTask.Handed(
-                                at, v.id(), known.answeredWork().contains(v.id()))));
+                                at,
+                                v.id(),
+                                known.answeredWork().contains(v.id()),
+                                Optional.ofNullable(
+                                    known.promised().get(new Promises.Key(task, v.section()))))));
   }
 
   private static ListedTask.How how(UUID task, ListLookups.Known known) {

@@ -21,7 +21,7 @@ import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.handin.SelfChecks;
 import school.kerygma.app.classroom.handin.ShownSheet;
-import school.kerygma.app.classroom.results.ComeBack;
+import school.kerygma.app.classroom.results.BackPage;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
@@ -46,7 +46,7 @@ class OwnWorkController {
   private final HandIns handIns;
   private final ShownSheet shownSheet;
   private final SelfChecks selfChecks;
-  private final ComeBack comeBack;
+  private final BackPage backPage;
   private final Tasks tasks;
   private final Sections sections;
   private final Gate gate;
@@ -58,7 +58,7 @@ class OwnWorkController {
       HandIns handIns,
       ShownSheet shownSheet,
       SelfChecks selfChecks,
-      ComeBack comeBack,
+      BackPage backPage,
       Tasks tasks,
       Sections sections,
       Gate gate) {
@@ -68,7 +68,7 @@ class OwnWorkController {
     this.handIns = handIns;
     this.shownSheet = shownSheet;
     this.selfChecks = selfChecks;
-    this.comeBack = comeBack;
+    this.backPage = backPage;
     this.tasks = tasks;
     this.sections = sections;
     this.gate = gate;
@@ -102,7 +102,7 @@ class OwnWorkController {
     model.addAttribute("shown", shown);
     shownSheet.of(id, model);
     TaskView task = tasks.get(shown.task());
-    comeBack.show(shown, task, shown.students().contains(me.id()), model);
+    backPage.show(shown, task, shown.students().contains(me.id()), model);
     model.addAttribute(
         "improves",
         model.getAttribute("result") != null

@@ -136,6 +136,7 @@ class TaskLists {
             Stream.concat(
                     postings.ofSections(sectionIds).stream(),
                     drafts.stream().filter(d -> sectionIds.contains(d.section())))
+                .filter(d -> d.isFor(student))
                 .map(d -> d.at(now))
                 .toList(),
             now);

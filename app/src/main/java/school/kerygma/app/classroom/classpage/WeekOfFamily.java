@@ -8,7 +8,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.classroom.messages.WeekNews;
@@ -33,7 +32,6 @@ class WeekOfFamily implements WeekNews {
   private final Sections sections;
   private final People people;
   private final FamilyLanguage languages;
-  private final MessageSource words;
   private final Clock clock;
   private final Wording show = new Wording();
 
@@ -43,14 +41,12 @@ class WeekOfFamily implements WeekNews {
       Sections sections,
       People people,
       FamilyLanguage languages,
-      MessageSource words,
       Clock clock) {
     this.pages = pages;
     this.comeBack = comeBack;
     this.sections = sections;
     this.people = people;
     this.languages = languages;
-    this.words = words;
     this.clock = clock;
   }
 
@@ -131,6 +127,6 @@ class WeekOfFamily implements WeekNews {
   }
 
   private String text(String key, Object... details) {
-    return words.getMessage(key, details, FamilyLanguage.current());
+    return languages.text(key, details);
   }
 }

@@ -14,7 +14,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.classroom.audience.Audience;
 import school.kerygma.app.classroom.posting.ChangesSinceTold;
@@ -50,7 +49,6 @@ class PostingLetters {
   private final ChangesSinceTold told;
   private final Audience audience;
   private final Rounds rounds;
-  private final MessageSource words;
   private final Clock clock;
   private final Wording show = new Wording();
 
@@ -62,7 +60,6 @@ class PostingLetters {
       ChangesSinceTold told,
       Audience audience,
       Rounds rounds,
-      MessageSource words,
       Clock clock) {
     this.told = told;
     this.audience = audience;
@@ -71,7 +68,6 @@ class PostingLetters {
     this.languages = languages;
     this.tasks = tasks;
     this.titles = titles;
-    this.words = words;
     this.clock = clock;
   }
 
@@ -79,7 +75,13 @@ class PostingLetters {
    * What some of a section's students are told of a delivery, and their guardians, as it is now:
    * nobody is told of what they have done already.
    */
-  List<Piece> about(DeliveryView delivery, SectionView section, Collection<UUID> students) {
+  List<Piece> about(DeliveryView delivery, SectionView section, Collection<UUID> all) {
+    List<UUID> students = all.stream().filter(delivery::isFor).toList();
+    return piecesOf(delivery, section, students);
+  }
+
+  private List<Piece> piecesOf(
+      DeliveryView delivery, SectionView section, Collection<UUID> students) {
     Map<UUID, Set<UUID>> guarded = people.studentsByGuardian(students);
     Map<UUID, People.Contact> contacts = people.contacts(students);
     String title = titles.of(delivery);
@@ -332,6 +334,6 @@ class PostingLetters {
   }
 
   private String text(String key, Object... details) {
-    return words.getMessage(key, details, FamilyLanguage.current());
+    return languages.text(key, details);
   }
 }

@@ -88,7 +88,8 @@ class WhoWasTold implements Announcer {
 
   /** One student with a family, if there is one. */
   @Override
-  public List<Sample> letters(DeliveryView delivery, SectionView section) {
+  public List<Sample> letters(DeliveryView delivery, SectionView all) {
+    SectionView section = delivery.among(all);
     if (section.students().isEmpty()) {
       return List.of();
     }

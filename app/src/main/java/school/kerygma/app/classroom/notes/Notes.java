@@ -11,7 +11,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
-import org.springframework.context.MessageSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -37,21 +36,13 @@ public class Notes implements Remembers {
   private final NoteMail mail;
   private final People people;
   private final FamilyLanguage languages;
-  private final MessageSource words;
   private final JdbcClient sql;
   private final Clock clock;
 
-  Notes(
-      NoteMail mail,
-      People people,
-      FamilyLanguage languages,
-      MessageSource words,
-      JdbcClient sql,
-      Clock clock) {
+  Notes(NoteMail mail, People people, FamilyLanguage languages, JdbcClient sql, Clock clock) {
     this.mail = mail;
     this.people = people;
     this.languages = languages;
-    this.words = words;
     this.sql = sql;
     this.clock = clock;
   }
@@ -169,7 +160,7 @@ public class Notes implements Remembers {
   }
 
   private String text(String key, Object... details) {
-    return words.getMessage(key, details, FamilyLanguage.current());
+    return languages.text(key, details);
   }
 
   // ---- what was written

@@ -4,7 +4,9 @@ import java.time.Instant;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import school.kerygma.app.ground.problems.Seen;
+import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.time.Moments;
 
 /**
@@ -12,6 +14,7 @@ import school.kerygma.core.time.Moments;
  *
  * @param untold whether it went up, and students and families could not be told of it so far
  * @param waits whether it would go up, and waits for its walkthrough to be put together
+ * @param only those of the section's students whom it is for; nothing if it is for all
  */
 public record DeliveryView(
     UUID id,
@@ -25,7 +28,20 @@ public record DeliveryView(
     String toStudents,
     String toFamilies,
     boolean untold,
-    boolean waits) {
+    boolean waits,
+    Optional<Set<UUID>> only) {
+
+  /** Whether it is for a student, if they sit in its section. */
+  public boolean isFor(UUID student) {
+    return only.isEmpty() || only.get().contains(student);
+  }
+
+  /** Its section with those of its students alone for whom it is. */
+  public SectionView among(SectionView section) {
+    return only.isEmpty()
+        ? section
+        : section.with(section.students().stream().filter(this::isFor).collect(Collectors.toSet()));
+  }
 
   /** The same as it will be, or was, at another moment. */
   public DeliveryView at(Instant moment) {
@@ -41,7 +57,8 @@ public record DeliveryView(
         toStudents,
         toFamilies,
         untold,
-        waits);
+        waits,
+        only);
   }
 
   /** The lines to students that hold now; empty if there are none, or their time is over. */

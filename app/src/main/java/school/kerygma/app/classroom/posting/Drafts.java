@@ -64,7 +64,8 @@ public class Drafts {
                 Optional.ofNullable(form.getFirst("toStudents")).orElse(""),
                 Optional.ofNullable(form.getFirst("toFamilies")).orElse(""),
                 false,
-                false));
+                false,
+                PostingForm.only(form)));
       } catch (Problem unread) {
         continue; // It is said at its field.
       }

@@ -6,8 +6,10 @@ import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.context.MessageSource;
@@ -58,6 +60,15 @@ class Onlookers {
     }
     groups.removeIf(g -> g.persons().isEmpty());
     return groups;
+  }
+
+  /** The students alone, by section. */
+  Map<UUID, List<Person>> students(SignedIn me, List<SectionView> of) {
+    Map<UUID, List<Person>> all = new HashMap<>();
+    of.stream()
+        .filter(s -> gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s.id()))
+        .forEach(s -> all.put(s.id(), named(s.students())));
+    return all;
   }
 
   private List<Person> named(Set<UUID> ids) {

@@ -211,15 +211,20 @@ class PostedCircles implements Gate.CircleSource {
   /** The owner and whoever teaches a section to which it is posted; students while it is up. */
   private Circle shared(Optional<UUID> owner, List<DeliveryView> deliveries) {
     Set<UUID> posted = deliveries.stream().map(DeliveryView::section).collect(Collectors.toSet());
-    Set<UUID> up =
-        deliveries.stream()
-            .filter(DeliveryView::up)
-            .map(DeliveryView::section)
-            .collect(Collectors.toSet());
     Set<UUID> own = owner.map(Set::of).orElse(Set.of());
     return new Circle(
         teacher -> own.contains(teacher) || sections.anyTaughtBy(teacher, posted),
-        student -> sections.anySits(Set.of(student), up),
-        guardian -> sections.anySits(people.studentsOf(guardian), up));
+        student -> sits(student, deliveries),
+        guardian -> people.studentsOf(guardian).stream().anyMatch(s -> sits(s, deliveries)));
+  }
+
+  /** Whether one of them is up for a student. */
+  private boolean sits(UUID student, List<DeliveryView> deliveries) {
+    return sections.anySits(
+        Set.of(student),
+        deliveries.stream()
+            .filter(d -> d.up() && d.isFor(student))
+            .map(DeliveryView::section)
+            .collect(Collectors.toSet()));
   }
 }

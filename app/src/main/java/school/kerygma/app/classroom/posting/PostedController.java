@@ -81,6 +81,12 @@ class PostedController {
       case "tell" -> postings.tell(id);
       case "tell-change" -> toldTasks.tell(id, true);
       case "let-be" -> toldTasks.tell(id, false);
+      case "for-all" -> {
+        postings
+            .ofPosting(delivery.posting())
+            .forEach(d -> gate.check(me, Deed.CHANGE, Gate.Kind.DELIVERY, d.id()));
+        postings.forAll(delivery.posting());
+      }
       default ->
           postings.change(
               id,

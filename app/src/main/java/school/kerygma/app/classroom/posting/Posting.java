@@ -21,6 +21,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
+import org.hibernate.annotations.Fetch;
+import org.hibernate.annotations.FetchMode;
 import org.hibernate.annotations.SQLRestriction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.data.domain.Persistable;
@@ -53,6 +55,15 @@ class Posting implements Persistable<UUID> {
   @Column(name = "task_id")
   private Set<UUID> tasks = new HashSet<>();
 
+  /** Whether it is for some students of its sections; if those are gone it is for nobody. */
+  private boolean forSome;
+
+  @ElementCollection
+  @Fetch(FetchMode.SUBSELECT)
+  @CollectionTable(name = "posting_student", joinColumns = @JoinColumn(name = "posting_id"))
+  @Column(name = "student_id")
+  private Set<UUID> students = new HashSet<>();
+
   @OneToMany(mappedBy = "posting", cascade = CascadeType.ALL)
   private List<Delivery> deliveries = new ArrayList<>();
 
@@ -67,6 +78,8 @@ class Posting implements Persistable<UUID> {
     this.toFamilies = sheet.toFamilies();
     this.createdAt = createdAt;
     this.tasks.addAll(sheet.tasks());
+    this.forSome = !sheet.only().isEmpty();
+    this.students.addAll(sheet.only());
     sheet
         .sections()
         .forEach((section, moments) -> deliveries.add(new Delivery(this, section, moments)));
@@ -92,6 +105,12 @@ class Posting implements Persistable<UUID> {
     this.tasks.addAll(chosen);
     this.toStudents = toStudents;
     this.toFamilies = toFamilies;
+  }
+
+  /** It is for all students of its sections from now on. */
+  void forAll() {
+    this.forSome = false;
+    this.students.clear();
   }
 
   List<Delivery> deliveries() {
@@ -193,7 +212,8 @@ class Posting implements Persistable<UUID> {
           posting.toStudents,
           posting.toFamilies,
           announcingFailed > 0 && announcedAt == null,
-          waits(now));
+          waits(now),
+          posting.forSome ? Optional.of(Set.copyOf(posting.students)) : Optional.empty());
     }
   }
 

@@ -5,6 +5,9 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.Collection;
 import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
+import org.springframework.util.MultiValueMap;
 import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskView;
@@ -113,5 +116,10 @@ record PostingForm(Fields fields, Instant now) {
   /** The same for one that comes after another. */
   static String wordsAfter(Instant before, Instant at, SectionView section, Instant now) {
     return MomentPhrase.write(at, setting(before, section, now));
+  }
+
+  /** The students whom it is for; nothing if it is for all. */
+  static Optional<Set<UUID>> only(MultiValueMap<String, String> form) {
+    return Optional.of(new Fields(form).ids("only")).filter(some -> !some.isEmpty());
   }
 }

@@ -105,7 +105,10 @@ class PostingLook {
             .findFirst()
             .map(e -> letters(form, walkthrough, owner, e.getKey(), e.getValue(), tasks))
             .orElse(List.of());
-    return new Look(rows, understood && !posted.isEmpty() ? deed(posted, now) : "", letters);
+    return new Look(
+        rows,
+        understood && !posted.isEmpty() ? deed(posted, PostingForm.only(form), now) : "",
+        letters);
   }
 
   private Row row(SectionView section, Moments moments, Instant now) {
@@ -123,13 +126,27 @@ class PostingLook {
     return show.fullDay(date) + ", " + show.time(at, section.zone());
   }
 
-  private String deed(Map<SectionView, Moments> posted, Instant now) {
-    List<String> names = posted.keySet().stream().map(SectionView::name).toList();
+  private String deed(Map<SectionView, Moments> all, Optional<Set<UUID>> only, Instant now) {
+    Map<SectionView, Moments> posted = new LinkedHashMap<>(all);
+    if (only.isPresent()) {
+      posted.keySet().removeIf(s -> some(s, only.get()) == 0);
+    }
+    if (posted.isEmpty()) {
+      return "";
+    }
+    List<String> names =
+        posted.keySet().stream()
+            .map(s -> only.isEmpty() ? s.name() : text("post.some", some(s, only.get()), s.name()))
+            .toList();
     Set<String> moments = new HashSet<>();
     posted.forEach((s, m) -> moments.add(PostingForm.words(m.goesUpAt(), s, now)));
     return moments.size() == 1
         ? text("post.deed", show.list(names), moments.iterator().next())
         : text("post.deed-own", show.list(names));
+  }
+
+  private static long some(SectionView section, Set<UUID> only) {
+    return section.students().stream().filter(only::contains).count();
   }
 
   private List<Announcer.Sample> letters(
@@ -155,7 +172,8 @@ class PostingLook {
             Optional.ofNullable(form.getFirst("toStudents")).orElse(""),
             Optional.ofNullable(form.getFirst("toFamilies")).orElse(""),
             false,
-            false);
+            false,
+            PostingForm.only(form));
     return new ArrayList<>(telling.letters(planned, section));
   }
 

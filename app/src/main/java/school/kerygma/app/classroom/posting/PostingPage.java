@@ -132,6 +132,8 @@ class PostingPage {
     model.addAttribute(
         "persons", onlookers.of(me, rows.stream().map(PostingRow::section).toList()));
     model.addAttribute(
+        "sitting", onlookers.students(me, rows.stream().map(PostingRow::section).toList()));
+    model.addAttribute(
         "ahead", rows.isEmpty() ? "" : onlookers.moments(rows.getFirst().section().zone()));
     model.addAttribute("changes", PostedWords.of(posted.values(), tasks));
   }

@@ -12,13 +12,26 @@ import school.kerygma.core.time.Moments;
  *
  * @param walkthrough or null if only tasks are put up
  * @param sections at least one, each with its moments
+ * @param only students of them whom it is for; none for all. Tasks are always for all: then there
+ *     are none
  */
 public record PostingSheet(
     @Nullable UUID walkthrough,
     Set<UUID> tasks,
     String toStudents,
     String toFamilies,
-    Map<UUID, Moments> sections) {
+    Map<UUID, Moments> sections,
+    Set<UUID> only) {
+
+  /** For all students of its sections. */
+  public PostingSheet(
+      @Nullable UUID walkthrough,
+      Set<UUID> tasks,
+      String toStudents,
+      String toFamilies,
+      Map<UUID, Moments> sections) {
+    this(walkthrough, tasks, toStudents, toFamilies, sections, Set.of());
+  }
 
   public PostingSheet {
     if (sections.isEmpty()) {
@@ -26,7 +39,11 @@ public record PostingSheet(
     }
     checkLines(toStudents, toFamilies);
     sections.values().forEach(PostingSheet::check);
+    if (!only.isEmpty() && (walkthrough == null || !tasks.isEmpty())) {
+      throw Problem.refused("only-talk");
+    }
     tasks = Set.copyOf(tasks);
+    only = Set.copyOf(only);
     sections = Map.copyOf(sections);
   }
 

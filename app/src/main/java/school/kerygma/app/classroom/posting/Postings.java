@@ -143,6 +143,20 @@ public class Postings implements Keeps, TaskUse, OnShelf {
     }
   }
 
+  /** What was for some students is for all of its sections, and the others are told of it. */
+  public void forAll(UUID posting) {
+    List<UUID> ids =
+        deliveries.ofPosting(posting).stream().map(Posting.Delivery::id).sorted().toList();
+    for (UUID id : ids) {
+      Posting.Delivery d = toChange(id);
+      d.posting().forAll();
+      touched(d);
+      if (d.announced() && d.view(now()).up()) {
+        events.publishEvent(new DeliveryWentUp(d.view(now())));
+      }
+    }
+  }
+
   /** Takes a delivery down. */
   public void withdraw(UUID delivery) {
     Posting.Delivery d = toChange(delivery);
@@ -262,7 +276,9 @@ public class Postings implements Keeps, TaskUse, OnShelf {
 
   @Override
   public List<Kept> kept() {
-    return List.of(Kept.teachers("posting", "owner_id"));
+    return List.of(
+        Kept.teachers("posting", "owner_id"),
+        Kept.oneEach("posting_student", "student_id", "posting_id"));
   }
 
   @Override

@@ -57,9 +57,10 @@ class Askers {
   List<UUID> up(Collection<UUID> students, List<DeliveryView> deliveries) {
     return deliveries.stream()
         .filter(DeliveryView::up)
+        .filter(
+            d -> sections.anySits(students.stream().filter(d::isFor).toList(), Set.of(d.section())))
         .map(DeliveryView::section)
         .distinct()
-        .filter(s -> sections.anySits(students, Set.of(s)))
         .toList();
   }
 }

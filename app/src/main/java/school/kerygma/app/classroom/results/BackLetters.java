@@ -15,7 +15,6 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.context.MessageSource;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.stereotype.Component;
@@ -45,7 +44,6 @@ public class BackLetters {
   private final People people;
   private final FamilyLanguage languages;
   private final BackMail mail;
-  private final MessageSource words;
   private final TransactionTemplate inTransaction;
 
   BackLetters(
@@ -56,7 +54,6 @@ public class BackLetters {
       People people,
       FamilyLanguage languages,
       BackMail mail,
-      MessageSource words,
       TransactionTemplate inTransaction) {
     this.results = results;
     this.handIns = handIns;
@@ -65,7 +62,6 @@ public class BackLetters {
     this.people = people;
     this.languages = languages;
     this.mail = mail;
-    this.words = words;
     this.inTransaction = inTransaction;
   }
 
@@ -160,7 +156,7 @@ public class BackLetters {
   }
 
   private String text(String key, Object... details) {
-    return words.getMessage(key, details, FamilyLanguage.current());
+    return languages.text(key, details);
   }
 
   /** What is run every few minutes, on one node. */

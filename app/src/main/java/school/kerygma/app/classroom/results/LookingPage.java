@@ -174,7 +174,10 @@ class LookingPage {
         Optional.ofNullable(version).map(HandInVersion::id));
   }
 
-  /** Those who have handed something in, each work once; and whoever is looked at. */
+  /**
+   * Those who have handed something in, each work once, and whoever is looked at: what is nearly
+   * empty first, then what came again.
+   */
   private static List<Seat> seats(List<WorkRows.Row> all, WorkRows.Row own, boolean nameless) {
     Map<Object, List<WorkRows.Row>> byWork = new LinkedHashMap<>();
     for (WorkRows.Row row : all) {
@@ -184,6 +187,7 @@ class LookingPage {
       }
     }
     List<List<WorkRows.Row>> works = new ArrayList<>(byWork.values());
+    works.sort(Comparator.comparing(w -> w.getFirst().haste()));
     if (nameless) {
       // In an order that tells nothing: that of their ids.
       works.sort(Comparator.comparing(w -> w.getFirst().student()));

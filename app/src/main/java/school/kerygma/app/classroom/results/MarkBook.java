@@ -16,7 +16,6 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.classroom.handin.HandIns;
-import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.classroom.posting.Standing;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.plan.planning.TaskSheet;
@@ -25,8 +24,10 @@ import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.There;
 import school.kerygma.core.plan.Grading;
+import school.kerygma.core.plan.PointsFor;
 import school.kerygma.core.result.Improvement;
 import school.kerygma.core.result.TermMark;
+import school.kerygma.core.result.Ungiven;
 import school.kerygma.core.time.Edge;
 
 /** The marks of a section: what each student got in each task of the term, and what comes of it. */
@@ -54,6 +55,7 @@ public class MarkBook {
    * @param versions that were handed in, the oldest first
    * @param result what the newest of them got, or work on paper
    * @param waits whether what it got is not handed back yet
+   * @param ungiven what the task's own rule gives; stands where no points were given
    */
   public record Cell(
       UUID task,
@@ -61,7 +63,8 @@ public class MarkBook {
       Optional<BigDecimal> points,
       List<UUID> versions,
       Optional<ResultView> result,
-      boolean waits) {
+      boolean waits,
+      Optional<Ungiven> ungiven) {
 
     public String text() {
       return points.map(BigDecimal::toPlainString).orElse("");
@@ -119,7 +122,7 @@ public class MarkBook {
   private final HandIns handIns;
   private final Results results;
   private final TaskRubric rubric;
-  private final Postings postings;
+  private final UngivenPoints ungiven;
   private final Excused excused;
   private final People people;
   private final Clock clock;
@@ -129,7 +132,7 @@ public class MarkBook {
       HandIns handIns,
       Results results,
       TaskRubric rubric,
-      Postings postings,
+      UngivenPoints ungiven,
       Excused excused,
       People people,
       Clock clock) {
@@ -137,7 +140,7 @@ public class MarkBook {
     this.handIns = handIns;
     this.results = results;
     this.rubric = rubric;
-    this.postings = postings;
+    this.ungiven = ungiven;
     this.excused = excused;
     this.people = people;
     this.clock = clock;
@@ -145,7 +148,8 @@ public class MarkBook {
 
   /** The marks of a section in its term: tasks that are handed in here, or worth points. */
   public Table of(SectionView section) {
-    return read(section, section.students(), any -> true, tasks(section), standing(section));
+    return read(
+        section, section.students(), any -> true, tasks(section), ungiven.standing(section));
   }
 
   /** The same for who has read its tasks and deliveries already. */
@@ -160,19 +164,13 @@ public class MarkBook {
 
   /** One student's line of it. */
   Table line(SectionView section, UUID student) {
-    return read(section, Set.of(student), any -> true, tasks(section), standing(section));
+    return read(section, Set.of(student), any -> true, tasks(section), ungiven.standing(section));
   }
 
   /** All tasks of a section's term. */
   public List<TaskView> tasks(SectionView section) {
     return tasks.between(
         List.of(section.id()), section.calendar().firstMonday(), section.calendar().end());
-  }
-
-  private Standing standing(SectionView section) {
-    Instant now = clock.instant();
-    return Standing.of(
-        postings.ofSections(List.of(section.id())).stream().map(d -> d.at(now)).toList(), now);
   }
 
   /** The marks of one student, for their own eyes: of what was handed back. */
@@ -182,7 +180,7 @@ public class MarkBook {
 
   private Table back(SectionView section, Set<UUID> students) {
     Instant now = clock.instant();
-    return read(section, students, r -> r.isBack(now), tasks(section), standing(section));
+    return read(section, students, r -> r.isBack(now), tasks(section), ungiven.standing(section));
   }
 
   private Table read(
@@ -218,6 +216,8 @@ public class MarkBook {
                     .thenComparing(TaskView::title))
             .map(t -> column(t, section, given.getOrDefault(t.id(), List.of()), standing))
             .toList();
+    Map<UUID, Map<UUID, Ungiven>> byRule =
+        ungiven.of(section, columns.stream().map(Column::task).toList(), standing, students);
     Map<UUID, People.Contact> names = people.contacts(students);
     List<Row> rows = new ArrayList<>();
     for (UUID student : students) {
@@ -238,6 +238,7 @@ public class MarkBook {
                     onPaper.getOrDefault(column.task().id(), Map.of()).get(student)),
                 section.grading().improved(column.kind()),
                 notCounted.contains(new Excused.Key(column.task().id(), student)),
+                Optional.ofNullable(byRule.getOrDefault(column.task().id(), Map.of()).get(student)),
                 now);
         cells.add(cell);
         column
@@ -286,7 +287,8 @@ public class MarkBook {
   }
 
   /**
-   * What nobody has looked at counts for nothing; only what is handed in here can be missing.
+   * What nobody has looked at counts for nothing; only what is handed in here, or counts for being
+   * done, can be missing.
    *
    * @param versions that were handed in, the oldest first
    * @param looked what those of them got that were looked at
@@ -298,13 +300,15 @@ public class MarkBook {
       Optional<ResultView> onPaper,
       Grading.Improved improved,
       boolean notCounted,
+      Optional<Ungiven> byRule,
       Instant now) {
     List<ResultView> all = looked.isEmpty() ? onPaper.stream().toList() : looked;
     Optional<BigDecimal> points =
         notCounted
             ? Optional.empty()
             : Improvement.counts(
-                improved, all.stream().flatMap(r -> r.given().sum().stream()).toList());
+                    improved, all.stream().flatMap(r -> r.given().sum().stream()).toList())
+                .or(() -> byRule.map(Ungiven::points));
     Optional<ResultView> result =
         versions.isEmpty()
             ? onPaper
@@ -312,7 +316,8 @@ public class MarkBook {
                 .filter(r -> r.handIn().equals(Optional.of(versions.getLast())))
                 .findFirst();
     boolean over = column.due().filter(d -> Edge.isOver(d, now)).isPresent();
-    boolean here = column.task().sheet().handIn().isPresent();
+    TaskSheet sheet = column.task().sheet();
+    boolean here = sheet.handIn().isPresent() || sheet.pointsFor() == PointsFor.DONE;
     TermMark.State state =
         notCounted
             ? TermMark.State.EXCUSED
@@ -327,6 +332,7 @@ public class MarkBook {
         points,
         versions,
         result,
-        result.filter(r -> r.back().isEmpty()).isPresent());
+        result.filter(r -> r.back().isEmpty()).isPresent(),
+        byRule);
   }
 }

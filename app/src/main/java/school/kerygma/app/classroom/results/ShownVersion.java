@@ -1,6 +1,9 @@
 package school.kerygma.app.classroom.results;
 
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -28,6 +31,7 @@ class ShownVersion {
    * @param number of the version before
    * @param text piece by piece; none if it is the same
    * @param files that are new, or are others than before under the same name
+   * @param were by the id of such a file the one in whose place it stands, if both have pages
    * @param gone names of files that were there before
    * @param filled words that stand on the own sheet now and did not
    * @param emptied words that stood there
@@ -36,6 +40,7 @@ class ShownVersion {
       int number,
       List<TextChanges.Piece> text,
       Set<UUID> files,
+      Map<UUID, HandedFile> were,
       List<String> gone,
       List<String> filled,
       List<String> emptied) {
@@ -53,6 +58,7 @@ class ShownVersion {
   private final ShownSheet shownSheet;
   private final ResultMarks marks;
   private final Remarks remarks;
+  private final Replies replies;
   private final boolean standIn;
 
   ShownVersion(
@@ -60,12 +66,14 @@ class ShownVersion {
       ShownSheet shownSheet,
       ResultMarks marks,
       Remarks remarks,
+      Replies replies,
       @Value("${kerygma.demo}") boolean standIn) {
     this.standIn = standIn;
     this.sheets = sheets;
     this.shownSheet = shownSheet;
     this.marks = marks;
     this.remarks = remarks;
+    this.replies = replies;
   }
 
   /** Puts it there. */
@@ -73,6 +81,7 @@ class ShownVersion {
     shownSheet.of(version.id(), model);
     model.addAttribute("marks", marks.text(version.id()));
     remarks.show(version, true, model);
+    model.addAttribute("replies", replies.of(List.of(version.id())));
     model.addAttribute("standIn", standIn);
     model.addAttribute("changes", changes(version, all).orElse(null));
   }
@@ -98,12 +107,39 @@ class ShownVersion {
             .filter(f -> before.files().stream().noneMatch(b -> same(b, f)))
             .map(HandedFile::id)
             .collect(Collectors.toSet()),
+        were(before.files(), after.files()),
         before.files().stream()
             .filter(b -> after.files().stream().noneMatch(f -> same(b, f)))
             .map(HandedFile::name)
             .toList(),
         is.stream().filter(w -> !was.contains(w)).toList(),
         was.stream().filter(w -> !is.contains(w)).toList());
+  }
+
+  /** The file of the same name; else, if one was exchanged for one, that. */
+  private static Map<UUID, HandedFile> were(List<HandedFile> before, List<HandedFile> after) {
+    List<HandedFile> left = new ArrayList<>(paged(before, after));
+    List<HandedFile> fresh = paged(after, before);
+    Map<UUID, HandedFile> were = new HashMap<>();
+    for (HandedFile f : fresh) {
+      left.stream()
+          .filter(b -> b.name().equals(f.name()))
+          .findFirst()
+          .ifPresent(b -> were.put(f.id(), b));
+    }
+    left.removeAll(were.values());
+    List<HandedFile> others = fresh.stream().filter(f -> !were.containsKey(f.id())).toList();
+    if (left.size() == 1 && others.size() == 1) {
+      were.put(others.getFirst().id(), left.getFirst());
+    }
+    return were;
+  }
+
+  /** Files with pages that the others do not have. */
+  private static List<HandedFile> paged(List<HandedFile> files, List<HandedFile> others) {
+    return files.stream()
+        .filter(f -> f.pages() > 0 && others.stream().noneMatch(o -> same(o, f)))
+        .toList();
   }
 
   private static List<String> words(List<OwnSheets.Put> puts) {

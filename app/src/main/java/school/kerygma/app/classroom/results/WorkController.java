@@ -1,7 +1,9 @@
 package school.kerygma.app.classroom.results;
 
 import java.time.Clock;
+import java.time.DateTimeException;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -11,14 +13,17 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
+import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.time.PlanDate;
 
 /** Who of a section has handed in what for a task, and what it got: a class in one column. */
 @Controller
@@ -28,6 +33,7 @@ class WorkController {
   private final TaskRubric rubric;
   private final Results results;
   private final Tasks tasks;
+  private final Promises promises;
   private final Sections sections;
   private final Gate gate;
   private final Clock clock;
@@ -37,6 +43,7 @@ class WorkController {
       TaskRubric rubric,
       Results results,
       Tasks tasks,
+      Promises promises,
       Sections sections,
       Gate gate,
       Clock clock) {
@@ -44,9 +51,29 @@ class WorkController {
     this.rubric = rubric;
     this.results = results;
     this.tasks = tasks;
+    this.promises = promises;
     this.sections = sections;
     this.gate = gate;
     this.clock = clock;
+  }
+
+  /** Promises by when the work comes back; without a day nothing is promised any more. */
+  @PostMapping("/sections/{section}/tasks/{task}/promise")
+  String promise(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID section,
+      @PathVariable UUID task,
+      @RequestParam(defaultValue = "") String day) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, section);
+    gate.check(me, Deed.CHANGE, Gate.Kind.TASK, task);
+    try {
+      promises.promise(
+          new Promises.Key(task, section),
+          day.isBlank() ? Optional.empty() : Optional.of(PlanDate.day(day)));
+    } catch (DateTimeException e) {
+      throw Problem.refused("moment").at("day");
+    }
+    return "redirect:/sections/" + section + "/tasks/" + task + "/work";
   }
 
   /**
@@ -90,11 +117,13 @@ class WorkController {
         "first",
         all.stream()
             .filter(r -> r.hasWork() && !r.lookedAt())
-            .findFirst()
+            .min(Comparator.comparing(WorkRows.Row::haste))
             .or(() -> all.stream().filter(WorkRows.Row::hasWork).findFirst())
             .orElse(null));
     model.addAttribute("together", together);
     model.addAttribute("batch", back);
+    model.addAttribute("unread", rows.unread(all));
+    model.addAttribute("promised", promises.all(List.of(of)).get(new Promises.Key(task, section)));
     return "results/of-task";
   }
 }

@@ -2,6 +2,8 @@ package school.kerygma.app.classroom.results;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -31,12 +33,25 @@ class WorkRoom implements EveningRoom {
   /** So long a class waits for its work to come back: common practice, a school week. */
   private static final Duration PATIENCE = Duration.ofDays(7);
 
+  /** So much of an answer is quoted, in letters. */
+  private static final int QUOTED = 80;
+
   private final HandIns handIns;
   private final Results results;
   private final Tasks tasks;
+  private final Promises promises;
+  private final Replies replies;
   private final People people;
 
-  WorkRoom(HandIns handIns, Results results, Tasks tasks, People people) {
+  WorkRoom(
+      HandIns handIns,
+      Results results,
+      Tasks tasks,
+      Promises promises,
+      Replies replies,
+      People people) {
+    this.replies = replies;
+    this.promises = promises;
     this.handIns = handIns;
     this.results = results;
     this.tasks = tasks;
@@ -62,7 +77,8 @@ class WorkRoom implements EveningRoom {
     Map<UUID, String> titles =
         tasks.among(recent.stream().map(HandInVersion::task).collect(Collectors.toSet())).stream()
             .collect(Collectors.toMap(TaskView::id, TaskView::title));
-    List<Offer> offers = new ArrayList<>();
+    Map<Promises.Key, LocalDate> promised = waiting.isEmpty() ? Map.of() : promises.all(sections);
+    List<Offer> offers = new ArrayList<>(answered(byId, recent, titles));
     waiting.forEach(
         (key, works) ->
             offers.add(
@@ -70,7 +86,9 @@ class WorkRoom implements EveningRoom {
                     There.in(byId, key.getLast()),
                     key.getFirst(),
                     titles.getOrDefault(key.getFirst(), ""),
-                    works)));
+                    works,
+                    Optional.ofNullable(
+                        promised.get(new Promises.Key(key.getFirst(), key.getLast()))))));
     done.forEach(
         (key, count) ->
             offers.add(
@@ -82,8 +100,64 @@ class WorkRoom implements EveningRoom {
     return offers;
   }
 
-  private Offer look(SectionView section, UUID task, String title, List<HandInVersion> works) {
+  /** What students answered to what came back, task by task. */
+  private List<Offer> answered(
+      Map<UUID, SectionView> byId, List<HandInVersion> recent, Map<UUID, String> titles) {
+    Map<UUID, HandInVersion> versions = new HashMap<>();
+    recent.forEach(v -> versions.put(v.id(), v));
+    Map<List<UUID>, List<Replies.Reply>> open = new LinkedHashMap<>();
+    replies.of(versions.keySet()).stream()
+        .filter(r -> !r.read())
+        .forEach(
+            r -> {
+              HandInVersion of = There.in(versions, r.version());
+              open.computeIfAbsent(List.of(of.task(), of.section()), first -> new ArrayList<>())
+                  .add(r);
+            });
+    Map<UUID, People.Contact> names =
+        people.contacts(
+            open.values().stream()
+                .flatMap(List::stream)
+                .map(Replies.Reply::student)
+                .collect(Collectors.toSet()));
+    List<Offer> offers = new ArrayList<>();
+    open.forEach(
+        (key, all) -> {
+          SectionView section = There.in(byId, key.getLast());
+          Replies.Reply first = all.getFirst();
+          offers.add(
+              new Offer(
+                  new Evening.Candidate(
+                      Evening.Kind.LOOK,
+                      "answered " + key.getFirst() + " " + section.id() + " " + first.id(),
+                      all.size(),
+                      Optional.of(first.at().plus(PATIENCE)),
+                      1,
+                      all.size()),
+                  List.of(all.size(), titles.getOrDefault(key.getFirst(), "")),
+                  List.of(
+                      Why.of(
+                          "answered",
+                          There.in(names, first.student()).name(),
+                          quoted(first.words()),
+                          section.name())),
+                  page(section, key.getFirst()) + "/" + first.student()));
+        });
+    return offers;
+  }
+
+  private static String quoted(String words) {
+    return words.length() <= QUOTED ? words : words.substring(0, QUOTED).strip() + "\u2026";
+  }
+
+  private Offer look(
+      SectionView section,
+      UUID task,
+      String title,
+      List<HandInVersion> works,
+      Optional<LocalDate> promised) {
     List<Why> why = new ArrayList<>();
+    promised.ifPresent(day -> why.add(Why.of("promised", day)));
     List<HandInVersion> blank = works.stream().filter(w -> w.finding().isPresent()).toList();
     if (!blank.isEmpty()) {
       why.add(Why.of("blank", blank.size(), names(blank)));
@@ -100,7 +174,9 @@ class WorkRoom implements EveningRoom {
             Evening.Kind.LOOK,
             "look " + task + " " + section.id(),
             works.size(),
-            Optional.of(oldest.plus(PATIENCE)),
+            promised
+                .map(day -> section.calendar().at(day, LocalTime.MAX))
+                .or(() -> Optional.of(oldest.plus(PATIENCE))),
             1,
             works.size()),
         List.of(works.size(), title),

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.classroom.handin.HandInVersion;
@@ -55,6 +56,11 @@ class WorkRows {
       return results.stream().filter(r -> r.handIn().equals(Optional.of(version))).toList();
     }
 
+    /** What is looked at first: what is nearly empty, then what came again, then the others. */
+    int haste() {
+      return newest == null || newest.finding().isEmpty() ? times() > 1 ? 1 : 2 : 0;
+    }
+
     public boolean hasWork() {
       return newest != null;
     }
@@ -71,13 +77,21 @@ class WorkRows {
 
   private final HandIns handIns;
   private final Results results;
+  private final Replies replies;
   private final Postings postings;
   private final People people;
   private final Clock clock;
 
-  WorkRows(HandIns handIns, Results results, Postings postings, People people, Clock clock) {
+  WorkRows(
+      HandIns handIns,
+      Results results,
+      Replies replies,
+      Postings postings,
+      People people,
+      Clock clock) {
     this.handIns = handIns;
     this.results = results;
+    this.replies = replies;
     this.postings = postings;
     this.people = people;
     this.clock = clock;
@@ -123,6 +137,16 @@ class WorkRows {
             })
         .sorted(Comparator.comparing(Row::name))
         .toList();
+  }
+
+  /** Whose answers to what came back nobody has read. */
+  Set<UUID> unread(List<Row> all) {
+    return replies
+        .of(all.stream().flatMap(r -> r.versions().stream()).map(HandInVersion::id).toList())
+        .stream()
+        .filter(r -> !r.read())
+        .map(Replies.Reply::student)
+        .collect(Collectors.toSet());
   }
 
   Optional<Instant> due(TaskView task, SectionView section) {

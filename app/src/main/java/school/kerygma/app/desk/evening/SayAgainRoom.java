@@ -69,7 +69,7 @@ class SayAgainRoom implements EveningRoom {
     sections.forEach(s -> byId.put(s.id(), s));
     List<DeliveryView> up =
         postings.ofSections(byId.keySet()).stream()
-            .filter(d -> d.walkthrough().isPresent())
+            .filter(d -> d.walkthrough().isPresent() && d.only().isEmpty())
             .filter(d -> !d.moments().goesUpAt().isAfter(now))
             .filter(d -> d.moments().goesUpAt().isAfter(now.minus(RECENT)))
             .toList();

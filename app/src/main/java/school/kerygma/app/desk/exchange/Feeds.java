@@ -134,7 +134,9 @@ class Feeds {
   /** Notes what calendars have to be told of a section that is {@link #hold held}. */
   void note(UUID id) {
     SectionView section = sections.get(id);
-    List<DeliveryView> deliveries = postings.ofSections(Set.of(id));
+    // A section's calendar says nothing of what is for some of its students alone.
+    List<DeliveryView> deliveries =
+        postings.ofSections(Set.of(id)).stream().filter(d -> d.only().isEmpty()).toList();
     Set<UUID> ids = new HashSet<>();
     deliveries.forEach(d -> ids.addAll(d.tasks()));
     Map<UUID, TaskView> known =

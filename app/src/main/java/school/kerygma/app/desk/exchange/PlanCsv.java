@@ -66,7 +66,8 @@ class PlanCsv {
     "word",
     "unit",
     "hand in",
-    "posted"
+    "posted",
+    "points for"
   };
 
   private final Tasks tasks;
@@ -173,7 +174,8 @@ class PlanCsv {
                             .sorted()
                             .collect(Collectors.joining(" ")))
                 .orElse(""),
-            delivery.map(d -> d.state().name().toLowerCase(Locale.ROOT)).orElse(""));
+            delivery.map(d -> d.state().name().toLowerCase(Locale.ROOT)).orElse(""),
+            sheet.points() == null ? "" : sheet.pointsFor().name().toLowerCase(Locale.ROOT));
       }
     } catch (IOException e) {
       throw new UncheckedIOException(e);

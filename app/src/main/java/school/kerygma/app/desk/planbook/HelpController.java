@@ -65,6 +65,7 @@ class HelpController {
           new Question("remind", "followup"),
           new Question("pace", "term"),
           new Question("letters", "familypage"),
+          new Question("family-language", "familypage"),
           new Question("answer-talk", "questions"),
           new Question("follow", "followup"),
           new Question("time", "section"),

@@ -18,6 +18,7 @@ import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
+import school.kerygma.core.plan.PointsFor;
 import school.kerygma.core.plan.UnitWeeks;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.DueRuleText;
@@ -54,6 +55,7 @@ record TaskForm(Fields fields, ZoneId zone) {
         fields.number("answers", "answers", 0),
         fields.number("points", "points"),
         fields.text("kind"),
+        pointsFor(),
         "true".equals(fields.text("required")),
         opens(),
         after(),
@@ -91,6 +93,12 @@ record TaskForm(Fields fields, ZoneId zone) {
     } catch (DateTimeException e) {
       throw Problem.refused("moment").at(field);
     }
+  }
+
+  private PointsFor pointsFor() {
+    return fields.text("pointsFor").isEmpty()
+        ? PointsFor.WORK
+        : Fields.one(PointsFor.class, fields.text("pointsFor"));
   }
 
   private Opens opens() {

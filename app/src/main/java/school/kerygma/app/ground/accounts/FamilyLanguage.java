@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.function.Supplier;
+import org.springframework.context.MessageSource;
 import org.springframework.context.i18n.LocaleContext;
 import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -28,9 +29,16 @@ public class FamilyLanguage {
   public static final List<Locale> OFFERED = List.of(Locale.US, Locale.of("es"), Locale.of("fr"));
 
   private final JdbcClient sql;
+  private final MessageSource words;
 
-  FamilyLanguage(JdbcClient sql) {
+  FamilyLanguage(JdbcClient sql, MessageSource words) {
     this.sql = sql;
+    this.words = words;
+  }
+
+  /** A message in the language of whoever is written to just now. */
+  public String text(String key, Object... details) {
+    return words.getMessage(key, details, current());
   }
 
   /** The language of whoever is being answered, or written to, just now. */
@@ -71,7 +79,7 @@ public class FamilyLanguage {
   }
 
   /** A guardian chooses. */
-  void choose(UUID person, Locale language) {
+  public void choose(UUID person, Locale language) {
     sql.sql("update person set language = ? where id = ?")
         .params(language.getLanguage(), person)
         .update();

@@ -35,6 +35,7 @@ import org.springframework.data.jpa.repository.Query;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
+import school.kerygma.core.plan.PointsFor;
 import school.kerygma.core.plan.UnitWeeks;
 import school.kerygma.core.time.DueRuleText;
 
@@ -85,6 +86,10 @@ class Task {
   private int answers;
   private @Nullable Integer points;
   private String kind;
+
+  @Enumerated(EnumType.STRING)
+  private PointsFor pointsFor;
+
   private boolean required;
 
   @Enumerated(EnumType.STRING)
@@ -153,6 +158,7 @@ class Task {
     this.answers = sheet.answers();
     this.points = sheet.points();
     this.kind = sheet.kind();
+    this.pointsFor = sheet.pointsFor();
     this.required = sheet.required();
     this.opens = sheet.opens();
     this.unitFirst = sheet.unit().map(UnitWeeks::first).orElse(null);

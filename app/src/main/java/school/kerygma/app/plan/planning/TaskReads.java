@@ -20,6 +20,7 @@ import school.kerygma.app.ground.store.Written;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
+import school.kerygma.core.plan.PointsFor;
 import school.kerygma.core.plan.UnitWeeks;
 import school.kerygma.core.time.DueRuleText;
 import tools.jackson.databind.json.JsonMapper;
@@ -31,7 +32,7 @@ class TaskReads {
   private static final String READ =
       """
       select t.id, t.owner_id, t.position, t.version, t.title, t.detail, t.minutes, t.answers, t.points, t.kind,
-        t.required, t.opens, t.unit_first, t.unit_last, t.word, t.due, t.improve, t.place, t.hand_in, t.pick,
+        t.required, t.opens, t.unit_first, t.unit_last, t.word, t.due, t.improve, t.place, t.hand_in, t.pick, t.points_for,
         array(select a.after_id from task_after a where a.task_id = t.id),
         array(select h.handout_id from task_handout h where h.task_id = t.id),
         array(select k.handout_id from task_key k where k.task_id = t.id),
@@ -91,12 +92,12 @@ class TaskReads {
 
   private TaskView view(ResultSet row, int n) throws SQLException {
     Map<UUID, Set<UUID>> papers = new HashMap<>();
-    for (Paper paper : all(row, 25, Paper[].class)) {
+    for (Paper paper : all(row, 26, Paper[].class)) {
       papers.computeIfAbsent(paper.section(), first -> new HashSet<>()).add(paper.handout());
     }
     Map<UUID, LocalDate> days = new HashMap<>();
     Map<UUID, TaskSheet.Difference> differs = new HashMap<>();
-    for (Placed placed : all(row, 24, Placed[].class)) {
+    for (Placed placed : all(row, 25, Placed[].class)) {
       days.put(placed.section(), placed.day());
       differs.put(
           placed.section(),
@@ -121,18 +122,19 @@ class TaskReads {
             row.getInt(8),
             row.getObject(9, Integer.class),
             row.getString(10),
+            PointsFor.valueOf(row.getString(21)),
             row.getBoolean(11),
             Opens.valueOf(row.getString(12)),
-            ids(row, 21),
+            ids(row, 22),
             unit(row.getObject(13, LocalDate.class), row.getObject(14, LocalDate.class)),
             row.getString(15),
             Optional.ofNullable(row.getString(16)).map(DueRuleText::read),
             row.getInt(17),
             row.getString(18),
             handIn.isEmpty() ? Optional.empty() : Optional.of(HandInRule.read(handIn)),
-            board(row.getInt(20), all(row, 26, Way[].class)),
-            ids(row, 22),
+            board(row.getInt(20), all(row, 27, Way[].class)),
             ids(row, 23),
+            ids(row, 24),
             days,
             differs));
   }

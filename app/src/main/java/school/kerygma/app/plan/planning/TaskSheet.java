@@ -13,6 +13,7 @@ import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.ChoiceBoard;
 import school.kerygma.core.plan.Opens;
+import school.kerygma.core.plan.PointsFor;
 import school.kerygma.core.plan.UnitWeeks;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.DueRuleText;
@@ -26,6 +27,7 @@ import school.kerygma.core.time.DueRuleText;
  * @param answers short answers to write, 0 to 50
  * @param points 0 to 1000, or null if it gives none
  * @param kind of its points, as the sections' grading names it; may be empty
+ * @param pointsFor what they are given for
  * @param after the tasks that must be ticked first, if that is how it opens
  * @param unit the weeks of its unit, if it waits for all of those
  * @param word that is given in class, if that is how it opens; up to 60 characters
@@ -46,6 +48,7 @@ public record TaskSheet(
     int answers,
     @Nullable Integer points,
     String kind,
+    PointsFor pointsFor,
     boolean required,
     Opens opens,
     Set<UUID> after,
@@ -162,6 +165,7 @@ public record TaskSheet(
         0,
         null,
         "",
+        PointsFor.WORK,
         true,
         Opens.WITH_ITS_POSTING,
         Set.of(),
@@ -186,6 +190,7 @@ public record TaskSheet(
     private int answers = TaskSheet.this.answers;
     private @Nullable Integer points = TaskSheet.this.points;
     private String kind = TaskSheet.this.kind;
+    private PointsFor pointsFor = TaskSheet.this.pointsFor;
     private boolean required = TaskSheet.this.required;
     private Opens opens = TaskSheet.this.opens;
     private Set<UUID> after = TaskSheet.this.after;
@@ -212,6 +217,7 @@ public record TaskSheet(
         copy.answers,
         copy.points,
         copy.kind,
+        copy.pointsFor,
         copy.required,
         copy.opens,
         copy.after,
@@ -238,6 +244,11 @@ public record TaskSheet(
           b.points = other;
           b.kind = ofKind;
         });
+  }
+
+  /** The same task, its points given for something else. */
+  public TaskSheet pointsFor(PointsFor other) {
+    return with(c -> c.pointsFor = other);
   }
 
   /** The same task, of other minutes. */

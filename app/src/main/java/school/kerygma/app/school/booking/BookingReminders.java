@@ -12,7 +12,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.context.MessageSource;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -36,7 +35,6 @@ public class BookingReminders {
   private final People people;
   private final FamilyLanguage languages;
   private final ApplicationEventPublisher events;
-  private final MessageSource words;
   private final JdbcClient sql;
   private final TransactionTemplate inTransaction;
   private final Clock clock;
@@ -46,7 +44,6 @@ public class BookingReminders {
       People people,
       FamilyLanguage languages,
       ApplicationEventPublisher events,
-      MessageSource words,
       JdbcClient sql,
       TransactionTemplate inTransaction,
       Clock clock) {
@@ -54,7 +51,6 @@ public class BookingReminders {
     this.people = people;
     this.languages = languages;
     this.events = events;
-    this.words = words;
     this.sql = sql;
     this.inTransaction = inTransaction;
     this.clock = clock;
@@ -122,8 +118,8 @@ public class BookingReminders {
     };
     return new LetterToSend(
         to,
-        words.getMessage("mail.booked.subject", details, FamilyLanguage.current()),
-        words.getMessage("mail.booked.body", details, FamilyLanguage.current()));
+        languages.text("mail.booked.subject", details),
+        languages.text("mail.booked.body", details));
   }
 
   /** What is run every few minutes, on one node. */

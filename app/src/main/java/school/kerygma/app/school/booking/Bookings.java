@@ -7,7 +7,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.context.MessageSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -29,7 +28,6 @@ public class Bookings {
   private final People people;
   private final FamilyLanguage languages;
   private final ApplicationEventPublisher events;
-  private final MessageSource words;
   private final Clock clock;
 
   Bookings(
@@ -38,14 +36,12 @@ public class Bookings {
       People people,
       FamilyLanguage languages,
       ApplicationEventPublisher events,
-      MessageSource words,
       Clock clock) {
     this.helpHours = helpHours;
     this.sql = sql;
     this.people = people;
     this.languages = languages;
     this.events = events;
-    this.words = words;
     this.clock = clock;
   }
 
@@ -174,7 +170,7 @@ public class Bookings {
     Object[] details = {hour.title(), said(hour, hour.times().times().get(booking.was())), name};
     return new LetterToSend(
         booking.by(),
-        words.getMessage("mail.time-off.subject", details, FamilyLanguage.current()),
-        words.getMessage("mail.time-off.body", details, FamilyLanguage.current()));
+        languages.text("mail.time-off.subject", details),
+        languages.text("mail.time-off.body", details));
   }
 }

@@ -14,7 +14,6 @@ import java.util.UUID;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.context.MessageSource;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -50,7 +49,6 @@ public class RollLetters {
   private final People people;
   private final FamilyLanguage languages;
   private final ApplicationEventPublisher events;
-  private final MessageSource words;
   private final JdbcClient sql;
   private final TransactionTemplate inTransaction;
   private final Clock clock;
@@ -61,7 +59,6 @@ public class RollLetters {
       People people,
       FamilyLanguage languages,
       ApplicationEventPublisher events,
-      MessageSource words,
       JdbcClient sql,
       TransactionTemplate inTransaction,
       Clock clock) {
@@ -70,7 +67,6 @@ public class RollLetters {
     this.people = people;
     this.languages = languages;
     this.events = events;
-    this.words = words;
     this.sql = sql;
     this.inTransaction = inTransaction;
     this.clock = clock;
@@ -137,8 +133,8 @@ public class RollLetters {
     };
     return new LetterToSend(
         guardian,
-        words.getMessage("mail.absent.subject", details, FamilyLanguage.current()),
-        words.getMessage("mail.absent.body", details, FamilyLanguage.current()));
+        languages.text("mail.absent.subject", details),
+        languages.text("mail.absent.body", details));
   }
 
   /** What is run every minute, on one node. */

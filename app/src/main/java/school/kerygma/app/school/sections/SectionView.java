@@ -35,6 +35,12 @@ public record SectionView(
     Set<UUID> teachers,
     Set<UUID> students) {
 
+  /** The same with others who sit in it. */
+  public SectionView with(Set<UUID> others) {
+    return new SectionView(
+        id, name, school, meets, minutes, grade, grading, letters, calendar, teachers, others);
+  }
+
   /** The sections whose term holds a day; between terms, those of the term that is nearest. */
   public static List<SectionView> during(LocalDate day, List<SectionView> all) {
     List<SectionView> held = all.stream().filter(s -> s.calendar().holds(day)).toList();

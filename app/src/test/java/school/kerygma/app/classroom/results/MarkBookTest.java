@@ -26,6 +26,8 @@ import school.kerygma.app.Caller;
 import school.kerygma.app.DemoServer;
 import school.kerygma.app.ScopedClock;
 import school.kerygma.app.TestSchool;
+import school.kerygma.app.classroom.audience.Audience;
+import school.kerygma.app.classroom.checks.Checks;
 import school.kerygma.app.classroom.handin.HandInVersion;
 import school.kerygma.app.classroom.handin.HandIns;
 import school.kerygma.app.classroom.posting.PostingSheet;
@@ -35,8 +37,10 @@ import school.kerygma.app.ground.problems.Seen;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.Grading;
+import school.kerygma.core.plan.PointsFor;
 import school.kerygma.core.result.Given;
 import school.kerygma.core.result.TermMark;
 import school.kerygma.core.time.Moments;
@@ -97,6 +101,111 @@ class MarkBookTest {
               .extracting(MarkBook.Cell::state)
               .containsExactlyInAnyOrder(TermMark.State.MISSING, TermMark.State.OPEN);
         });
+  }
+
+  @Test
+  void aTaskGivesPointsByItsOwnRuleForBeingDoneOrForWhatWasAnsweredRight() {
+    TestSchool school = TestSchool.in("America/Halifax", 3);
+    DemoServer.bean(Sections.class)
+        .grade(
+            school.section(),
+            Seen.ANYTHING,
+            Grading.parse("Homework 100 late 20 to 50"),
+            Optional.empty());
+    Tasks tasks = DemoServer.bean(Tasks.class);
+    UUID done =
+        tasks.plan(
+            school.teacher(),
+            TaskSheet.of("Tidy the bench", 20, Map.of(school.section(), MONDAY.plusDays(1)))
+                .worth(10, "Homework")
+                .pointsFor(PointsFor.DONE));
+    UUID asked =
+        tasks.plan(
+            school.teacher(),
+            TaskSheet.of("Watch and answer", 20, Map.of(school.section(), MONDAY.plusDays(2)))
+                .worth(6, "Homework")
+                .pointsFor(PointsFor.CHECKS));
+    Scripts scripts = DemoServer.bean(Scripts.class);
+    UUID talk = scripts.write(school.teacher(), "Benches");
+    UUID stop = scripts.stopsOf(talk).getFirst().id();
+    Checks checks = DemoServer.bean(Checks.class);
+    assertThat(
+            checks.write(
+                stop,
+                """
+                ? @0:01 Which one bends? (1 point)
+                ~ model
+
+                ? @0:02 Which one holds? (2 points)
+                ~ bridge
+                """))
+        .isEmpty();
+    Instant up = Instant.parse("2026-09-28T11:00:00Z");
+    DemoServer.bean(Postings.class)
+        .post(
+            UUID.randomUUID(),
+            school.teacher(),
+            new PostingSheet(
+                talk,
+                Set.of(done, asked),
+                "",
+                "",
+                Map.of(
+                    school.section(),
+                    new Moments(up, Instant.parse("2026-10-01T02:59:00Z"), Optional.empty()))));
+    List<UUID> students = List.copyOf(school.students());
+    Audience audience = DemoServer.bean(Audience.class);
+    ScopedClock.runAt(BEFORE, () -> audience.tick(students.get(0), done, true));
+    // It was due on Wednesday: two school days late.
+    ScopedClock.runAt(DUE, () -> audience.tick(students.get(1), done, true));
+    List<UUID> questions =
+        TestSchool.sql()
+            .sql("select id from check_question where stop_id = ? order by position")
+            .param(stop)
+            .query(UUID.class)
+            .list();
+    answer(questions.get(0), students.get(0), "WRONG");
+    answer(questions.get(1), students.get(0), "RIGHT");
+    answer(questions.get(0), students.get(1), "RIGHT");
+    ScopedClock.runAt(
+        BEFORE,
+        () -> {
+          assertThat(points(school, students.get(0))).containsExactly("10", "4");
+          // A question is still open, and nothing is due.
+          assertThat(points(school, students.get(1))).containsExactly("6", "");
+          assertThat(mark(school, students.get(2))).isEmpty();
+        });
+    ScopedClock.runAt(
+        AFTER,
+        () -> {
+          assertThat(points(school, students.get(1))).containsExactly("6", "2");
+          assertThat(points(school, students.get(2))).containsExactly("", "0");
+          assertThat(row(school, students.get(2)).cells())
+              .extracting(MarkBook.Cell::state)
+              .containsExactly(TermMark.State.MISSING, TermMark.State.GIVEN);
+          // What the teacher gives stands before the rule.
+          DemoServer.bean(Results.class)
+              .give(
+                  new Results.Work(done, school.section(), students.get(2), Optional.empty()),
+                  school.teacher(),
+                  new Given(
+                      List.of(), Optional.of(BigDecimal.ONE), Optional.of(BigDecimal.TEN), ""),
+                  Results.NONE);
+          assertThat(points(school, students.get(2))).containsExactly("1", "0");
+        });
+  }
+
+  private static void answer(UUID question, UUID student, String verdict) {
+    TestSchool.sql()
+        .sql(
+            "insert into check_try (question_id, student_id, number, answer, verdict, tried_at)"
+                + " values (?, ?, 1, 'bridge', ?, now())")
+        .params(question, student, verdict)
+        .update();
+  }
+
+  private static List<String> points(TestSchool school, UUID student) {
+    return row(school, student).cells().stream().map(MarkBook.Cell::text).toList();
   }
 
   private static MarkBook.Row row(TestSchool school, UUID student) {

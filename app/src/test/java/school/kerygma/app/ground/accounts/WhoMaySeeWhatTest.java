@@ -151,6 +151,7 @@ class WhoMaySeeWhatTest {
                 + imani
                 + "' and f.pages > 0 order by h.begun_at limit 1");
     UUID file = one(sql, "select id from hand_in_file where hand_in_id = '" + work + "'");
+    THINGS.put("what changed on a classmate's page", "/hand-in-files/" + file + "/1/since/" + file);
     THINGS.put(
         "all that was handed in",
         "/sections/"
@@ -288,6 +289,7 @@ class WhoMaySeeWhatTest {
     "a classmate's receipt, in, -, -, -, -, -, -, -, -",
     "a classmate's page, in, s, s, -, -, -, -, -, -",
     "a classmate's file, in, s, s, -, -, -, -, -, -",
+    "what changed on a classmate's page, in, s, s, -, -, -, -, -, -",
     "the coverage, in, s, -, -, -, -, -, -, -",
     "the sound lines, in, s, -, -, -, -, -, -, -",
     "what was recorded, in, s, -, -, -, -, -, -, -",
