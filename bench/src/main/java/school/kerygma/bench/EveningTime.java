@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.UUID;
 import school.kerygma.app.ScopedClock;
 import school.kerygma.app.classroom.audience.Audience;
+import school.kerygma.app.classroom.messages.WeekNews;
 import school.kerygma.app.classroom.posting.PostingSheet;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.classroom.results.Results;
@@ -90,6 +91,43 @@ final class EveningTime {
           second[LOOKS / 2] / 1e6,
           statements);
     }
+    letters(school, whole);
+  }
+
+  /** The week letters of all families of the section, against one page of a family each. */
+  private static void letters(BenchSchool school, Made made)
+      throws IOException, InterruptedException {
+    WeekNews news = school.bean(WeekNews.class);
+    People people = school.bean(People.class);
+    List<UUID> guardians =
+        people.guardiansOf(school.bean(Sections.class).get(made.section()).students()).stream()
+            .map(People.Contact::id)
+            .toList();
+    Visitor family =
+        Visitor.byCard(school.address(), people.cardLinks(guardians).get(guardians.getFirst()));
+    for (int i = 0; i < LOOKS; i++) { // Warms both sides up.
+      news.of(guardians.get(i % guardians.size()), false);
+      family.get("/family");
+    }
+    long before = school.statements();
+    long start = System.nanoTime();
+    for (UUID guardian : guardians) {
+      news.of(guardian, false);
+    }
+    double each = (System.nanoTime() - start) / (double) guardians.size();
+    double statements = (school.statements() - before) / (double) guardians.size();
+    long[] pages = new long[LOOKS];
+    for (int i = 0; i < LOOKS; i++) {
+      pages[i] = time(family, "/family");
+    }
+    Arrays.sort(pages);
+    System.out.printf(
+        Locale.ROOT,
+        "evening: a family's week letter: %.2f of its page (%.1f ms against %.1f ms here; %.1f statements a family)%n",
+        each / pages[LOOKS / 2],
+        each / 1e6,
+        pages[LOOKS / 2] / 1e6,
+        statements);
   }
 
   private static long time(Visitor visitor, String path) throws IOException, InterruptedException {
@@ -106,7 +144,9 @@ final class EveningTime {
     UUID term = sections.addTerm("Bench school", ZONE, "Term", FIRST, WEEKS, Map.of());
     Set<UUID> students = new HashSet<>();
     for (int i = 0; i < STUDENTS; i++) {
-      students.add(people.addStudent("Student " + i, Optional.empty()));
+      UUID student = people.addStudent("Student " + i, Optional.empty());
+      students.add(student);
+      people.addGuardian("Guardian " + i, Optional.empty(), Set.of(student));
     }
     UUID section =
         sections.addSection(

@@ -227,13 +227,28 @@ public class Audience implements Remembers, TaskUse {
   @Transactional(readOnly = true)
   public Map<UUID, Map<UUID, Progress>> progress(
       Collection<DeliveryView> deliveries, Collection<SectionView> sections) {
+    Set<UUID> put = new HashSet<>();
+    deliveries.forEach(d -> put.addAll(d.tasks()));
+    Set<UUID> students = new HashSet<>();
+    sections.forEach(s -> students.addAll(s.students()));
+    return progress(deliveries, sections, ticks(students, put));
+  }
+
+  /**
+   * The same for who knows already what was ticked.
+   *
+   * @param ticked by student and task
+   */
+  @Transactional(readOnly = true)
+  public Map<UUID, Map<UUID, Progress>> progress(
+      Collection<DeliveryView> deliveries,
+      Collection<SectionView> sections,
+      Map<UUID, Map<UUID, Instant>> ticked) {
     Map<UUID, SectionView> byId =
         sections.stream().collect(Collectors.toMap(SectionView::id, s -> s));
-    Set<UUID> put = new HashSet<>();
     Set<UUID> students = new HashSet<>();
     Set<UUID> walkthroughs = new HashSet<>();
     for (DeliveryView d : deliveries) {
-      put.addAll(d.tasks());
       students.addAll(d.among(There.in(byId, d.section())).students());
       d.walkthrough().ifPresent(walkthroughs::add);
     }
@@ -241,7 +256,6 @@ public class Audience implements Remembers, TaskUse {
     Set<UUID> takes = new HashSet<>();
     current.values().forEach(s -> takes.addAll(takes(s)));
     Map<UUID, Map<UUID, List<Span>>> played = played(takes, students);
-    Map<UUID, Map<UUID, Instant>> ticked = ticks(students, put);
     Map<UUID, Map<UUID, Progress>> all = new HashMap<>();
     for (DeliveryView d : deliveries) {
       Set<UUID> own = d.among(There.in(byId, d.section())).students();

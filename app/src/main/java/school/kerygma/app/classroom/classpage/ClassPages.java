@@ -182,6 +182,16 @@ class ClassPages {
    * @param shown which of their sections may be seen on it
    */
   FamilyPage ofFamily(Collection<UUID> students, Predicate<SectionView> shown) {
+    return ofFamily(students, shown, true);
+  }
+
+  /** The same in short: what is to do and until when, without papers and what changed. */
+  FamilyPage inShort(Collection<UUID> students) {
+    return ofFamily(students, any -> true, false);
+  }
+
+  private FamilyPage ofFamily(
+      Collection<UUID> students, Predicate<SectionView> shown, boolean whole) {
     var contacts = people.contacts(students);
     List<FamilyPage.Child> children = new ArrayList<>();
     LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
@@ -190,7 +200,8 @@ class ClassPages {
       if (!own.isEmpty()) {
         today = own.getFirst().calendar().dateOf(clock.instant());
       }
-      List<TaskLists.SectionList> seen = lists.of(student, today, shown);
+      List<TaskLists.SectionList> seen =
+          lists.of(student, own.stream().filter(shown).toList(), today, whole);
       List<ListedTask> all = seen.stream().flatMap(l -> l.tasks().stream()).toList();
       long late = all.stream().filter(ListedTask::late).count();
       long done = all.stream().filter(ListedTask::done).count();

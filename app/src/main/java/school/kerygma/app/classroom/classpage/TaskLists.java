@@ -116,19 +116,17 @@ class TaskLists {
 
   /** The same of some sections only. */
   List<SectionList> of(UUID student, LocalDate shown, Predicate<SectionView> which) {
-    return of(student, shown, which, true);
+    return of(student, sections.ofStudent(student).stream().filter(which).toList(), shown, true);
   }
 
   /**
-   * The same.
+   * The same for who knows already where the student sits.
    *
-   * @param whole whether all that is read beside a task is looked up too; what may be done with it
-   *     is known without
+   * @param whole whether all that is read beside a task is looked up too; what is to do, and until
+   *     when, is known without
    */
-  private List<SectionList> of(
-      UUID student, LocalDate shown, Predicate<SectionView> which, boolean whole) {
-    List<SectionView> own =
-        SectionView.during(shown, sections.ofStudent(student).stream().filter(which).toList());
+  List<SectionList> of(UUID student, List<SectionView> sits, LocalDate shown, boolean whole) {
+    List<SectionView> own = SectionView.during(shown, sits);
     List<UUID> sectionIds = own.stream().map(SectionView::id).toList();
     Instant now = clock.instant(); // Of a list for another day, what is up is what is up then.
     Standing standing =
@@ -190,7 +188,7 @@ class TaskLists {
         .findFirst()
         .flatMap(
             today ->
-                of(student, today, any -> true, false).stream()
+                of(student, sections.ofStudent(student), today, false).stream()
                     .flatMap(l -> l.tasks().stream())
                     .filter(t -> t.task().id().equals(task))
                     .findFirst());

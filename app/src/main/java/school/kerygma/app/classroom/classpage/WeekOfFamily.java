@@ -64,7 +64,7 @@ class WeekOfFamily implements WeekNews {
   }
 
   private Optional<Letter> written(UUID guardian, boolean today) {
-    FamilyPage page = pages.ofFamily(people.studentsOf(guardian), any -> true);
+    FamilyPage page = pages.inShort(people.studentsOf(guardian));
     Instant since = clock.instant().minus(today ? DAY : WEEK);
     List<String> all = new ArrayList<>();
     for (FamilyPage.Child child : page.children()) {

@@ -3,6 +3,7 @@ package school.kerygma.app.classroom.posting;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -131,10 +132,29 @@ class PostingPage {
     model.addAttribute("mail", mail.hasMail());
     model.addAttribute(
         "persons", onlookers.of(me, rows.stream().map(PostingRow::section).toList()));
-    model.addAttribute(
-        "sitting", onlookers.students(me, rows.stream().map(PostingRow::section).toList()));
+    Map<UUID, List<Onlookers.Person>> sitting =
+        onlookers.students(me, rows.stream().map(PostingRow::section).toList());
+    model.addAttribute("sitting", sitting);
+    model.addAttribute("onlyFor", onlyFor(posted.values(), sitting));
     model.addAttribute(
         "ahead", rows.isEmpty() ? "" : onlookers.moments(rows.getFirst().section().zone()));
     model.addAttribute("changes", PostedWords.of(posted.values(), tasks));
+  }
+
+  /** By section the names of those whom a posting is for, if it is not for all. */
+  private static Map<UUID, List<String>> onlyFor(
+      Collection<DeliveryView> posted, Map<UUID, List<Onlookers.Person>> sitting) {
+    Map<UUID, List<String>> names = new HashMap<>();
+    for (DeliveryView d : posted) {
+      if (d.only().isPresent()) {
+        names.put(
+            d.section(),
+            sitting.getOrDefault(d.section(), List.of()).stream()
+                .filter(p -> d.isFor(p.id()))
+                .map(Onlookers.Person::name)
+                .toList());
+      }
+    }
+    return names;
   }
 }

@@ -98,6 +98,7 @@ class ShownVersion {
     var puts = sheets.puts(List.of(before.id(), after.id()));
     List<String> was = words(There.in(puts, before.id()));
     List<String> is = words(There.in(puts, after.id()));
+    Map<UUID, HandedFile> were = were(before.files(), after.files());
     return new Changes(
         before.number(),
         before.text().strip().equals(after.text().strip())
@@ -107,9 +108,10 @@ class ShownVersion {
             .filter(f -> before.files().stream().noneMatch(b -> same(b, f)))
             .map(HandedFile::id)
             .collect(Collectors.toSet()),
-        were(before.files(), after.files()),
+        were,
         before.files().stream()
             .filter(b -> after.files().stream().noneMatch(f -> same(b, f)))
+            .filter(b -> !were.containsValue(b))
             .map(HandedFile::name)
             .toList(),
         is.stream().filter(w -> !was.contains(w)).toList(),

@@ -7,10 +7,12 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -81,10 +83,12 @@ public class Terms {
             .filter(d -> d.wasSeen() && calendar.holds(calendar.dateOf(d.moments().goesUpAt())))
             .toList();
     List<Planned> planned = planned(section, tasks, standing);
-    Map<UUID, Map<UUID, Instant>> ticks =
-        audience.ticks(section.students(), planned.stream().map(p -> p.task().id()).toList());
     List<DeliveryView> talks = shown.stream().filter(d -> d.walkthrough().isPresent()).toList();
-    Map<UUID, Map<UUID, Progress>> progress = audience.progress(talks, List.of(section));
+    Set<UUID> done = new HashSet<>();
+    planned.forEach(p -> done.add(p.task().id()));
+    talks.forEach(d -> done.addAll(d.tasks()));
+    Map<UUID, Map<UUID, Instant>> ticks = audience.ticks(section.students(), done);
+    Map<UUID, Map<UUID, Progress>> progress = audience.progress(talks, List.of(section), ticks);
     Map<UUID, String> called = titles.of(talks);
     Map<UUID, List<RollCalls.Cell>> roll =
         calls.between(section, section.students(), calendar.firstMonday(), today);
@@ -100,6 +104,7 @@ public class Terms {
               row.name(),
               planned.stream().map(p -> line(p, own, table, row, now)).toList(),
               talks.stream()
+                  .filter(d -> d.isFor(row.student()))
                   .map(
                       d -> {
                         Progress p = There.in(There.in(progress, d.id()), row.student());

@@ -102,6 +102,7 @@ class FamilyLanguageTest {
             "/family",
             "/family/marks/" + school.section() + "/" + student,
             "/family/questions",
+            "/family/tasks/" + late + "/questions",
             "/family/times",
             "/family/guardians",
             "/family/calendar",
