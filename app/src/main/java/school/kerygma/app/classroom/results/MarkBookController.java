@@ -23,11 +23,13 @@ import school.kerygma.core.result.TermMark;
 class MarkBookController {
 
   private final MarkBook book;
+  private final MarkLines lines;
   private final Sections sections;
   private final Gate gate;
 
-  MarkBookController(MarkBook book, Sections sections, Gate gate) {
+  MarkBookController(MarkBook book, MarkLines lines, Sections sections, Gate gate) {
     this.book = book;
+    this.lines = lines;
     this.sections = sections;
     this.gate = gate;
   }
@@ -37,7 +39,9 @@ class MarkBookController {
     gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
     SectionView section = sections.get(id);
     model.addAttribute("section", section);
-    model.addAttribute("table", book.of(section));
+    MarkBook.Table table = book.of(section);
+    model.addAttribute("table", table);
+    model.addAttribute("lines", lines.of(section.id(), table));
     model.addAttribute("kinds", section.grading().kinds());
     return "results/marks";
   }

@@ -29,6 +29,7 @@ class MarkCellController {
   record Typed(String points, String seen) {}
 
   private final MarkBook book;
+  private final MarkLines lines;
   private final MarkRests rests;
   private final Giving giving;
   private final Results results;
@@ -37,12 +38,14 @@ class MarkCellController {
 
   MarkCellController(
       MarkBook book,
+      MarkLines lines,
       MarkRests rests,
       Giving giving,
       Results results,
       Sections sections,
       Gate gate) {
     this.book = book;
+    this.lines = lines;
     this.rests = rests;
     this.giving = giving;
     this.results = results;
@@ -59,7 +62,9 @@ class MarkCellController {
       Model model) {
     SectionView section = sits(me, id, student);
     model.addAttribute("section", section);
-    model.addAttribute("table", book.line(section, student));
+    MarkBook.Table table = book.line(section, student);
+    model.addAttribute("table", table);
+    model.addAttribute("lines", lines.of(section.id(), table));
     model.addAttribute("kinds", section.grading().kinds());
     return "results/marks :: lines";
   }

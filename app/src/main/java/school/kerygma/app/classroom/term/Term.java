@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Stream;
 import school.kerygma.core.audience.Pace;
 
 /**
@@ -205,9 +206,23 @@ record Term(
       return talks.stream().filter(Talk::followed).count();
     }
 
-    /** What went up while they were away and they have watched since. */
-    public long watchedAfterAway() {
-      return talks.stream().filter(t -> t.followed() && away.contains(t.day())).count();
+    /** What was planned for a day, or went up on it, and is not done or watched since. */
+    public List<String> leftOf(LocalDate day) {
+      return Stream.concat(
+              lines.stream()
+                  .filter(l -> l.required() && l.day().equals(day))
+                  .filter(l -> l.state() == State.MISSING || l.state() == State.OPEN)
+                  .map(Line::title),
+              talks.stream().filter(t -> t.day().equals(day) && !t.followed()).map(Talk::title))
+          .distinct()
+          .toList();
+    }
+
+    /** Whether anything was wanted of a day. */
+    public boolean anythingOf(LocalDate day) {
+      return lines.stream()
+              .anyMatch(l -> l.required() && l.day().equals(day) && l.state() != State.NOT_UP)
+          || talks.stream().anyMatch(t -> t.day().equals(day));
     }
 
     public List<Line> linesOf(LocalDate monday) {

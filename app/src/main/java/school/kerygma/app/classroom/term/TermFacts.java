@@ -1,7 +1,9 @@
 package school.kerygma.app.classroom.term;
 
 import java.time.Clock;
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
@@ -122,8 +124,29 @@ class TermFacts {
 
   private void away(Term.OfStudent s, List<String> facts) {
     if (!s.away().isEmpty()) {
-      facts.add(text("term.fact.away", s.away().size(), s.called(), s.watchedAfterAway()));
+      facts.add(
+          text("term.fact.away", s.away().size(), s.called())
+              + s.away().stream()
+                  .filter(s::anythingOf)
+                  .sorted(Comparator.reverseOrder())
+                  .limit(NAMED)
+                  .map(day -> "\n" + since(s, day))
+                  .collect(Collectors.joining()));
     }
+  }
+
+  /** Roll call, watching and work laid together: what of a day they missed is still to do. */
+  private String since(Term.OfStudent s, LocalDate day) {
+    List<String> left = s.leftOf(day);
+    return left.isEmpty()
+        ? text("term.fact.away-done", show.fullDay(day))
+        : text(
+            "term.fact.away-left",
+            show.fullDay(day),
+            left.stream()
+                .limit(NAMED)
+                .map(t -> "\u201c" + t + "\u201d")
+                .collect(Collectors.joining(", ")));
   }
 
   private void pace(Term.OfStudent s, SectionView section, List<String> facts) {
