@@ -33,8 +33,6 @@ class LongFilesTest {
           Map.entry("EditionController", 10),
           Map.entry("Feeds", 9),
           Map.entry("HandInReading", 9),
-          Map.entry("JoinAnswers", 9),
-          Map.entry("ListLookups", 9),
           Map.entry("Matters", 13),
           Map.entry("OverviewController", 11),
           Map.entry("OwnWorkController", 10),

@@ -8,7 +8,6 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -26,12 +25,8 @@ import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.plan.planning.Worths;
 import school.kerygma.app.plan.rounds.Rounds;
 import school.kerygma.app.school.sections.SectionView;
-import school.kerygma.app.talk.scores.Scores;
-import school.kerygma.app.talk.scripts.Scripts;
-import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.plan.Opens;
 import school.kerygma.core.round.RoundRule;
-import school.kerygma.core.time.Span;
 
 /** What is looked up once for all of a student's sections. */
 @Component
@@ -58,8 +53,7 @@ class ListLookups {
 
   private final Tasks tasks;
   private final Handouts handouts;
-  private final Scripts scripts;
-  private final Scores scores;
+  private final WhereExplained where;
   private final Audience audience;
   private final ChangesSinceTold told;
   private final HandIns handIns;
@@ -69,8 +63,7 @@ class ListLookups {
   ListLookups(
       Tasks tasks,
       Handouts handouts,
-      Scripts scripts,
-      Scores scores,
+      WhereExplained where,
       Audience audience,
       ChangesSinceTold told,
       HandIns handIns,
@@ -78,8 +71,7 @@ class ListLookups {
       Rounds rounds) {
     this.tasks = tasks;
     this.handouts = handouts;
-    this.scripts = scripts;
-    this.scores = scores;
+    this.where = where;
     this.audience = audience;
     this.told = told;
     this.handIns = handIns;
@@ -126,8 +118,8 @@ class ListLookups {
         term,
         shared,
         rounds.answered(student, shared.keySet()),
-        explained(ids, talks),
-        explainedWays(posted.values(), talks),
+        where.tasks(ids, talks),
+        where.ways(posted.values(), talks),
         handouts.titles(papers),
         worths(whole ? own : List.of()),
         told.of(whole ? up.stream().map(DeliveryView::id).toList() : List.of()));
@@ -182,48 +174,5 @@ class ListLookups {
 
   private static Set<UUID> walkthroughs(List<DeliveryView> up) {
     return up.stream().flatMap(d -> d.walkthrough().stream()).collect(Collectors.toSet());
-  }
-
-  /** Where the posted walkthroughs explain the tasks; the first stop counts. */
-  private Map<UUID, ListedTask.Explained> explained(Set<UUID> taskIds, Set<UUID> walkthroughs) {
-    Map<UUID, ListedTask.Explained> explained = new HashMap<>();
-    if (walkthroughs.isEmpty()) {
-      return explained;
-    }
-    Map<UUID, Scores.Info> current = scores.currentOf(walkthroughs);
-    for (StopView stop : scripts.explaining(taskIds)) {
-      explained(stop, current)
-          .ifPresent(e -> stop.tasks().forEach(task -> explained.putIfAbsent(task, e)));
-    }
-    return explained;
-  }
-
-  private static Optional<ListedTask.Explained> explained(
-      StopView stop, Map<UUID, Scores.Info> current) {
-    Scores.Info score = current.get(stop.walkthrough());
-    Optional<Span> span = score == null ? Optional.empty() : score.order().programOf(stop.id());
-    return span.map(
-        s ->
-            new ListedTask.Explained(
-                stop.walkthrough(), stop.id(), stop.number(), s.startMs(), s.endMs()));
-  }
-
-  /** Where the posted walkthroughs explain single ways, by the stop. */
-  private Map<UUID, ListedTask.Explained> explainedWays(
-      Collection<TaskView> posted, Set<UUID> walkthroughs) {
-    Set<UUID> stops =
-        posted.stream()
-            .flatMap(t -> t.sheet().board().stream())
-            .flatMap(b -> b.ways().stream())
-            .flatMap(w -> w.stop().stream())
-            .collect(Collectors.toSet());
-    Map<UUID, ListedTask.Explained> explained = new HashMap<>();
-    if (!stops.isEmpty() && !walkthroughs.isEmpty()) {
-      Map<UUID, Scores.Info> current = scores.currentOf(walkthroughs);
-      scripts
-          .among(stops)
-          .forEach(stop -> explained(stop, current).ifPresent(e -> explained.put(stop.id(), e)));
-    }
-    return explained;
   }
 }

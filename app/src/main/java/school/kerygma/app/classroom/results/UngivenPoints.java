@@ -19,10 +19,12 @@ import school.kerygma.app.classroom.posting.DeliveryView;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.classroom.posting.Standing;
 import school.kerygma.app.plan.planning.TaskView;
+import school.kerygma.app.school.sections.PastGradings;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.There;
+import school.kerygma.core.handin.LateRule;
 import school.kerygma.core.handin.Lateness;
 import school.kerygma.core.plan.PointsFor;
 import school.kerygma.core.result.Ungiven;
@@ -41,13 +43,21 @@ class UngivenPoints {
   private final Checks checks;
   private final Scripts scripts;
   private final Postings postings;
+  private final PastGradings gradings;
   private final Clock clock;
 
-  UngivenPoints(Audience audience, Checks checks, Scripts scripts, Postings postings, Clock clock) {
+  UngivenPoints(
+      Audience audience,
+      Checks checks,
+      Scripts scripts,
+      Postings postings,
+      PastGradings gradings,
+      Clock clock) {
     this.audience = audience;
     this.checks = checks;
     this.scripts = scripts;
     this.postings = postings;
+    this.gradings = gradings;
     this.clock = clock;
   }
 
@@ -66,13 +76,14 @@ class UngivenPoints {
     if (!done.isEmpty()) {
       Map<UUID, Map<UUID, Instant>> ticks =
           audience.ticks(students, done.stream().map(TaskView::id).toList());
+      List<PastGradings.Until> past = gradings.of(section.id());
       for (TaskView task : done) {
         Optional<Instant> due = standing.due(task, section).map(Standing.Due::at);
         ticks.forEach(
             (student, when) -> {
               Instant at = when.get(task.id());
               if (at != null) {
-                int late = due.flatMap(d -> lateness(d, at, task, section)).orElse(0);
+                int late = due.flatMap(d -> lateness(d, at, task, section, past)).orElse(0);
                 put(ungiven, task, student, Ungiven.done(points(task, section), late));
               }
             });
@@ -102,10 +113,15 @@ class UngivenPoints {
     return ungiven;
   }
 
+  /** What it cost by the rule that held when it was done. */
   private static Optional<Integer> lateness(
-      Instant due, Instant done, TaskView task, SectionView section) {
-    return Lateness.of(due, done, section.grading().late(task.sheet().kind()), section.calendar())
-        .map(Lateness::costs);
+      Instant due,
+      Instant done,
+      TaskView task,
+      SectionView section,
+      List<PastGradings.Until> past) {
+    LateRule rule = PastGradings.at(past, section.grading(), done).late(task.sheet().kind());
+    return Lateness.of(due, done, rule, section.calendar()).map(Lateness::costs);
   }
 
   private static List<TaskView> by(PointsFor rule, List<TaskView> all, SectionView section) {

@@ -5,16 +5,12 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.ZoneOffset;
 import java.util.HashSet;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
-import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.context.MessageSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.Rosters;
@@ -35,8 +31,7 @@ public class JoinAnswers {
   private final Rosters rosters;
   private final Sections sections;
   private final People people;
-  private final ApplicationEventPublisher events;
-  private final MessageSource words;
+  private final JoinedLetters letters;
   private final EntityManager entities;
   private final Clock clock;
 
@@ -46,8 +41,7 @@ public class JoinAnswers {
       Rosters rosters,
       Sections sections,
       People people,
-      ApplicationEventPublisher events,
-      MessageSource words,
+      JoinedLetters letters,
       EntityManager entities,
       Clock clock) {
     this.joinings = joinings;
@@ -55,8 +49,7 @@ public class JoinAnswers {
     this.rosters = rosters;
     this.sections = sections;
     this.people = people;
-    this.events = events;
-    this.words = words;
+    this.letters = letters;
     this.entities = entities;
     this.clock = clock;
   }
@@ -130,7 +123,7 @@ public class JoinAnswers {
         .param(request)
         .update();
     if (person != null) {
-      tell(asked, person);
+      letters.tell(asked.section(), person);
     }
   }
 
@@ -171,15 +164,5 @@ public class JoinAnswers {
       throw Problem.notFound();
     }
     return person;
-  }
-
-  private void tell(Joinings.Request asked, UUID person) {
-    String section = sections.get(asked.section()).name();
-    String link = people.cardLinks(Set.of(person)).get(person);
-    events.publishEvent(
-        new LetterToSend(
-            person,
-            words.getMessage("mail.joined.subject", new Object[] {section}, Locale.US),
-            words.getMessage("mail.joined.body", new Object[] {section, link}, Locale.US)));
   }
 }

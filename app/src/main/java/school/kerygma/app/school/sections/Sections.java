@@ -39,6 +39,7 @@ public class Sections implements Gate.CircleSource, Remembers {
   private final Section.TermRepository terms;
   private final Section.SchoolRepository schools;
   private final SectionReads reads;
+  private final PastGradings past;
   private final People people;
   private final Clock clock;
 
@@ -48,6 +49,7 @@ public class Sections implements Gate.CircleSource, Remembers {
       Section.TermRepository terms,
       Section.SchoolRepository schools,
       SectionReads reads,
+      PastGradings past,
       People people,
       Clock clock) {
     this.events = events;
@@ -55,6 +57,7 @@ public class Sections implements Gate.CircleSource, Remembers {
     this.terms = terms;
     this.schools = schools;
     this.reads = reads;
+    this.past = past;
     this.people = people;
     this.clock = clock;
   }
@@ -116,7 +119,11 @@ public class Sections implements Gate.CircleSource, Remembers {
       throw Problem.refused("grade");
     }
     Section graded = sections.findById(section).orElseThrow(Problem::notFound);
-    Seen.check(seen, get(section).seenGrade());
+    SectionView before = get(section);
+    Seen.check(seen, before.seenGrade());
+    if (!before.grading().equals(grading)) {
+      past.keep(section, before.grading());
+    }
     graded.grade(grading, grade.orElse(null));
   }
 

@@ -183,6 +183,11 @@ class MarkBookTest {
           assertThat(row(school, students.get(2)).cells())
               .extracting(MarkBook.Cell::state)
               .containsExactly(TermMark.State.MISSING, TermMark.State.GIVEN);
+          // A rule that changes holds from then on.
+          Sections sections = DemoServer.bean(Sections.class);
+          sections.grade(
+              school.section(), Seen.ANYTHING, Grading.parse("Homework 100"), Optional.empty());
+          assertThat(points(school, students.get(1))).containsExactly("6", "2");
           // What the teacher gives stands before the rule.
           DemoServer.bean(Results.class)
               .give(
