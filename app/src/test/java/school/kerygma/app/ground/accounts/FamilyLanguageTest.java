@@ -44,7 +44,8 @@ class FamilyLanguageTest {
   /** What stands on a family's pages in English whatever its language: names, and these words. */
   private static final Set<String> ALIKE = Set.of("Kerygma", "English", "Test week");
 
-  private static final Pattern TEXT = Pattern.compile(">([^<>]+)<");
+  private static final Pattern TEXT = Pattern.compile(
+          ">([^<>]+)<|(?:aria-label|title|placeholder)=\"([^\"]+)\"");
   private static final Pattern PLACE = Pattern.compile("\\{(\\d)[^{}]*}");
 
   private static Properties file(String name) throws IOException {
@@ -111,7 +112,7 @@ class FamilyLanguageTest {
       assertThat(html).contains("<html", "lang=\"" + language + "\"");
       Matcher text = TEXT.matcher(html.replaceAll("(?s)<script.*?</script>|<head>.*?</head>", ""));
       while (text.find()) {
-        String words = text.group(1).strip();
+        String words = (text.group(1) == null ? text.group(2) : text.group(1)).strip();
         if (!ALIKE.contains(words) && english.stream().anyMatch(e -> e.matcher(words).matches())) {
           left.add(page + ": " + words);
         }
