@@ -1,6 +1,7 @@
 package school.kerygma.app.classroom.checks;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -84,16 +85,16 @@ class ClassAnswers {
     List<StopView> stops = scripts.stopsOf(id);
     List<Checks.Question> all = checks.of(stops.stream().map(StopView::id).toList());
     List<Checks.Answer> answers = checks.answers(all.stream().map(Checks.Question::id).toList());
-    Set<UUID> posted = new HashSet<>();
+    Map<UUID, DeliveryView> posted = new HashMap<>();
     postings.ofWalkthroughs(Set.of(id)).stream()
-        .map(DeliveryView::section)
-        .filter(s -> gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s))
-        .forEach(posted::add);
+        .filter(d -> gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, d.section()))
+        .forEach(d -> posted.put(d.section(), d));
     if (!own && posted.isEmpty()) {
       throw Problem.notFound(); // Whoever teaches a class sees what it has answered.
     }
     List<OfStop> shown = new ArrayList<>();
-    for (SectionView section : sections.among(posted)) {
+    for (SectionView whole : sections.among(posted.keySet())) {
+      SectionView section = There.in(posted, whole.id()).among(whole);
       Map<UUID, People.Contact> names = people.contacts(section.students());
       for (StopView stop : stops) {
         List<Tally> lines =

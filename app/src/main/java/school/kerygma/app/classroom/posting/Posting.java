@@ -99,8 +99,12 @@ class Posting implements Persistable<UUID> {
     return ownerId;
   }
 
-  /** Changes what goes with it. Tasks that are put away stay as they are. */
-  void change(Set<UUID> chosen, String toStudents, String toFamilies) {
+  /**
+   * Changes what goes with it. Tasks that are put away stay as they are; with what is for some
+   * students none goes.
+   */
+  void change(Set<UUID> wanted, String toStudents, String toFamilies) {
+    Set<UUID> chosen = forSome ? Set.of() : wanted;
     this.tasks.retainAll(chosen);
     this.tasks.addAll(chosen);
     this.toStudents = toStudents;

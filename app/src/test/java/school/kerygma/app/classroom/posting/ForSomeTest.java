@@ -21,6 +21,7 @@ import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.ground.problems.Seen;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.SectionView;
@@ -99,6 +100,17 @@ class ForSomeTest {
                 .get(delivery)
                 .of())
         .isEqualTo(1);
+
+    // A task that is put with it afterwards would be for all: it is left out.
+    DeliveryView up = postings.view(delivery);
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("Sketch", 20, Map.of(school.section(), LocalDate.of(2026, 9, 30))));
+    postings.changeWords(
+        up.posting(), Seen.ANYTHING, Set.of(task), up.toStudents(), up.toFamilies(), false);
+    assertThat(postings.view(delivery).tasks()).isEmpty();
 
     HttpClient desk = Caller.teacher(school.email());
     assertThat(Caller.get(desk, "/walkthroughs/" + talk + "/post").body())

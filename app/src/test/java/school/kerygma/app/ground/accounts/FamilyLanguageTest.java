@@ -44,8 +44,8 @@ class FamilyLanguageTest {
   /** What stands on a family's pages in English whatever its language: names, and these words. */
   private static final Set<String> ALIKE = Set.of("Kerygma", "English", "Test week");
 
-  private static final Pattern TEXT = Pattern.compile(
-          ">([^<>]+)<|(?:aria-label|title|placeholder)=\"([^\"]+)\"");
+  private static final Pattern TEXT =
+      Pattern.compile(">([^<>]+)<|(?:aria-label|title|placeholder)=\"([^\"]+)\"");
   private static final Pattern PLACE = Pattern.compile("\\{(\\d)[^{}]*}");
 
   private static Properties file(String name) throws IOException {
