@@ -8,6 +8,7 @@ import school.kerygma.app.ground.accounts.FamilyLanguage;
 import school.kerygma.app.ground.accounts.LetterToSend;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 
 /** Tells who was let in, with the way to their page. */
 @Component
@@ -31,7 +32,7 @@ class JoinedLetters {
 
   void tell(UUID into, UUID person) {
     String section = sections.get(into).name();
-    String link = people.cardLinks(Set.of(person)).get(person);
+    String link = There.in(people.cardLinks(Set.of(person)), person);
     events.publishEvent(
         languages.to(
             person,
