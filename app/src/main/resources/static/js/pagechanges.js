@@ -13,13 +13,14 @@ function frame(place, kind) {
 
 /** @param {HTMLElement} paper */
 async function show(paper) {
-  const { since, same, other, fresh, gone } = paper.dataset;
+  const { since, same, other, fresh, gone, lost } = paper.dataset;
+  const said = paper.parentElement.querySelector('.page-changes');
   const answer = await fetch(since, { headers: { Accept: 'application/json' } }).catch(() => null);
   if (!answer?.ok) {
+    said.textContent = lost;
     return;
   }
   const changed = await answer.json();
-  const said = paper.parentElement.querySelector('.page-changes');
   if (!changed.compared) {
     said.textContent = other;
     return;

@@ -2,7 +2,6 @@ package school.kerygma.app.classroom.posting;
 
 import java.time.Clock;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -20,10 +19,8 @@ import org.springframework.web.bind.annotation.ResponseBody;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Fields;
-import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
-import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.time.Moments;
@@ -81,26 +78,13 @@ class PostingController {
       gate.check(me, Deed.CHANGE, Gate.Kind.SECTION, section);
       moments.put(section, read.of(sections.get(section), going));
     }
-    Set<UUID> only = new HashSet<>(new Fields(form).ids("only"));
-    if (!only.isEmpty()) {
-      // It goes to the sections in which they sit, and to nobody who sits in none of those chosen.
-      Set<UUID> sitting = new HashSet<>();
-      for (SectionView section : this.sections.among(moments.keySet())) {
-        if (section.students().stream().noneMatch(only::contains)) {
-          moments.remove(section.id());
-        }
-        sitting.addAll(section.students());
-      }
-      only.retainAll(sitting);
-      if (only.isEmpty()) {
-        throw Problem.refused("only-nobody");
-      }
-    }
+    PostingSheet all = new PostingSheet(id, put, toStudents, toFamilies, moments);
     postings.post(
         posting,
         me.id(),
-        new PostingSheet(
-            id, only.isEmpty() ? put : Set.of(), toStudents, toFamilies, moments, only));
+        PostingForm.only(form)
+            .map(some -> all.onlyFor(some, sections.among(moments.keySet())))
+            .orElse(all));
     return "redirect:/walkthroughs/" + id + "/post?posted";
   }
 

@@ -1,10 +1,14 @@
 package school.kerygma.app.classroom.posting;
 
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.time.Moments;
 
 /**
@@ -45,6 +49,30 @@ public record PostingSheet(
     tasks = Set.copyOf(tasks);
     only = Set.copyOf(only);
     sections = Map.copyOf(sections);
+  }
+
+  /**
+   * The same for some students alone: it goes to the sections in which they sit, to nobody who sits
+   * in none of these, and without its tasks.
+   *
+   * @param all the sections of this
+   * @throws Problem if none of the students sits in one of them
+   */
+  PostingSheet onlyFor(Set<UUID> some, Collection<SectionView> all) {
+    Map<UUID, Moments> meant = new HashMap<>(sections);
+    Set<UUID> sitting = new HashSet<>();
+    for (SectionView section : all) {
+      Set<UUID> here = new HashSet<>(section.students());
+      here.retainAll(some);
+      if (here.isEmpty()) {
+        meant.remove(section.id());
+      }
+      sitting.addAll(here);
+    }
+    if (sitting.isEmpty()) {
+      throw Problem.refused("only-nobody");
+    }
+    return new PostingSheet(walkthrough, Set.of(), toStudents, toFamilies, meant, sitting);
   }
 
   static void checkLines(String toStudents, String toFamilies) {

@@ -56,6 +56,7 @@ public class MarkBook {
    * @param result what the newest of them got, or work on paper
    * @param waits whether what it got is not handed back yet
    * @param ungiven what the task's own rule gives; stands where no points were given
+   * @param earlier whether a version of it was looked at
    */
   public record Cell(
       UUID task,
@@ -64,7 +65,8 @@ public class MarkBook {
       List<UUID> versions,
       Optional<ResultView> result,
       boolean waits,
-      Optional<Ungiven> ungiven) {
+      Optional<Ungiven> ungiven,
+      boolean earlier) {
 
     public String text() {
       return points.map(BigDecimal::toPlainString).orElse("");
@@ -79,9 +81,9 @@ public class MarkBook {
       return versions.isEmpty() ? Optional.empty() : Optional.of(versions.getLast());
     }
 
-    /** What was handed in last was not looked at. */
+    /** What was handed in last was not looked at, and points are of what was handed in before. */
     public boolean fresh() {
-      return handedIn() && result.isEmpty();
+      return handedIn() && result.isEmpty() && points.isPresent() && earlier;
     }
 
     /** What is typed over: what was got before anything was taken off. */
@@ -333,6 +335,7 @@ public class MarkBook {
         versions,
         result,
         result.filter(r -> r.back().isEmpty()).isPresent(),
-        byRule);
+        byRule,
+        !looked.isEmpty());
   }
 }

@@ -31,6 +31,9 @@ public class Replies implements Remembers {
 
   private static final int MOST = 50;
 
+  private static final String READ =
+      "select id, hand_in_id, student_id, words, said_at, read_at is not null from result_reply where ";
+
   /** An answer, and whether a teacher has read it. */
   public record Reply(
       UUID id, UUID version, UUID student, String words, Instant at, boolean read) {}
@@ -79,9 +82,18 @@ public class Replies implements Remembers {
   public List<Reply> of(Collection<UUID> versions) {
     return versions.isEmpty()
         ? List.of()
-        : sql.sql(
-                "select id, hand_in_id, student_id, words, said_at, read_at is not null from result_reply"
-                    + " where hand_in_id in (:versions) order by said_at, id")
+        : sql.sql(READ + "hand_in_id in (:versions) order by said_at, id")
+            .param("versions", versions)
+            .query((row, n) -> reply(row))
+            .list();
+  }
+
+  /** Those of them that no teacher has read. */
+  @Transactional(readOnly = true)
+  List<Reply> unread(Collection<UUID> versions) {
+    return versions.isEmpty()
+        ? List.of()
+        : sql.sql(READ + "hand_in_id in (:versions) and read_at is null order by said_at, id")
             .param("versions", versions)
             .query((row, n) -> reply(row))
             .list();
@@ -118,9 +130,7 @@ public class Replies implements Remembers {
   @Transactional(readOnly = true)
   public List<?> about(UUID person, Sight sight) {
     return sql
-        .sql(
-            "select id, hand_in_id, student_id, words, said_at, read_at is not null from result_reply"
-                + " where student_id = ? order by said_at")
+        .sql(READ + "student_id = ? order by said_at")
         .param(person)
         .query((row, n) -> reply(row))
         .list()

@@ -163,6 +163,7 @@ class UngivenPoints {
           .ifPresent(talk -> talks.put(task.id(), talk));
     }
     List<StopView> explaining = scripts.explaining(talks.keySet());
+    Map<UUID, List<StopView>> whole = new HashMap<>();
     Map<UUID, Set<UUID>> all = new HashMap<>();
     for (TaskView task : asking) {
       UUID talk = talks.get(task.id());
@@ -171,7 +172,7 @@ class UngivenPoints {
           .filter(s -> s.tasks().contains(task.id()) && s.walkthrough().equals(talk))
           .forEach(s -> own.add(s.id()));
       if (own.isEmpty() && talk != null) {
-        scripts.stopsOf(talk).forEach(s -> own.add(s.id()));
+        whole.computeIfAbsent(talk, scripts::stopsOf).forEach(s -> own.add(s.id()));
       }
       all.put(task.id(), Set.copyOf(own));
     }

@@ -106,8 +106,7 @@ class WorkRoom implements EveningRoom {
     Map<UUID, HandInVersion> versions = new HashMap<>();
     recent.forEach(v -> versions.put(v.id(), v));
     Map<List<UUID>, List<Replies.Reply>> open = new LinkedHashMap<>();
-    replies.of(versions.keySet()).stream()
-        .filter(r -> !r.read())
+    replies.unread(versions.keySet()).stream()
         .forEach(
             r -> {
               HandInVersion of = There.in(versions, r.version());

@@ -142,9 +142,8 @@ class WorkRows {
   /** Whose answers to what came back nobody has read. */
   Set<UUID> unread(List<Row> all) {
     return replies
-        .of(all.stream().flatMap(r -> r.versions().stream()).map(HandInVersion::id).toList())
+        .unread(all.stream().flatMap(r -> r.versions().stream()).map(HandInVersion::id).toList())
         .stream()
-        .filter(r -> !r.read())
         .map(Replies.Reply::student)
         .collect(Collectors.toSet());
   }

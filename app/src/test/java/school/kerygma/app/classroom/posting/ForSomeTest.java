@@ -152,4 +152,26 @@ class ForSomeTest {
                     null, Set.of(task), "", "", Map.of(school.section(), MOMENTS), Set.of(task)))
         .isInstanceOf(Problem.class);
   }
+
+  @Test
+  void itGoesToTheSectionsOfThoseWhoAreMeantWithoutTasksAndNotToNobody() {
+    TestSchool one = TestSchool.in("America/Halifax", 2);
+    TestSchool two = TestSchool.in("America/Halifax", 2);
+    List<SectionView> sections =
+        DemoServer.bean(Sections.class).among(Set.of(one.section(), two.section()));
+    PostingSheet all =
+        new PostingSheet(
+            UUID.randomUUID(),
+            Set.of(UUID.randomUUID()),
+            "",
+            "",
+            Map.of(one.section(), MOMENTS, two.section(), MOMENTS));
+    UUID meant = one.students().iterator().next();
+    PostingSheet some = all.onlyFor(Set.of(meant, UUID.randomUUID()), sections);
+    assertThat(some.sections()).containsOnlyKeys(one.section());
+    assertThat(some.only()).containsExactly(meant);
+    assertThat(some.tasks()).isEmpty();
+    Set<UUID> stranger = Set.of(UUID.randomUUID());
+    assertThatThrownBy(() -> all.onlyFor(stranger, sections)).isInstanceOf(Problem.class);
+  }
 }

@@ -200,6 +200,35 @@ class MarkBookTest {
         });
   }
 
+  /** It has its points, and nobody is told that a newer version waits to be looked at. */
+  @Test
+  void workThatCountsForBeingHandedInNeedsNoLook() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    HandInRule rule = HandInRule.read("text");
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("Say how it bends", 20, Map.of(school.section(), MONDAY.plusDays(4)))
+                    .worth(10, "")
+                    .handedIn(rule)
+                    .pointsFor(PointsFor.DONE));
+    school.post(MONDAY, task);
+    UUID student = school.students().iterator().next();
+    HandIns handIns = DemoServer.bean(HandIns.class);
+    HandIns.Asked asked = new HandIns.Asked(task, school.section(), rule, DUE, Optional.empty());
+    ScopedClock.runAt(
+        BEFORE,
+        () -> {
+          handIns.write(asked, student, "It bends by 3 mm.", "", 0);
+          handIns.handIn(asked, student, Set.of(), false);
+        });
+    MarkBook.Cell cell = row(school, student).cells().getFirst();
+    assertThat(cell.text()).isEqualTo("10");
+    assertThat(cell.handedIn()).isTrue();
+    assertThat(cell.fresh()).isFalse();
+  }
+
   private static void answer(UUID question, UUID student, String verdict) {
     TestSchool.sql()
         .sql(
