@@ -7,8 +7,14 @@ import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.FutureTask;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import java.util.concurrent.locks.ReentrantLock;
+import java.util.stream.Stream;
 import org.commonmark.ext.gfm.tables.TablesExtension;
 import org.commonmark.node.AbstractVisitor;
 import org.commonmark.node.Image;
@@ -27,19 +33,29 @@ import org.slf4j.LoggerFactory;
 import school.kerygma.media.paper.PaperRefused;
 import school.kerygma.media.paper.PaperRefused.Reason;
 import school.kerygma.media.process.Coming;
+import school.kerygma.media.process.Effort;
+import school.kerygma.media.process.Interrupted;
 
 /**
  * Turns papers into PDF through one long-lived LibreOffice, which is started with the first of
- * them. It runs no macro, follows no link and is given 45 seconds for a paper; one that hangs or
- * crashes is started anew, and the paper is tried once more.
+ * them. It runs no macro, follows no link and may compute 45 seconds for a paper, which takes
+ * longer on a busy machine; one that hangs or crashes is started anew, and the paper is tried once
+ * more.
  */
 public final class OfficeConverter implements AutoCloseable {
 
   private static final Logger LOG = LoggerFactory.getLogger(OfficeConverter.class);
-  private static final long MINUTE = 60_000;
 
   /** The slowest paper that was measured took 9 s. */
-  private static final long LIMIT = 45_000;
+  private static final Duration LIMIT = Duration.ofSeconds(45);
+
+  /** One that wants no processor for so long hangs. */
+  private static final Duration STILL = Duration.ofSeconds(15);
+
+  /** It is {@link Effort} that ends a paper; this is only never reached. */
+  private static final Duration FOR_EVER = Duration.ofHours(2);
+
+  private static final Duration START = Duration.ofMinutes(3);
 
   private static final int TRIES = 2;
   private static final List<org.commonmark.Extension> TABLES = List.of(TablesExtension.create());
@@ -56,7 +72,7 @@ public final class OfficeConverter implements AutoCloseable {
       """;
 
   private final Path work;
-  private final long limitMs;
+  private final Duration still;
   private final ReentrantLock turn = new ReentrantLock(true);
   private @Nullable LocalOfficeManager office;
 
@@ -64,15 +80,15 @@ public final class OfficeConverter implements AutoCloseable {
    * @param work a directory of its own for LibreOffice's profile
    */
   public OfficeConverter(Path work) {
-    this(work, LIMIT);
+    this(work, STILL);
   }
 
   /**
-   * @param limitMs how long one paper may take
+   * @param still how long LibreOffice may stand still at a paper
    */
-  OfficeConverter(Path work, long limitMs) {
+  OfficeConverter(Path work, Duration still) {
     this.work = work;
-    this.limitMs = limitMs;
+    this.still = still;
   }
 
   /** Whether there is a LibreOffice on this machine. */
@@ -127,12 +143,15 @@ public final class OfficeConverter implements AutoCloseable {
   private void convertAlone(Path in, @Nullable DocumentFormat format, Path out) {
     for (int left = TRIES; left > 0; left--) {
       try {
-        LocalConverter.make(started())
-            .convert(in.toFile())
-            .as(java.util.Objects.requireNonNull(format))
-            .to(out.toFile())
-            .as(DefaultDocumentFormatRegistry.PDF)
-            .execute();
+        LocalOfficeManager running = started();
+        watched(
+            () ->
+                LocalConverter.make(running)
+                    .convert(in.toFile())
+                    .as(java.util.Objects.requireNonNull(format))
+                    .to(out.toFile())
+                    .as(DefaultDocumentFormatRegistry.PDF)
+                    .execute());
         return;
       } catch (OfficeException e) {
         LOG.warn("LibreOffice did not convert a paper: {}", e.getMessage());
@@ -140,6 +159,41 @@ public final class OfficeConverter implements AutoCloseable {
       }
     }
     throw new PaperRefused(Reason.NOT_CONVERTED);
+  }
+
+  private interface Conversion {
+    void run() throws OfficeException;
+  }
+
+  /** Converts, and ends LibreOffice if it computes too long or stands still. */
+  private void watched(Conversion conversion) throws OfficeException {
+    FutureTask<Void> converting =
+        new FutureTask<>(
+            () -> {
+              conversion.run();
+              return null;
+            });
+    Thread.ofVirtual().start(converting);
+    Effort effort = new Effort(this::programs, LIMIT, still);
+    while (true) {
+      try {
+        converting.get(Effort.LOOK.toMillis(), TimeUnit.MILLISECONDS);
+        return;
+      } catch (TimeoutException e) {
+        if (effort.isSpent()) {
+          endWhatIsLeft(); // It would not end by being asked.
+          throw new OfficeException("It computes too long or stands still");
+        }
+      } catch (ExecutionException e) {
+        throw e.getCause() instanceof OfficeException failed
+            ? failed
+            : new OfficeException("It failed", e);
+      } catch (InterruptedException e) {
+        converting.cancel(true);
+        close();
+        throw new Interrupted(e);
+      }
+    }
   }
 
   private synchronized LocalOfficeManager started() throws OfficeException {
@@ -156,9 +210,9 @@ public final class OfficeConverter implements AutoCloseable {
               .portNumbers(freePort())
               .workingDir(work.toFile())
               .templateProfileDir(profile.toFile())
-              .taskExecutionTimeout(limitMs)
-              .taskQueueTimeout(10 * MINUTE)
-              .processTimeout(2 * limitMs)
+              .taskExecutionTimeout(FOR_EVER.toMillis())
+              .taskQueueTimeout(FOR_EVER.toMillis())
+              .processTimeout(START.toMillis())
               .maxTasksPerProcess(100)
               .build();
       fresh.start();
@@ -222,13 +276,18 @@ public final class OfficeConverter implements AutoCloseable {
 
   /** One that hangs does not always end when it is told to. */
   private void endWhatIsLeft() {
-    ProcessHandle.current()
-        .descendants()
-        .filter(p -> p.info().commandLine().orElse("").contains(work.toString()))
+    programs()
         .forEach(
             p -> {
               p.descendants().forEach(ProcessHandle::destroyForcibly);
               p.destroyForcibly();
             });
+  }
+
+  /** LibreOffice's own processes, known by their profile. */
+  private Stream<ProcessHandle> programs() {
+    return ProcessHandle.current()
+        .descendants()
+        .filter(p -> p.info().commandLine().orElse("").contains(work.toString()));
   }
 }

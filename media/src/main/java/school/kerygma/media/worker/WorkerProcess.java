@@ -17,7 +17,9 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.stream.Stream;
 import school.kerygma.media.paper.PaperRefused;
+import school.kerygma.media.process.Effort;
 import school.kerygma.media.process.Interrupted;
 import school.kerygma.media.worker.Request.Answer;
 import tools.jackson.core.JacksonException;
@@ -47,11 +49,8 @@ final class WorkerProcess implements AutoCloseable {
 
   private static final Duration START = Duration.ofSeconds(60);
 
-  /** Where a process gets no more than this part of a machine, it is not waited for any longer. */
-  private static final int PART_OF_A_MACHINE = 10;
-
-  /** So often it is looked how much it has worked. */
-  private static final Duration LOOK = Duration.ofMillis(200);
+  /** One that wants no processor for so long will not answer any more. */
+  private static final Duration STILL = Duration.ofMinutes(5);
 
   private static final int LONGEST_ANSWER = 64 << 20;
 
@@ -166,14 +165,13 @@ final class WorkerProcess implements AutoCloseable {
   private Answer receive(Duration patience) {
     CompletableFuture<String> line =
         CompletableFuture.supplyAsync(this::readLine, Thread::startVirtualThread);
-    Duration before = worked();
-    long begun = System.nanoTime();
+    Effort effort = new Effort(() -> Stream.of(process.toHandle()), patience, STILL);
     while (true) {
       try {
-        return json.readValue(line.get(LOOK.toMillis(), TimeUnit.MILLISECONDS), Answer.class);
+        return json.readValue(
+            line.get(Effort.LOOK.toMillis(), TimeUnit.MILLISECONDS), Answer.class);
       } catch (TimeoutException e) {
-        Duration waited = Duration.ofNanos(System.nanoTime() - begun).dividedBy(PART_OF_A_MACHINE);
-        if (worked().minus(before).compareTo(patience) >= 0 || waited.compareTo(patience) >= 0) {
+        if (effort.isSpent()) {
           throw died(PageRefused.Reason.TIME);
         }
       } catch (ExecutionException | JacksonException e) {
@@ -183,11 +181,6 @@ final class WorkerProcess implements AutoCloseable {
         throw new Interrupted(e);
       }
     }
-  }
-
-  /** How long the process has computed so far; nothing if the system does not say. */
-  private Duration worked() {
-    return process.info().totalCpuDuration().orElse(Duration.ZERO);
   }
 
   private Died died(PageRefused.Reason reason) {

@@ -143,7 +143,8 @@ class OfficeConverterTest {
     converter.close();
     Path file = paper(OfficeKind.ODT);
     Path pdf = directory.resolve("after hanging.pdf");
-    try (OfficeConverter hasty = new OfficeConverter(directory.resolve("hasty"), 10_000)) {
+    try (OfficeConverter hasty =
+        new OfficeConverter(directory.resolve("hasty"), Duration.ofSeconds(3))) {
       hasty.toPdf(file, OfficeKind.ODT, directory.resolve("warm.pdf"));
       for (ProcessHandle office : offices()) {
         Program.run(List.of("kill", "-STOP", "" + office.pid()), Duration.ofSeconds(5), 1_000);
