@@ -45,7 +45,7 @@ document.addEventListener('alpine:init', () => {
       async look() {
         const all = await send('GET', `/hand-ins/${data.version}/voices`).catch(() => null);
         this.spoken = (all ?? [])
-          .filter((v) => v.state === 'READY')
+          .filter((v) => v.state === 'READY' || v.state === 'EARLIER')
           .map((v) => ({ key: `${v.mark} ${v.seconds}`, src: `/media/results/${v.mark}`, about: fill(data.at, v.note) }));
         return all;
       },
@@ -63,7 +63,7 @@ document.addEventListener('alpine:init', () => {
           const own = (await this.look())?.find((v) => v.mark === mark);
           if (own && own.state !== 'MAKING') {
             this.told = '';
-            return { problem: own.state === 'READY' ? '' : data.nothing };
+            return { problem: { NOTHING: data.nothing, EARLIER: data.earlier }[own.state] ?? '' };
           }
           await new Promise((done) => setTimeout(done, LOOK_MS));
         }

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.SequencedMap;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.context.event.EventListener;
@@ -95,7 +96,7 @@ public class Audience implements Remembers, TaskUse {
       ways.untick(way, student);
     }
     if (sheet.handIn().isEmpty()) { // Else it is done when it is handed in.
-      tick(student, task, board.isDone(ways(student, Set.of(task))));
+      tick(student, task, board.isDone(own(ways(Set.of(student), Set.of(task)), student)));
     }
   }
 
@@ -112,10 +113,10 @@ public class Audience implements Remembers, TaskUse {
       throw Problem.notFound();
     }
     Set<UUID> offered = board.ways().stream().map(ChoiceBoard.Way::id).collect(Collectors.toSet());
-    Set<UUID> chosen = new HashSet<>(chosen(student, Set.of(task)));
+    Set<UUID> chosen = new HashSet<>(own(chosen(Set.of(student), Set.of(task)), student));
     chosen.retainAll(offered);
     if (chosen.size() >= board.pick() && !chosen.contains(way)) {
-      if (!ways(student, Set.of(task)).isEmpty()) {
+      if (!own(ways(Set.of(student), Set.of(task)), student).isEmpty()) {
         throw Problem.conflict("way-begun");
       }
       ways.chooseNone(student, task);
@@ -123,10 +124,22 @@ public class Audience implements Remembers, TaskUse {
     ways.choose(way, student, task, clock.instant());
   }
 
-  /** The ways that a student has chosen, or ticked off. */
+  /** The ways that each student has chosen, or ticked off. */
   @Transactional(readOnly = true)
-  public Set<UUID> chosen(UUID student, Collection<UUID> of) {
-    return of.isEmpty() ? Set.of() : Set.copyOf(ways.chosen(student, of));
+  public Map<UUID, Set<UUID>> chosen(Collection<UUID> students, Collection<UUID> of) {
+    return byStudent(students, of, () -> ways.chosen(students, of));
+  }
+
+  /** Pairs of a student and something. */
+  private static Map<UUID, Set<UUID>> byStudent(
+      Collection<UUID> students, Collection<UUID> of, Supplier<List<Object[]>> pairs) {
+    Map<UUID, Set<UUID>> all = new HashMap<>();
+    if (!students.isEmpty() && !of.isEmpty()) {
+      for (Object[] pair : pairs.get()) {
+        all.computeIfAbsent((UUID) pair[0], first -> new HashSet<>()).add((UUID) pair[1]);
+      }
+    }
+    return all;
   }
 
   /** Opens a task for a student who has written its word. */
@@ -134,18 +147,20 @@ public class Audience implements Remembers, TaskUse {
     notes.open(task, student, clock.instant());
   }
 
-  /** Which of some tasks a word has opened for a student. */
+  /** Which of some tasks a word has opened for each student. */
   @Transactional(readOnly = true)
-  public Set<UUID> opened(UUID student, Collection<UUID> of) {
-    return of.isEmpty() ? Set.of() : Set.copyOf(notes.opened(student, of));
+  public Map<UUID, Set<UUID>> opened(Collection<UUID> students, Collection<UUID> of) {
+    return byStudent(students, of, () -> notes.opened(students, of));
   }
 
-  /** The ways that a student ticked off. */
+  /** The ways that each student ticked off. */
   @Transactional(readOnly = true)
-  public Set<UUID> ways(UUID student, Collection<UUID> of) {
-    return of.isEmpty()
-        ? Set.of()
-        : ways.among(student, of).stream().map(WayTick::wayId).collect(Collectors.toSet());
+  public Map<UUID, Set<UUID>> ways(Collection<UUID> students, Collection<UUID> of) {
+    return byStudent(students, of, () -> ways.among(students, of));
+  }
+
+  private static Set<UUID> own(Map<UUID, Set<UUID>> all, UUID student) {
+    return all.getOrDefault(student, Set.of());
   }
 
   /**

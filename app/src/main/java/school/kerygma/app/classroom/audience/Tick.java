@@ -63,9 +63,10 @@ class Tick {
     void open(UUID task, UUID student, Instant at);
 
     @Query(
-        value = "select task_id from opened where student_id = :student and task_id in (:tasks)",
+        value =
+            "select student_id, task_id from opened where student_id in (:students) and task_id in (:tasks)",
         nativeQuery = true)
-    List<UUID> opened(UUID student, Collection<UUID> tasks);
+    List<Object[]> opened(Collection<UUID> students, Collection<UUID> tasks);
 
     @Modifying
     @Query("delete from Tick t where t.taskId = :task and t.studentId = :student")

@@ -36,15 +36,16 @@ class WayTick {
 
   interface Repository extends JpaRepository<WayTick, WayTick.Key> {
 
-    @Query("select w from WayTick w where w.studentId = :student and w.taskId in :tasks")
-    List<WayTick> among(UUID student, Collection<UUID> tasks);
+    @Query(
+        "select w.studentId, w.wayId from WayTick w where w.studentId in :students and w.taskId in :tasks")
+    List<Object[]> among(Collection<UUID> students, Collection<UUID> tasks);
 
     @Query(
         value =
-            "select way_id from way_choice where student_id = :student and task_id in (:tasks)"
-                + " union select way_id from way_tick where student_id = :student and task_id in (:tasks)",
+            "select student_id, way_id from way_choice where student_id in (:students) and task_id in (:tasks)"
+                + " union select student_id, way_id from way_tick where student_id in (:students) and task_id in (:tasks)",
         nativeQuery = true)
-    List<UUID> chosen(UUID student, Collection<UUID> tasks);
+    List<Object[]> chosen(Collection<UUID> students, Collection<UUID> tasks);
 
     @Modifying
     @Query(

@@ -88,15 +88,10 @@ class BesideTheList {
     List<UUID> children = page.children().stream().map(FamilyPage.Child::id).toList();
     model.addAttribute("missed", missed(page));
     show(notes.since(since, children, true), model);
-    Map<String, List<ComeBack.Lately>> back = new HashMap<>();
-    for (FamilyPage.Child child : page.children()) {
-      for (TaskLists.SectionList list : child.sections()) {
-        back.put(
-            child.id() + " " + list.section().id(),
-            comeBack.lately(list.section(), child.id(), since));
-      }
-    }
-    model.addAttribute("back", back);
+    Map<ComeBack.Seat, List<ComeBack.Lately>> back = comeBack.lately(page.sections(), since);
+    Map<String, List<ComeBack.Lately>> shown = new HashMap<>();
+    back.forEach((seat, lately) -> shown.put(seat.student() + " " + seat.section(), lately));
+    model.addAttribute("back", shown);
     model.addAttribute("mailWish", mailWishes.of(guardian));
     model.addAttribute("mailDay", mailWishes.day(guardian));
   }

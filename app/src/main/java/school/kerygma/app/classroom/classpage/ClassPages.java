@@ -7,7 +7,9 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -182,26 +184,64 @@ class ClassPages {
    * @param shown which of their sections may be seen on it
    */
   FamilyPage ofFamily(Collection<UUID> students, Predicate<SectionView> shown) {
-    return ofFamily(students, shown, true);
+    Map<UUID, List<SectionView>> sits = new HashMap<>();
+    sections
+        .ofStudents(students)
+        .forEach((s, own) -> sits.put(s, own.stream().filter(shown).toList()));
+    LocalDate today =
+        today(sits.values().stream().filter(own -> !own.isEmpty()).findFirst().orElse(List.of()));
+    return page(students, lists.of(sits, today, true), people.contacts(students), today);
   }
 
-  /** The same in short: what is to do and until when, without papers and what changed. */
-  FamilyPage inShort(Collection<UUID> students) {
-    return ofFamily(students, any -> true, false);
+  /**
+   * The same in short of several families: what is to do and until when, without papers and what
+   * changed.
+   *
+   * @param families the students of each
+   * @param sits where each student sits
+   */
+  Map<UUID, FamilyPage> inShort(
+      Map<UUID, ? extends Collection<UUID>> families, Map<UUID, List<SectionView>> sits) {
+    Map<LocalDate, Map<UUID, List<SectionView>>> byDay = new HashMap<>();
+    sits.forEach(
+        (student, own) ->
+            byDay.computeIfAbsent(today(own), first -> new HashMap<>()).put(student, own));
+    Map<UUID, List<TaskLists.SectionList>> all = new HashMap<>();
+    byDay.forEach((day, of) -> all.putAll(lists.of(of, day, false)));
+    Map<UUID, People.Contact> contacts = people.contacts(sits.keySet());
+    Map<UUID, FamilyPage> pages = new HashMap<>();
+    families.forEach(
+        (family, students) ->
+            pages.put(
+                family,
+                page(
+                    students,
+                    all,
+                    contacts,
+                    students.stream()
+                        .map(s -> sits.getOrDefault(s, List.of()))
+                        .filter(own -> !own.isEmpty())
+                        .map(this::today)
+                        .findFirst()
+                        .orElseGet(() -> today(List.of())))));
+    return pages;
   }
 
-  private FamilyPage ofFamily(
-      Collection<UUID> students, Predicate<SectionView> shown, boolean whole) {
-    var contacts = people.contacts(students);
+  /** By the clock of the first of some sections. */
+  private LocalDate today(List<SectionView> sits) {
+    return sits.isEmpty()
+        ? LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC)
+        : sits.getFirst().calendar().dateOf(clock.instant());
+  }
+
+  private FamilyPage page(
+      Collection<UUID> students,
+      Map<UUID, List<TaskLists.SectionList>> lists,
+      Map<UUID, People.Contact> contacts,
+      LocalDate today) {
     List<FamilyPage.Child> children = new ArrayList<>();
-    LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
     for (UUID student : students) {
-      List<SectionView> own = sections.ofStudent(student);
-      if (!own.isEmpty()) {
-        today = own.getFirst().calendar().dateOf(clock.instant());
-      }
-      List<TaskLists.SectionList> seen =
-          lists.of(student, own.stream().filter(shown).toList(), today, whole);
+      List<TaskLists.SectionList> seen = lists.getOrDefault(student, List.of());
       List<ListedTask> all = seen.stream().flatMap(l -> l.tasks().stream()).toList();
       long late = all.stream().filter(ListedTask::late).count();
       long done = all.stream().filter(ListedTask::done).count();

@@ -3,7 +3,9 @@ package school.kerygma.app.classroom.classpage;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import school.kerygma.app.classroom.notes.Note;
 import school.kerygma.app.classroom.posting.DeliveryView;
 
@@ -22,6 +24,14 @@ record FamilyPage(List<Child> children, LocalDate today, Instant now) {
       long late,
       long open,
       long done) {}
+
+  /** In which sections the children sit. */
+  Set<UUID> sections() {
+    return children.stream()
+        .flatMap(c -> c.sections().stream())
+        .map(list -> list.section().id())
+        .collect(Collectors.toSet());
+  }
 
   /** The lines to families that hold now. */
   public List<String> lines(TaskLists.SectionList list) {

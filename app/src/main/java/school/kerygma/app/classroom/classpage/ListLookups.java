@@ -80,49 +80,88 @@ class ListLookups {
   }
 
   /**
-   * Looks up what is known of what is up.
+   * Looks up what is known of what is up, for all of some students together.
    *
+   * @param own the sections of each student
+   * @param up what is listed for each
    * @param whole whether all that is read beside a task is looked up too
    */
-  Known of(UUID student, List<SectionView> own, List<DeliveryView> up, boolean whole) {
+  Map<UUID, Known> of(
+      Map<UUID, List<SectionView>> own, Map<UUID, List<DeliveryView>> up, boolean whole) {
+    Set<UUID> students = own.keySet();
+    List<SectionView> sections = own.values().stream().flatMap(List::stream).distinct().toList();
+    List<DeliveryView> listed = up.values().stream().flatMap(List::stream).distinct().toList();
     Set<UUID> ids = new HashSet<>();
-    up.forEach(d -> ids.addAll(d.tasks()));
+    listed.forEach(d -> ids.addAll(d.tasks()));
     Map<UUID, TaskView> posted =
         tasks.among(ids).stream().collect(Collectors.toMap(TaskView::id, t -> t));
     Set<UUID> papers = new HashSet<>();
-    Set<UUID> talks = whole ? walkthroughs(up) : Set.of();
+    Set<UUID> talks = whole ? walkthroughs(listed) : Set.of();
     for (TaskView task : whole ? posted.values() : List.<TaskView>of()) {
       papers.addAll(task.sheet().allHandouts());
       papers.addAll(task.sheet().keys());
     }
     Map<UUID, RoundRule> shared =
         rounds.of(ids).stream().collect(Collectors.toMap(Rounds.Round::task, Rounds.Round::rule));
-    Map<UUID, HandInVersion> handed = handIns.latest(asking(posted.values()), student);
-    Map<UUID, List<TaskView>> term = term(own, posted.values());
+    Map<UUID, Map<UUID, HandInVersion>> handed = handIns.latest(asking(posted.values()), students);
+    Map<UUID, List<TaskView>> term = term(sections, posted.values());
     Map<UUID, TaskView> all = new HashMap<>(posted);
     term.values().forEach(of -> of.forEach(t -> all.putIfAbsent(t.id(), t)));
-    return new Known(
-        all,
-        audience.ticks(Set.of(student), all.keySet()).getOrDefault(student, Map.of()),
-        audience.opened(
-            student,
-            posted.values().stream()
-                .filter(t -> t.sheet().opens() == Opens.WHEN_THE_WORD_IS_GIVEN)
-                .map(TaskView::id)
-                .toList()),
-        handed,
-        comeBack.among(handed.values().stream().map(HandInVersion::id).toList()),
-        handed.isEmpty() ? Map.of() : comeBack.promised(own),
-        audience.ways(student, ids),
-        audience.chosen(student, ids),
-        term,
-        shared,
-        rounds.answered(student, shared.keySet()),
-        where.tasks(ids, talks),
-        where.ways(posted.values(), talks),
-        handouts.titles(papers),
-        worths(whole ? own : List.of()),
-        told.of(whole ? up.stream().map(DeliveryView::id).toList() : List.of()));
+    Map<UUID, Map<UUID, Instant>> ticks = audience.ticks(students, all.keySet());
+    Map<UUID, Set<UUID>> opened = audience.opened(students, byWord(posted.values()));
+    Set<UUID> answeredWork =
+        comeBack.among(
+            handed.values().stream()
+                .flatMap(of -> of.values().stream())
+                .map(HandInVersion::id)
+                .collect(Collectors.toSet()));
+    Map<Promises.Key, LocalDate> promised =
+        handed.isEmpty() ? Map.of() : comeBack.promised(sections);
+    Map<UUID, Set<UUID>> ways = audience.ways(students, offering(posted.values()));
+    Map<UUID, Set<UUID>> chosen = audience.chosen(students, offering(posted.values()));
+    Map<UUID, Set<UUID>> answered = rounds.answered(students, shared.keySet());
+    Map<UUID, ListedTask.Explained> explained = where.tasks(ids, talks);
+    Map<UUID, ListedTask.Explained> explainedWays = where.ways(posted.values(), talks);
+    Map<UUID, String> titles = handouts.titles(papers);
+    Worths worths = worths(whole ? sections : List.of());
+    ChangesSinceTold.Changes told =
+        this.told.of(whole ? listed.stream().map(DeliveryView::id).toList() : List.of());
+    Map<UUID, Known> known = new HashMap<>();
+    for (UUID student : students) {
+      known.put(
+          student,
+          new Known(
+              all,
+              ticks.getOrDefault(student, Map.of()),
+              opened.getOrDefault(student, Set.of()),
+              handed.getOrDefault(student, Map.of()),
+              answeredWork,
+              promised,
+              ways.getOrDefault(student, Set.of()),
+              chosen.getOrDefault(student, Set.of()),
+              term,
+              shared,
+              answered.getOrDefault(student, Set.of()),
+              explained,
+              explainedWays,
+              titles,
+              worths,
+              told));
+    }
+    return known;
+  }
+
+  /** Tasks that open when their word is given. */
+  private static List<UUID> byWord(Collection<TaskView> all) {
+    return all.stream()
+        .filter(t -> t.sheet().opens() == Opens.WHEN_THE_WORD_IS_GIVEN)
+        .map(TaskView::id)
+        .toList();
+  }
+
+  /** Tasks of which there are several ways, or parts. */
+  private static List<UUID> offering(Collection<TaskView> all) {
+    return all.stream().filter(t -> t.sheet().board().isPresent()).map(TaskView::id).toList();
   }
 
   /** Tasks for which something is handed in. */

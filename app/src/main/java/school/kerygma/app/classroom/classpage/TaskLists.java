@@ -3,14 +3,15 @@ package school.kerygma.app.classroom.classpage;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Service;
@@ -116,54 +117,90 @@ class TaskLists {
 
   /** The same of some sections only. */
   List<SectionList> of(UUID student, LocalDate shown, Predicate<SectionView> which) {
-    return of(student, sections.ofStudent(student).stream().filter(which).toList(), shown, true);
+    List<SectionView> sits = sections.ofStudent(student).stream().filter(which).toList();
+    return There.in(of(Map.of(student, sits), shown, true), student);
   }
 
   /**
-   * The same for who knows already where the student sits.
+   * The lists of several students, for who knows already where each of them sits. What concerns
+   * their sections is read once for all.
    *
    * @param whole whether all that is read beside a task is looked up too; what is to do, and until
    *     when, is known without
    */
-  List<SectionList> of(UUID student, List<SectionView> sits, LocalDate shown, boolean whole) {
-    List<SectionView> own = SectionView.during(shown, sits);
-    List<UUID> sectionIds = own.stream().map(SectionView::id).toList();
+  Map<UUID, List<SectionList>> of(
+      Map<UUID, List<SectionView>> sits, LocalDate shown, boolean whole) {
+    Map<UUID, List<SectionView>> own = new HashMap<>();
+    sits.forEach((student, all) -> own.put(student, SectionView.during(shown, all)));
+    List<UUID> sectionIds =
+        own.values().stream().flatMap(List::stream).map(SectionView::id).distinct().toList();
     Instant now = clock.instant(); // Of a list for another day, what is up is what is up then.
-    Standing standing =
-        Standing.of(
-            Stream.concat(
-                    postings.ofSections(sectionIds).stream(),
-                    drafts.stream().filter(d -> sectionIds.contains(d.section())))
-                .filter(d -> d.isFor(student))
-                .map(d -> d.at(now))
-                .toList(),
-            now);
-    Listing listing = new Listing(clock);
-    ListLookups.Known known =
-        lookups.of(
-            student,
-            own,
-            sectionIds.stream().flatMap(s -> Listing.listedOf(standing, s, now).stream()).toList(),
-            whole);
+    Map<UUID, Standing> standings = new HashMap<>();
+    Map<UUID, List<DeliveryView>> listed = new HashMap<>();
+    List<DeliveryView> posted =
+        Stream.concat(
+                postings.ofSections(sectionIds).stream(),
+                drafts.stream().filter(d -> sectionIds.contains(d.section())))
+            .map(d -> d.at(now))
+            .toList();
+    own.forEach(
+        (student, of) -> {
+          Set<UUID> ids = of.stream().map(SectionView::id).collect(Collectors.toSet());
+          Standing standing =
+              Standing.of(
+                  posted.stream()
+                      .filter(d -> ids.contains(d.section()) && d.isFor(student))
+                      .toList(),
+                  now);
+          standings.put(student, standing);
+          listed.put(
+              student,
+              of.stream().flatMap(s -> Listing.listedOf(standing, s.id(), now).stream()).toList());
+        });
+    Map<UUID, ListLookups.Known> known = lookups.of(own, listed, whole);
     Map<UUID, DayNotes.Note> day = new HashMap<>();
     sectionIds.forEach(s -> day.put(s, DayNotes.Note.none(s, shown)));
     notes.between(sectionIds, shown, shown).forEach(n -> day.put(n.section(), n));
-    Map<UUID, List<Listing.Placed>> placed = new HashMap<>();
+    Listing listing = new Listing(clock);
+    Map<UUID, Map<UUID, List<Listing.Placed>>> placed = new HashMap<>();
     own.forEach(
-        s ->
-            placed.put(
-                s.id(),
-                listing.placed(s, standing, known, shown, There.in(day, s.id()).first(), now)));
-    List<SessionView> held = held(sectionIds, placed.values(), shown);
-    List<SectionList> lists = new ArrayList<>();
-    for (SectionView section : own) {
-      lists.add(
-          new SectionList(
-              section,
-              standing.up(section.id()),
-              listing.weeks(section, There.in(placed, section.id()), held, known, standing, shown),
-              There.in(day, section.id()).starter()));
-    }
+        (student, of) ->
+            of.forEach(
+                s ->
+                    placed
+                        .computeIfAbsent(student, first -> new HashMap<>())
+                        .put(
+                            s.id(),
+                            listing.placed(
+                                s,
+                                There.in(standings, student),
+                                There.in(known, student),
+                                shown,
+                                There.in(day, s.id()).first(),
+                                now))));
+    List<SessionView> held =
+        held(
+            sectionIds, placed.values().stream().flatMap(p -> p.values().stream()).toList(), shown);
+    Map<UUID, List<SectionList>> lists = new HashMap<>();
+    own.forEach(
+        (student, of) ->
+            lists.put(
+                student,
+                of.stream()
+                    .map(
+                        section ->
+                            new SectionList(
+                                section,
+                                There.in(standings, student).up(section.id()),
+                                listing.weeks(
+                                    section,
+                                    There.in(There.in(placed, student), section.id()),
+                                    held,
+                                    There.in(known, student),
+                                    There.in(standings, student),
+                                    shown),
+                                There.in(day, section.id()).starter()))
+                    .toList()));
     return lists;
   }
 
@@ -183,12 +220,13 @@ class TaskLists {
 
   /** A task on the list that a student has today, without what is read beside it. */
   Optional<ListedTask> find(UUID student, UUID task) {
-    return sections.ofStudent(student).stream()
+    List<SectionView> sits = sections.ofStudent(student);
+    return sits.stream()
         .map(s -> s.calendar().dateOf(clock.instant()))
         .findFirst()
         .flatMap(
             today ->
-                of(student, sections.ofStudent(student), today, false).stream()
+                There.in(of(Map.of(student, sits), today, false), student).stream()
                     .flatMap(l -> l.tasks().stream())
                     .filter(t -> t.task().id().equals(task))
                     .findFirst());

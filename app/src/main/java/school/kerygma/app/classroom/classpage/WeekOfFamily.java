@@ -4,8 +4,14 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -17,6 +23,7 @@ import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
+import school.kerygma.core.There;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** What a week letter says: what the family's page says, all children in one, late first. */
@@ -51,25 +58,63 @@ class WeekOfFamily implements WeekNews {
   }
 
   @Override
-  public Optional<SchoolCalendar> calendar(UUID guardian) {
-    return people.studentsOf(guardian).stream()
-        .flatMap(s -> sections.ofStudent(s).stream())
-        .findFirst()
-        .map(SectionView::calendar);
+  public Map<UUID, SchoolCalendar> calendars(Collection<UUID> guardians) {
+    Map<UUID, Set<UUID>> families = people.studentsOf(guardians);
+    Map<UUID, List<SectionView>> sits = sits(families);
+    Map<UUID, SchoolCalendar> calendars = new HashMap<>();
+    families.forEach(
+        (guardian, students) ->
+            students.stream()
+                .flatMap(s -> There.in(sits, s).stream())
+                .min(Comparator.comparing(SectionView::name))
+                .ifPresent(s -> calendars.put(guardian, s.calendar())));
+    return calendars;
+  }
+
+  private Map<UUID, List<SectionView>> sits(Map<UUID, Set<UUID>> families) {
+    return sections.ofStudents(
+        families.values().stream().flatMap(Set::stream).collect(Collectors.toSet()));
   }
 
   @Override
-  public Optional<Letter> of(UUID guardian, boolean today) {
-    return languages.to(guardian, () -> written(guardian, today));
+  public Map<UUID, Letter> of(Collection<UUID> guardians, Set<UUID> daily) {
+    Map<UUID, Set<UUID>> families = people.studentsOf(guardians);
+    Map<UUID, FamilyPage> all = pages.inShort(families, sits(families));
+    Set<UUID> shown =
+        all.values().stream().flatMap(p -> p.sections().stream()).collect(Collectors.toSet());
+    Instant now = clock.instant();
+    Map<ComeBack.Seat, List<ComeBack.Lately>> ofWeek = comeBack.lately(shown, now.minus(WEEK));
+    Map<UUID, Locale> chosen = languages.of(guardians);
+    Map<UUID, Letter> letters = new HashMap<>();
+    all.forEach(
+        (guardian, page) -> {
+          boolean today = daily.contains(guardian);
+          Instant since = now.minus(today ? DAY : WEEK);
+          FamilyLanguage.in(
+                  chosen.getOrDefault(guardian, Locale.US),
+                  () -> written(page, today, since, ofWeek))
+              .ifPresent(letter -> letters.put(guardian, letter));
+        });
+    return letters;
   }
 
-  private Optional<Letter> written(UUID guardian, boolean today) {
-    FamilyPage page = pages.inShort(people.studentsOf(guardian));
-    Instant since = clock.instant().minus(today ? DAY : WEEK);
+  private Optional<Letter> written(
+      FamilyPage page,
+      boolean today,
+      Instant since,
+      Map<ComeBack.Seat, List<ComeBack.Lately>> back) {
     List<String> all = new ArrayList<>();
     for (FamilyPage.Child child : page.children()) {
       List<String> told = new ArrayList<>();
-      child.sections().forEach(list -> told.addAll(lines(child, list, since)));
+      for (TaskLists.SectionList list : child.sections()) {
+        ComeBack.Seat seat = new ComeBack.Seat(list.section().id(), child.id());
+        told.addAll(
+            lines(
+                list,
+                back.getOrDefault(seat, List.of()).stream()
+                    .filter(r -> !r.at().isBefore(since))
+                    .toList()));
+      }
       if (!told.isEmpty()) {
         all.add(child.name() + "\n\n" + String.join("\n", told));
       }
@@ -88,7 +133,7 @@ class WeekOfFamily implements WeekNews {
     return show.list(page.children().stream().map(FamilyPage.Child::name).sorted().toList());
   }
 
-  private List<String> lines(FamilyPage.Child child, TaskLists.SectionList list, Instant since) {
+  private List<String> lines(TaskLists.SectionList list, List<ComeBack.Lately> back) {
     SectionView section = list.section();
     List<String> lines = new ArrayList<>();
     list.tasks().stream()
@@ -97,17 +142,15 @@ class WeekOfFamily implements WeekNews {
     list.tasks().stream()
         .filter(t -> !t.late() && !t.done() && !t.closed())
         .forEach(t -> lines.add(task("mail.week.open", t, section)));
-    comeBack
-        .lately(section, child.id(), since)
-        .forEach(
-            r ->
-                lines.add(
-                    text(
-                        "mail.week.back",
-                        r.title(),
-                        r.share(),
-                        r.words().isEmpty() ? 0 : 1,
-                        r.words())));
+    back.forEach(
+        r ->
+            lines.add(
+                text(
+                    "mail.week.back",
+                    r.title(),
+                    r.share(),
+                    r.words().isEmpty() ? 0 : 1,
+                    r.words())));
     String done =
         list.tasks().stream()
             .filter(ListedTask::done)

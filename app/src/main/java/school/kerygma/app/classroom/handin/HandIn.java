@@ -180,9 +180,9 @@ class HandIn {
 
     @Query(
         "select h from HandIn h where h.taskId in :tasks and h.state <> OPEN"
-            + " and (h.studentId = :student"
-            + " or :student member of h.mates) order by h.begunAt, h.number")
-    List<HandIn> sent(Collection<UUID> tasks, UUID student);
+            + " and (h.studentId in :students"
+            + " or exists (select 1 from h.mates m where m in :students)) order by h.begunAt, h.number")
+    List<HandIn> sent(Collection<UUID> tasks, Collection<UUID> students);
 
     @Query(
         "select h from HandIn h where h.taskId = :task and h.sectionId = :section and h.state <> OPEN"
@@ -194,12 +194,12 @@ class HandIn {
             + " order by h.begunAt, h.number")
     List<HandIn> since(Collection<UUID> sections, Instant since);
 
-    /** Task, student, version and when it was sent, of all that a section has handed in. */
+    /** Task, student, version and when it was sent, of all that sections have handed in. */
     @Query(
-        "select h.taskId, s, h.id, h.begunAt from HandIn h left join h.mates s where h.sectionId = :section and h.state <> OPEN"
-            + " union all select h.taskId, h.studentId, h.id, h.begunAt from HandIn h where h.sectionId = :section"
+        "select h.taskId, s, h.id, h.begunAt from HandIn h left join h.mates s where h.sectionId in :sections and h.state <> OPEN"
+            + " union all select h.taskId, h.studentId, h.id, h.begunAt from HandIn h where h.sectionId in :sections"
             + " and h.state <> OPEN")
-    List<Object[]> handedIn(UUID section);
+    List<Object[]> handedIn(Collection<UUID> sections);
 
     @Query("select h from HandIn h where h.studentId = :student order by h.number")
     List<HandIn> ofStudent(UUID student);

@@ -17,6 +17,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.classroom.audience.Audience;
@@ -94,12 +95,20 @@ public class HandIns {
     return views(all.of(task, student));
   }
 
-  /** What a student has handed in last for each of some tasks. */
+  /** What each student has handed in last for each of some tasks, alone or with mates. */
   @Transactional(readOnly = true)
-  public Map<UUID, HandInVersion> latest(Collection<UUID> tasks, UUID student) {
-    Map<UUID, HandInVersion> latest = new HashMap<>();
-    if (!tasks.isEmpty()) {
-      views(all.sent(tasks, student)).forEach(v -> latest.put(v.task(), v));
+  public Map<UUID, Map<UUID, HandInVersion>> latest(
+      Collection<UUID> tasks, Collection<UUID> students) {
+    Map<UUID, Map<UUID, HandInVersion>> latest = new HashMap<>();
+    if (!tasks.isEmpty() && !students.isEmpty()) {
+      for (HandInVersion version : views(all.sent(tasks, students))) {
+        Stream.concat(Stream.of(version.student()), version.mates().stream())
+            .forEach(
+                s ->
+                    latest
+                        .computeIfAbsent(s, first -> new HashMap<>())
+                        .put(version.task(), version));
+      }
     }
     return latest;
   }
@@ -128,8 +137,14 @@ public class HandIns {
   /** Who of a section has handed in something for which task, and the versions, oldest first. */
   @Transactional(readOnly = true)
   public Map<UUID, Map<UUID, Set<UUID>>> handedIn(UUID section) {
+    return handedIn(Set.of(section));
+  }
+
+  /** The same of some sections. */
+  @Transactional(readOnly = true)
+  public Map<UUID, Map<UUID, Set<UUID>>> handedIn(Collection<UUID> sections) {
     Map<UUID, Map<UUID, Set<UUID>>> byTask = new HashMap<>();
-    List<Object[]> rows = new ArrayList<>(all.handedIn(section));
+    List<Object[]> rows = new ArrayList<>(all.handedIn(sections));
     rows.sort(Comparator.comparing(row -> (Instant) row[3]));
     for (Object[] row : rows) {
       if (row[1] != null) {

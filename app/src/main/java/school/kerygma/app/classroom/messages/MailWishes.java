@@ -136,10 +136,11 @@ public class MailWishes implements Keeps {
     return all;
   }
 
-  /** Nobody need look at somebody's letter before. */
-  void notBefore(UUID person, Instant next) {
-    sql.sql("update mail_wish set next_at = ? where person_id = ?")
-        .params(next.atOffset(ZoneOffset.UTC), person)
+  /** Nobody need look at the letters of some people before. */
+  void notBefore(Set<UUID> people, Instant next) {
+    sql.sql("update mail_wish set next_at = :next where person_id in (:people)")
+        .param("next", next.atOffset(ZoneOffset.UTC))
+        .param("people", people)
         .update();
   }
 

@@ -7,9 +7,14 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.annotation.Bean;
@@ -26,6 +31,9 @@ import school.kerygma.core.time.SchoolCalendar;
  */
 @Component
 public class WeekLetters {
+
+  /** So many families are looked up together. */
+  private static final int AT_ONCE = 100;
 
   /** So long before it goes it is written, so that what else waits for the evening goes with it. */
   private static final Duration BEFORE = Duration.ofMinutes(15);
@@ -65,39 +73,68 @@ public class WeekLetters {
 
   /** Writes what is to be written now. */
   public void write() {
-    wishes
-        .due(clock.instant().plus(BEFORE))
-        .forEach(
-            (guardian, rhythm) -> {
-              try {
-                inTransaction.executeWithoutResult(t -> write(guardian, rhythm));
-              } catch (RuntimeException e) {
-                LOG.warn("A week letter could not be written: {}", e.getClass().getSimpleName());
-              }
-            });
+    Map<UUID, MailWishes.Rhythm> due = wishes.due(clock.instant().plus(BEFORE));
+    List<UUID> guardians = List.copyOf(due.keySet());
+    for (int from = 0; from < guardians.size(); from += AT_ONCE) {
+      write(guardians.subList(from, Math.min(guardians.size(), from + AT_ONCE)), due);
+    }
   }
 
-  private void write(UUID guardian, MailWishes.Rhythm rhythm) {
-    Optional<SchoolCalendar> calendar = news.calendar(guardian);
-    Instant now = clock.instant();
-    if (calendar.isEmpty()) {
-      wishes.notBefore(guardian, now.plus(A_DAY));
-      return;
-    }
-    LocalDate week = rhythm.last(calendar.get().dateOf(now.plus(BEFORE)));
-    Instant at = calendar.get().at(week, MailWishes.AT);
-    if (!now.isBefore(at.minus(BEFORE)) && !now.isAfter(at.plus(TOO_LATE))) {
-      messages.hold(guardian);
-      if (!messages.existsByToIdAndWeek(guardian, week)) {
-        news.of(guardian, rhythm.isDaily())
-            .ifPresent(
-                letter ->
-                    mailbox.keep(
-                        Message.ofWeek(week, guardian, letter.subject(), letter.body(), now, at),
-                        There.in(people.contacts(Set.of(guardian)), guardian)));
+  /** If they cannot be written together, each is tried alone: one family's fault is no other's. */
+  private void write(List<UUID> guardians, Map<UUID, MailWishes.Rhythm> due) {
+    try {
+      together(guardians, due);
+    } catch (RuntimeException e) {
+      if (guardians.size() > 1) {
+        guardians.forEach(g -> write(List.of(g), due));
+      } else {
+        LOG.warn("A week letter could not be written: {}", e.getClass().getSimpleName());
       }
     }
-    wishes.notBefore(guardian, rhythm.next(calendar.get(), now.plus(BEFORE)));
+  }
+
+  /** A letter, and the day of the week that it is for. */
+  private record Due(LocalDate week, Instant at) {}
+
+  private void together(List<UUID> guardians, Map<UUID, MailWishes.Rhythm> due) {
+    Map<UUID, SchoolCalendar> calendars = news.calendars(guardians);
+    Instant now = clock.instant();
+    Map<UUID, Due> written = new HashMap<>();
+    calendars.forEach(
+        (guardian, calendar) -> {
+          LocalDate week = There.in(due, guardian).last(calendar.dateOf(now.plus(BEFORE)));
+          Instant at = calendar.at(week, MailWishes.AT);
+          if (!now.isBefore(at.minus(BEFORE)) && !now.isAfter(at.plus(TOO_LATE))) {
+            written.put(guardian, new Due(week, at));
+          }
+        });
+    Set<UUID> daily =
+        written.keySet().stream()
+            .filter(g -> There.in(due, g).isDaily())
+            .collect(Collectors.toSet());
+    Map<UUID, WeekNews.Letter> letters = news.of(written.keySet(), daily);
+    Map<UUID, People.Contact> contacts = people.contacts(letters.keySet());
+    letters.forEach(
+        (guardian, letter) ->
+            inTransaction.executeWithoutResult(
+                t -> keep(There.in(contacts, guardian), There.in(written, guardian), letter, now)));
+    Map<Instant, Set<UUID>> next = new HashMap<>();
+    for (UUID guardian : guardians) {
+      Instant at =
+          Optional.ofNullable(calendars.get(guardian))
+              .map(c -> There.in(due, guardian).next(c, now.plus(BEFORE)))
+              .orElse(now.plus(A_DAY));
+      next.computeIfAbsent(at, first -> new HashSet<>()).add(guardian);
+    }
+    next.forEach((at, of) -> inTransaction.executeWithoutResult(t -> wishes.notBefore(of, at)));
+  }
+
+  private void keep(People.Contact to, Due due, WeekNews.Letter letter, Instant now) {
+    messages.hold(to.id());
+    if (!messages.existsByToIdAndWeek(to.id(), due.week())) {
+      mailbox.keep(
+          Message.ofWeek(due.week(), to.id(), letter.subject(), letter.body(), now, due.at()), to);
+    }
   }
 
   /** What is run every few minutes, on one node. */

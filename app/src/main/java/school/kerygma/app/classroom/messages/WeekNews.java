@@ -1,22 +1,27 @@
 package school.kerygma.app.classroom.messages;
 
-import java.util.Optional;
+import java.util.Collection;
+import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import school.kerygma.core.time.SchoolCalendar;
 
-/** Knows what a family is told of a week or a day: all of their children in one. */
+/**
+ * Knows what families are told of a week or a day, all of their children in one. Families are
+ * looked up together: what concerns their sections is the same for many of them.
+ */
 public interface WeekNews {
 
   /** A letter, without its last line, the way to the page. */
   record Letter(String subject, String body) {}
 
-  /** By whose clock a family lives; nothing for who has no child in a section. */
-  Optional<SchoolCalendar> calendar(UUID guardian);
+  /** By whose clock each family lives; one with no child in a section is not in it. */
+  Map<UUID, SchoolCalendar> calendars(Collection<UUID> guardians);
 
   /**
-   * What there is to tell now; nothing if no child has anything.
+   * What there is to tell now; a family of which no child has anything is not in it.
    *
-   * @param today whether only what happened since yesterday is told, beside what is open
+   * @param daily to whom only what happened since yesterday is told, beside what is open
    */
-  Optional<Letter> of(UUID guardian, boolean today);
+  Map<UUID, Letter> of(Collection<UUID> guardians, Set<UUID> daily);
 }

@@ -5,16 +5,15 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.classroom.audience.Audience;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.classroom.posting.Standing;
+import school.kerygma.app.ground.accounts.FamilyLanguage;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
@@ -47,15 +46,16 @@ class DueWork {
   private final Postings postings;
   private final Audience audience;
   private final People people;
-  private final MessageSource words;
+  private final FamilyLanguage languages;
   private final Wording show = new Wording();
 
-  DueWork(Tasks tasks, Postings postings, Audience audience, People people, MessageSource words) {
+  DueWork(
+      Tasks tasks, Postings postings, Audience audience, People people, FamilyLanguage languages) {
     this.tasks = tasks;
     this.postings = postings;
     this.audience = audience;
     this.people = people;
-    this.words = words;
+    this.languages = languages;
   }
 
   Work of(SectionView section, Instant now) {
@@ -90,18 +90,17 @@ class DueWork {
         audience.ticks(section.students(), byTask.keySet()));
   }
 
-  /** What is open, a line a task, for the eyes of students and families alike. */
+  /** What is open, a line a task, in the language of whoever is written to. */
   String words(SectionView section, List<UUID> tasks, Map<UUID, Item> byTask) {
     return tasks.stream()
         .map(
             t -> {
               Item item = There.in(byTask, t);
-              return words.getMessage(
+              return languages.text(
                   "note.open",
-                  new Object[] {
-                    item.title(), item.minutes(), show.moment(item.due(), section.zone())
-                  },
-                  Locale.US);
+                  item.title(),
+                  item.minutes(),
+                  show.moment(item.due(), section.zone()));
             })
         .collect(Collectors.joining("\n"));
   }

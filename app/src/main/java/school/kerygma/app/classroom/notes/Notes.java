@@ -11,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.function.Supplier;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -81,6 +82,7 @@ public class Notes implements Remembers {
             toStudent,
             toFamily,
             now),
+        () -> stripped,
         section,
         1,
         MorningAfter.isAwake(now, section.calendar())
@@ -91,10 +93,16 @@ public class Notes implements Remembers {
   /**
    * Reminds a student.
    *
+   * @param what is open, in the language of whoever reads it
    * @param time how often lately, this time counted
    */
   void remind(
-      SectionView section, UUID student, UUID teacher, String what, int time, boolean family) {
+      SectionView section,
+      UUID student,
+      UUID teacher,
+      Supplier<String> what,
+      int time,
+      boolean family) {
     Instant now = clock.instant();
     send(
         new Note(
@@ -103,16 +111,18 @@ public class Notes implements Remembers {
             student,
             teacher,
             Note.Kind.REMINDER,
-            what,
+            FamilyLanguage.in(Locale.US, what),
             true,
             family,
             now),
+        what,
         section,
         time,
         now);
   }
 
-  private void send(Note note, SectionView section, int time, Instant moment) {
+  private void send(
+      Note note, Supplier<String> said, SectionView section, int time, Instant moment) {
     sql.sql(
             "insert into note (id, section_id, student_id, teacher_id, kind, words, to_student, to_family, sent_at)"
                 + " values (?, ?, ?, ?, ?, ?, ?, ?, ?)")
@@ -154,7 +164,7 @@ public class Notes implements Remembers {
                       text(kind + ".subject", student, section.name()),
                       text(kind + ".guardian", student, section.name(), teacher, time)
                           + "\n\n"
-                          + note.words())));
+                          + said.get())));
     }
     mail.send(note.id(), letters, moment, note.kind() == Note.Kind.REMINDER);
   }

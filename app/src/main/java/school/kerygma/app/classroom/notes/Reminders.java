@@ -149,7 +149,7 @@ public class Reminders {
           section,
           telling.student(),
           teacher,
-          work.words(section, telling.tasks(), told.work()),
+          () -> work.words(section, telling.tasks(), told.work()),
           telling.time(),
           telling.family());
     }

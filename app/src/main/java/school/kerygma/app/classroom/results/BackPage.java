@@ -67,9 +67,7 @@ public class BackPage {
         "spoken",
         now.isEmpty()
             ? List.of()
-            : voices.of(version.id()).stream()
-                .filter(v -> v.state() == ResultVoices.State.READY)
-                .toList());
+            : voices.of(version.id()).stream().filter(v -> v.state().isHeard()).toList());
     if (seen) {
       now.ifPresent(r -> results.seen(List.of(r)));
     }

@@ -3,7 +3,9 @@ package school.kerygma.app.classroom.results;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -39,40 +41,45 @@ public class ComeBack {
    */
   public record Lately(String title, String share, String words, Instant at) {}
 
-  /** What came back to a student since a moment, the newest first. */
-  public List<Lately> lately(SectionView section, UUID student, Instant since) {
-    List<ResultView> all = results.backSince(section.id(), since);
+  /** A student in a section. */
+  public record Seat(UUID section, UUID student) {}
+
+  /** What came back to the students of some sections since a moment, the newest first. */
+  public Map<Seat, List<Lately>> lately(Collection<UUID> sections, Instant since) {
+    List<ResultView> all = results.backSince(sections, since);
     if (all.isEmpty()) {
-      return List.of();
+      return Map.of();
     }
-    Map<UUID, Map<UUID, Set<UUID>>> handedIn = handIns.handedIn(section.id());
-    List<ResultView> own =
-        all.stream()
-            .filter(
-                r ->
-                    r.student().equals(student)
-                        || r.handIn()
-                            .filter(
-                                h ->
-                                    handedIn
-                                        .getOrDefault(r.task(), Map.of())
-                                        .getOrDefault(student, Set.of())
-                                        .contains(h))
-                            .isPresent())
-            .toList();
+    Map<UUID, Set<UUID>> whose = new HashMap<>();
+    handIns
+        .handedIn(sections)
+        .values()
+        .forEach(
+            of ->
+                of.forEach(
+                    (student, versions) ->
+                        versions.forEach(
+                            v -> whose.computeIfAbsent(v, first -> new HashSet<>()).add(student))));
     Map<UUID, String> titles =
-        tasks.among(own.stream().map(ResultView::task).collect(Collectors.toSet())).stream()
+        tasks.among(all.stream().map(ResultView::task).collect(Collectors.toSet())).stream()
             .collect(Collectors.toMap(TaskView::id, TaskView::title));
-    return own.reversed().stream()
-        .map(
-            r ->
+    Map<Seat, List<Lately>> lately = new HashMap<>();
+    for (ResultView r : all.reversed()) {
+      Set<UUID> students = new HashSet<>(Set.of(r.student()));
+      r.handIn().ifPresent(h -> students.addAll(whose.getOrDefault(h, Set.of())));
+      for (UUID student : students) {
+        lately
+            .computeIfAbsent(new Seat(r.section(), student), first -> new ArrayList<>())
+            .add(
                 new Lately(
                     titles.getOrDefault(r.task(), ""),
                     r.given().sum().map(BigDecimal::toPlainString).orElse("")
                         + r.given().outOf().map(o -> " / " + o.toPlainString()).orElse(""),
                     r.given().words(),
-                    r.back().orElseThrow()))
-        .toList();
+                    r.back().orElseThrow()));
+      }
+    }
+    return lately;
   }
 
   /** Of which of some versions something came back. */

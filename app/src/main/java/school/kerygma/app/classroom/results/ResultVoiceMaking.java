@@ -46,22 +46,27 @@ class ResultVoiceMaking implements Job {
             store,
             ResultVoices.original(mark),
             ResultVoices.made(mark),
+            ResultVoiceMaking::isWord,
             percent -> progress.at(percent, 100));
-    long lengthMs = answer.map(a -> a.seen().lengthMs()).orElse(0L);
-    boolean fits =
-        answer.filter(ClipMaker.Answer::heard).isPresent()
-            && lengthMs <= 1000L * (ResultVoices.MOST_SECONDS + 1);
-    end(mark, fits ? ResultVoices.State.READY : ResultVoices.State.NOTHING, lengthMs);
+    answer
+        .filter(ResultVoiceMaking::isWord)
+        .ifPresentOrElse(
+            a -> end(mark, ResultVoices.State.READY, a.seen().lengthMs()), () -> clear(mark));
     store.delete(ResultVoices.original(mark));
+  }
+
+  /** Whether something is heard in it, for no longer than it may be. */
+  private static boolean isWord(ClipMaker.Answer answer) {
+    return answer.heard() && answer.seen().lengthMs() <= 1000L * (ResultVoices.MOST_SECONDS + 1);
   }
 
   private void end(UUID mark, ResultVoices.State state, long lengthMs) {
     inTransaction.executeWithoutResult(t -> voices.made(mark, state, lengthMs));
   }
 
-  /** What could not be made is said again. */
+  /** What could not be made is said again; what was said before stands. */
   @Override
   public void clear(UUID mark) {
-    end(mark, ResultVoices.State.NOTHING, 0);
+    inTransaction.executeWithoutResult(t -> voices.nothing(mark));
   }
 }

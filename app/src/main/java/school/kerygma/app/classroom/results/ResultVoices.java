@@ -24,7 +24,7 @@ import school.kerygma.app.ground.store.MediaStore;
 
 /**
  * What a teacher says aloud at a note on a page of work, up to a minute. It is made anew before
- * anybody hears it; what is said again takes its place.
+ * anybody hears it; what is said again takes its place, unless there is nothing in it.
  */
 @Service
 @Transactional
@@ -44,7 +44,14 @@ public class ResultVoices implements Keeps {
     MAKING,
     READY,
     /** There is no sound in it, or too much of it. */
-    NOTHING
+    NOTHING,
+    /** There is nothing in what was said again: what was said before stands. */
+    EARLIER;
+
+    /** Whether there is a word to be heard. */
+    public boolean isHeard() {
+      return this == READY || this == EARLIER;
+    }
   }
 
   /**
@@ -141,6 +148,13 @@ public class ResultVoices implements Keeps {
   void made(UUID mark, State state, long lengthMs) {
     sql.sql("update result_voice set state = ?, length_ms = ? where mark_id = ?")
         .params(state.name(), lengthMs, mark)
+        .update();
+  }
+
+  void nothing(UUID mark) {
+    State state = store.find(made(mark)).isPresent() ? State.EARLIER : State.NOTHING;
+    sql.sql("update result_voice set state = ? where mark_id = ?")
+        .params(state.name(), mark)
         .update();
   }
 

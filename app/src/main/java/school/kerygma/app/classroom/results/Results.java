@@ -85,17 +85,19 @@ public class Results {
     return read("where r.section_id = :section", "section", section);
   }
 
-  /** What of a section came back since a moment, the newest last. */
+  /** What of some sections came back since a moment, the newest last. */
   @Transactional(readOnly = true)
-  public List<ResultView> backSince(UUID section, Instant since) {
-    return read(
-        "where r.section_id = :section and r.back_at between :since and :now",
-        "section",
-        section,
-        "since",
-        at(since),
-        "now",
-        at(clock.instant()));
+  public List<ResultView> backSince(Collection<UUID> sections, Instant since) {
+    return sections.isEmpty()
+        ? List.of()
+        : read(
+            "where r.section_id in (:sections) and r.back_at between :since and :now",
+            "sections",
+            sections,
+            "since",
+            at(since),
+            "now",
+            at(clock.instant()));
   }
 
   /** The results of one piece of work, the newest last. */

@@ -3,7 +3,6 @@ package school.kerygma.app.classroom.results;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.util.Optional;
 import java.util.UUID;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -22,7 +21,8 @@ import school.kerygma.core.access.Access.Deed;
 
 /**
  * Begins a walkthrough with the pages of a student's work: they become a paper of the teacher's,
- * without a name in its title. Names on the pages are found and covered there, as on any paper.
+ * without a name in its title, and the first of them is shown once it is read. Names on the pages
+ * are found and covered there, as on any paper.
  */
 @Controller
 class WorkTalkController {
@@ -60,8 +60,9 @@ class WorkTalkController {
     String title = tasks.get(version.task()).title();
     ByteArrayOutputStream pdf = new ByteArrayOutputStream();
     files.writePdf(version, title, pdf);
-    takingIn.takeIn(me.id(), title + ".pdf", new ByteArrayInputStream(pdf.toByteArray()));
+    TakingIn.TakenIn paper =
+        takingIn.takeIn(me.id(), title + ".pdf", new ByteArrayInputStream(pdf.toByteArray()));
     return "redirect:/walkthroughs/"
-        + answerTalk.begin(me.id(), title, Optional.empty(), "").walkthrough();
+        + answerTalk.beginOn(me.id(), title, paper.handout()).walkthrough();
   }
 }

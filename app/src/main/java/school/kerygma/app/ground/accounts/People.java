@@ -269,6 +269,18 @@ public class People implements Keeps {
     return pairs;
   }
 
+  /** The students of each of some guardians; one who guards none is not in it. */
+  @Transactional(readOnly = true)
+  public Map<UUID, Set<UUID>> studentsOf(Collection<UUID> guardians) {
+    Map<UUID, Set<UUID>> pairs = new HashMap<>();
+    if (!guardians.isEmpty()) {
+      for (Object[] pair : persons.studentPairs(guardians)) {
+        pairs.computeIfAbsent((UUID) pair[0], added -> new HashSet<>()).add((UUID) pair[1]);
+      }
+    }
+    return pairs;
+  }
+
   @Transactional(readOnly = true)
   public List<UUID> studentsOf(UUID guardian) {
     return persons.studentsOf(guardian);

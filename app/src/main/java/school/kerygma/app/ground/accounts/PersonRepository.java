@@ -29,6 +29,9 @@ interface PersonRepository extends JpaRepository<Person, UUID> {
   @Query("select p.id, s from Person p join p.students s where s in :students")
   List<Object[]> guardianPairs(Collection<UUID> students);
 
+  @Query("select p.id, s from Person p join p.students s where p.id in :guardians")
+  List<Object[]> studentPairs(Collection<UUID> guardians);
+
   @Query("select s from Person p join p.students s where p.id = :guardian")
   List<UUID> studentsOf(UUID guardian);
 }

@@ -14,7 +14,10 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.LocaleResolver;
 import school.kerygma.core.access.Access.Role;
 
-/** A guardian's pages come in the language that they chose, else in that of their browser. */
+/**
+ * A guardian's pages come in the language that they chose, else in that of their browser; so do the
+ * pages before anybody has signed in. Teachers and students read English.
+ */
 @Component("localeResolver")
 class ReadersLocale implements LocaleResolver {
 
@@ -32,10 +35,14 @@ class ReadersLocale implements LocaleResolver {
       return found;
     }
     Authentication who = SecurityContextHolder.getContext().getAuthentication();
-    if (who == null || !(who.getPrincipal() instanceof SignedIn me) || me.role() != Role.GUARDIAN) {
+    Optional<SignedIn> me =
+        who != null && who.getPrincipal() instanceof SignedIn in
+            ? Optional.of(in)
+            : Optional.empty();
+    if (me.filter(in -> in.role() != Role.GUARDIAN).isPresent()) {
       return Locale.US;
     }
-    Locale found = chosen(me).or(() -> ofBrowser(request)).orElse(Locale.US);
+    Locale found = me.flatMap(this::chosen).or(() -> ofBrowser(request)).orElse(Locale.US);
     request.setAttribute(FOUND, found);
     return found;
   }

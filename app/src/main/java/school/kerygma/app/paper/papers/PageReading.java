@@ -129,6 +129,9 @@ public class PageReading implements Job {
           Handout.Edition read = editions.findById(subject).orElseThrow();
           if (sure) {
             read.ready();
+            pages.ofEdition(subject).stream()
+                .findFirst()
+                .ifPresent(p -> events.publishEvent(new PagesRead(read.handout().id(), p.id())));
           } else {
             read.hold();
           }

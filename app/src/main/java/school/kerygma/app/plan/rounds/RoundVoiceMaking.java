@@ -49,6 +49,7 @@ class RoundVoiceMaking implements Job {
             store,
             RoundVoices.original(subject),
             RoundVoices.made(subject),
+            kept -> true,
             percent -> progress.at(percent, 100));
     if (answer.isEmpty()) {
       end(subject, RoundVoices.State.NOTHING, 0);

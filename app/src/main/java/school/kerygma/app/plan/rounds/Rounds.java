@@ -5,7 +5,6 @@ import java.time.Instant;
 import java.time.OffsetDateTime;
 import java.time.ZoneOffset;
 import java.util.Collection;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -141,18 +140,21 @@ public class Rounds implements Remembers {
     return of(tasks).stream().map(Round::task).collect(Collectors.toSet());
   }
 
-  /** In which rounds a student's own answer is there, of some tasks. */
+  /** In which rounds, of some tasks, each student's own answer is there. */
   @Transactional(readOnly = true)
-  public Set<UUID> answered(UUID student, Collection<UUID> tasks) {
-    return tasks.isEmpty()
-        ? Set.of()
-        : new HashSet<>(
-            sql.sql(
-                    "select task_id from round_answer where student_id = :student and task_id in (:tasks)")
-                .param("student", student)
-                .param("tasks", tasks)
-                .query(UUID.class)
-                .list());
+  public Map<UUID, Set<UUID>> answered(Collection<UUID> students, Collection<UUID> tasks) {
+    if (students.isEmpty() || tasks.isEmpty()) {
+      return Map.of();
+    }
+    return sql
+        .sql(
+            "select student_id, task_id from round_answer where student_id in (:students) and task_id in (:tasks)")
+        .param("students", students)
+        .param("tasks", tasks)
+        .query((row, n) -> new UUID[] {row.getObject(1, UUID.class), row.getObject(2, UUID.class)})
+        .stream()
+        .collect(
+            Collectors.groupingBy(p -> p[0], Collectors.mapping(p -> p[1], Collectors.toSet())));
   }
 
   /** Sets what a round asks. Names that were promised to be left out are not shown afterwards. */

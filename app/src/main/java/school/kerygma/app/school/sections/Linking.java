@@ -11,9 +11,9 @@ import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
-import org.springframework.context.MessageSource;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.ground.accounts.FamilyLanguage;
 import school.kerygma.app.ground.accounts.Keeps;
 import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.LetterToSend;
@@ -72,7 +72,7 @@ public class Linking implements Keeps {
   private final People people;
   private final MailKeys keys;
   private final ApplicationEventPublisher events;
-  private final MessageSource words;
+  private final FamilyLanguage languages;
   private final Clock clock;
 
   Linking(
@@ -82,7 +82,7 @@ public class Linking implements Keeps {
       People people,
       MailKeys keys,
       ApplicationEventPublisher events,
-      MessageSource words,
+      FamilyLanguage languages,
       Clock clock) {
     this.requests = requests;
     this.sections = sections;
@@ -90,7 +90,7 @@ public class Linking implements Keeps {
     this.people = people;
     this.keys = keys;
     this.events = events;
-    this.words = words;
+    this.languages = languages;
     this.clock = clock;
   }
 
@@ -144,20 +144,19 @@ public class Linking implements Keeps {
     String link = keys.link("/yes", request.id());
     String kind = request.kind().name().toLowerCase(Locale.ROOT);
     events.publishEvent(
-        new LetterToSend(
+        languages.to(
             request.personId(),
-            text("mail.link." + kind + ".subject", q.section()),
-            text(
-                "mail.link." + kind + ".body",
-                q.asker(),
-                q.section(),
-                q.school(),
-                q.name(),
-                link)));
-  }
-
-  private String text(String key, Object... details) {
-    return words.getMessage(key, details, Locale.US);
+            () ->
+                new LetterToSend(
+                    request.personId(),
+                    languages.text("mail.link." + kind + ".subject", q.section()),
+                    languages.text(
+                        "mail.link." + kind + ".body",
+                        q.asker(),
+                        q.section(),
+                        q.school(),
+                        q.name(),
+                        link))));
   }
 
   private Question question(LinkRequest r) {

@@ -67,9 +67,16 @@ class SectionReads {
   }
 
   List<SectionView> ofStudent(UUID student) {
-    return read(
-        "where exists (select 1 from section_student p where p.section_id = s.id and p.person_id = :student)",
-        Map.of("student", student));
+    return ofStudents(Set.of(student));
+  }
+
+  /** Those in which one of some students sits. */
+  List<SectionView> ofStudents(Collection<UUID> students) {
+    return students.isEmpty()
+        ? List.of()
+        : read(
+            "where exists (select 1 from section_student p where p.section_id = s.id and p.person_id in (:students))",
+            Map.of("students", students));
   }
 
   /**

@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -145,6 +146,16 @@ public class Sections implements Gate.CircleSource, Remembers {
   @Transactional(readOnly = true)
   public List<SectionView> ofStudent(UUID student) {
     return reads.ofStudent(student);
+  }
+
+  /** Where each of some students sits; one that sits nowhere is there too. */
+  @Transactional(readOnly = true)
+  public Map<UUID, List<SectionView>> ofStudents(Collection<UUID> students) {
+    List<SectionView> all = reads.ofStudents(students);
+    Map<UUID, List<SectionView>> own = new HashMap<>();
+    students.forEach(
+        s -> own.put(s, all.stream().filter(of -> of.students().contains(s)).toList()));
+    return own;
   }
 
   @Transactional(readOnly = true)

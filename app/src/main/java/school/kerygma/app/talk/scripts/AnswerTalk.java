@@ -1,9 +1,13 @@
 package school.kerygma.app.talk.scripts;
 
+import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import school.kerygma.app.paper.papers.PagesRead;
 
 /**
  * Begins a walkthrough that answers something: one stop, with what is to be seen and the question.
@@ -13,9 +17,11 @@ import org.springframework.transaction.annotation.Transactional;
 public class AnswerTalk {
 
   private final Scripts scripts;
+  private final JdbcClient sql;
 
-  AnswerTalk(Scripts scripts) {
+  AnswerTalk(Scripts scripts, JdbcClient sql) {
     this.scripts = scripts;
+    this.sql = sql;
   }
 
   /**
@@ -42,5 +48,32 @@ public class AnswerTalk {
         .ifPresent(sight -> scripts.reframe(stop, sight));
     scripts.say(stop, scripts.get(stop).version(), title, words);
     return new Begun(walkthrough, stop);
+  }
+
+  /**
+   * Begins one on a paper that has just been taken in: its stop shows the first page as soon as the
+   * pages are read.
+   */
+  public Begun beginOn(UUID owner, String title, UUID handout) {
+    Begun begun = begin(owner, title, Optional.empty(), "");
+    sql.sql("insert into answer_awaits (stop_id, handout_id) values (?, ?)")
+        .params(begun.stop(), handout)
+        .update();
+    return begun;
+  }
+
+  /** A stop for which the teacher has chosen another page meanwhile keeps it. */
+  @EventListener
+  void on(PagesRead read) {
+    List<UUID> waiting =
+        sql.sql("delete from answer_awaits where handout_id = ? returning stop_id")
+            .param(read.handout())
+            .query(UUID.class)
+            .list();
+    for (UUID stop : waiting) {
+      if (scripts.get(stop).sight().isEmpty()) {
+        scripts.showWhole(stop, read.firstPage());
+      }
+    }
   }
 }

@@ -202,6 +202,13 @@ public class Scripts implements Keeps, TaskUse, PageUse {
     return get(stop);
   }
 
+  /** Shows all of a page. */
+  void showWhole(UUID stop, UUID page) {
+    PageView shown =
+        Optional.ofNullable(handouts.pages(Set.of(page)).get(page)).orElseThrow(Problem::notFound);
+    reframe(stop, new Sight(page, shown.box()));
+  }
+
   /** Shows the same words on another page. */
   void reframe(UUID stop, Sight sight) {
     Walkthrough.StopEntity s = entity(stop);

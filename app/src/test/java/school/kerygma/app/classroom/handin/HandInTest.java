@@ -152,7 +152,7 @@ class HandInTest {
       assertThat(page.locator("#asked"))
           .containsText("Your text has 2 words, and 60 are asked for.");
       assertThat(page.locator("#asked")).isFocused();
-      assertThat(handIns.latest(Set.of(task), student)).isEmpty();
+      assertThat(handIns.latest(Set.of(task), Set.of(student))).isEmpty();
 
       // Without a line it stays on the device, and goes when the connection is back.
       phone.setOffline(true);
@@ -279,7 +279,8 @@ class HandInTest {
       assertThat(pieces.locator("li")).hasCount(2);
     }
     // One hands in for both.
-    HandInVersion mates = handIns.latest(Set.of(task), both.get(1)).get(task);
+    HandInVersion mates =
+        handIns.latest(Set.of(task), Set.of(both.get(1))).get(both.get(1)).get(task);
     assertThat(mates.student()).isEqualTo(both.get(0));
     assertThat(mates.files())
         .extracting(HandedFile::name)
@@ -343,7 +344,7 @@ class HandInTest {
     settled(task, student);
     assertThat(handIns.handIn(asked, student, Set.of(), false).finding())
         .contains(Blank.Finding.UNCHANGED);
-    assertThat(handIns.latest(Set.of(task), student)).isEmpty();
+    assertThat(handIns.latest(Set.of(task), Set.of(student))).isEmpty();
     assertThat(handIns.handIn(asked, student, Set.of(), true).finding()).isEmpty();
     String seen =
         Caller.get(
@@ -583,7 +584,8 @@ class HandInTest {
       page.locator(".mates input").check();
       page.locator(".hand-in-line button").click();
       assertThat(page.locator(".receipts")).containsText("Handed in on");
-      HandInVersion version = handIns.latest(Set.of(task), both.get(0)).get(task);
+      HandInVersion version =
+          handIns.latest(Set.of(task), Set.of(both.get(0))).get(both.get(0)).get(task);
       String answer = "/media/hand-ins/" + version.files().getFirst().id() + "/answer";
       Page teacher = chromium.at(desk, school, "/hand-ins/" + version.id());
       assertThat(length(teacher.locator(".handed-file video"))).isBetween(1.0, 6.0);

@@ -256,7 +256,12 @@ class OwnSheetTest {
       assertThat(shown).hasAttribute("src", first);
       page.locator(".hand-in-line button").click();
       assertThat(page.locator(".receipts")).containsText("Handed in on");
-      UUID version = handIns.latest(Set.of(given.task()), both.get(0)).get(given.task()).id();
+      UUID version =
+          handIns
+              .latest(Set.of(given.task()), Set.of(both.get(0)))
+              .get(both.get(0))
+              .get(given.task())
+              .id();
       Page teacher = chromium.at(desk, given.school(), "/hand-ins/" + version);
       assertThat(teacher.locator("img.framed")).isVisible();
       assertThat(teacher.locator(".handed-file")).hasCount(0);

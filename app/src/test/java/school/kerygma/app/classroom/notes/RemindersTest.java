@@ -196,7 +196,7 @@ class RemindersTest {
         TUESDAY_EARLY,
         () ->
             DemoServer.bean(Notes.class)
-                .remind(section(), students.get(1), school.teacher(), "Sketch it", 2, true));
+                .remind(section(), students.get(1), school.teacher(), () -> "Sketch it", 2, true));
     assertThat(letters(guardian)).isEqualTo(before);
     assertThat(notes(students.get(1))).isOne();
   }

@@ -37,6 +37,7 @@ import school.kerygma.app.classroom.handin.Shape;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
+import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.handin.HandInRule;
 
 /** A section's work is looked at by keys, handed back, read on a phone and improved. */
@@ -413,8 +414,14 @@ class LookingTest {
           .until(
               () ->
                   DemoServer.bean(ResultVoices.class).of(version).getFirst().state()
-                      == ResultVoices.State.NOTHING);
+                      == ResultVoices.State.EARLIER);
+      assertThat(Caller.get(card, sound).statusCode()).isEqualTo(200);
       Chromium.assertAccessible(own);
+
+      String talk = Caller.location(Caller.form(teacher, "/hand-ins/" + version + "/talk"));
+      UUID walkthrough = UUID.fromString(talk.substring(talk.lastIndexOf('/') + 1));
+      Scripts scripts = DemoServer.bean(Scripts.class);
+      Awaitility.await().until(() -> scripts.stopsOf(walkthrough).getFirst().sight().isPresent());
     }
   }
 }

@@ -28,6 +28,7 @@ import java.util.stream.Collectors;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import school.kerygma.app.Caller;
 import school.kerygma.app.DemoServer;
 import school.kerygma.app.TestSchool;
@@ -110,15 +111,44 @@ class FamilyLanguageTest {
             "/family/no-such-page")) {
       String html = Caller.get(family, page).body();
       assertThat(html).contains("<html", "lang=\"" + language + "\"");
-      Matcher text = TEXT.matcher(html.replaceAll("(?s)<script.*?</script>|<head>.*?</head>", ""));
-      while (text.find()) {
-        String words = (text.group(1) == null ? text.group(2) : text.group(1)).strip();
-        if (!ALIKE.contains(words) && english.stream().anyMatch(e -> e.matcher(words).matches())) {
-          left.add(page + ": " + words);
-        }
-      }
+      left.addAll(left(page, html, english));
     }
     assertThat(left).isEmpty();
+  }
+
+  private static List<String> left(String page, String html, List<Pattern> english) {
+    List<String> left = new ArrayList<>();
+    Matcher text = TEXT.matcher(html.replaceAll("(?s)<script.*?</script>|<head>.*?</head>", ""));
+    while (text.find()) {
+      String words = (text.group(1) == null ? text.group(2) : text.group(1)).strip();
+      if (!ALIKE.contains(words) && english.stream().anyMatch(e -> e.matcher(words).matches())) {
+        left.add(page + ": " + words);
+      }
+    }
+    return left;
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"es", "fr"})
+  void norOnThePagesBeforeAnybodyHasSignedIn(String language) throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    HttpClient teacher = Caller.teacher(school.email());
+    Caller.form(teacher, "/sections/" + school.section() + "/joining", "on", "true");
+    String code =
+        DemoServer.bean(JdbcClient.class)
+            .sql("select code from join_code where section_id = ?")
+            .param(school.section())
+            .query(String.class)
+            .single();
+    List<Pattern> english = english(file("messages_" + language + ".properties"));
+    HttpClient nobody = Caller.client();
+    for (String page :
+        List.of(
+            "/sign-in", "/password/forgot", "/join", "/join?code=" + code, "/join?code=NOWHERE")) {
+      String html = asked(nobody, page, language);
+      assertThat(html).as(page).contains("lang=\"" + language + "\"");
+      assertThat(left(page, html, english)).isEmpty();
+    }
   }
 
   private static UUID task(TestSchool school, String title, LocalDate day) {

@@ -386,6 +386,7 @@ class RepairTest {
     idle();
     assertThat(duration()).isNotEqualTo(untidy);
     undo();
+    assertThat(page.locator(".tidying")).not().containsText("Undo: the other take");
     idle();
     assertThat(duration()).isEqualTo(untidy);
     assertThat(chromium.faults()).allMatch(f -> f.contains("409"));
