@@ -44,6 +44,10 @@ public final class DatePhrases {
     A_WEEK,
     /** "By the start of class on Thursday", where the class does not meet. */
     NO_CLASS,
+    /** Nobody says that something is due then, and it may be: "by Friday". */
+    PERHAPS_DUE,
+    /** Other words beside it look like a day or a time, and nobody knows how they belong to it. */
+    LEFT_OVER,
     /** It speaks of a day, and nobody has computed which: "the Friday before the break". */
     NOT_UNDERSTOOD
   }

@@ -13,11 +13,13 @@ import org.jspecify.annotations.Nullable;
 final class DaysOfMonth implements Family {
 
   private static final Pattern WEEKDAY_THE =
-      Phrase.of("\\b(?<w>" + Phrase.WEEKDAY + "),?\\s+the\\s+(?<d>\\d{1,2})(?:st|nd|rd|th)\\b");
+      Phrase.of("\\b(?<w>" + Phrase.WEEKDAY + "),?\\s+the\\s+" + Phrase.ORDINAL_ALONE);
 
   private static final Pattern THE_DAY =
       Phrase.of(
-          "(?<=\\b(?:by|on|due|until|till|before|from|to|through)\\s)the\\s+(?<d>\\d{1,2})(?:st|nd|rd|th)\\b(?!\\s+(?:grade|century|time|row|part|page|step|of|chapter|line|paragraph|verse|floor|question|problem|item|scene|act|stanza|power|degree|place))");
+          "(?<=\\b(?:by|on|due|until|till|before|from|to|through|mean|meant|but|not|than|is|was)\\s)the\\s+"
+              + Phrase.ORDINAL_ALONE
+              + "(?!\\s+(?:grade|century|time|row|part|page|step|of|chapter|line|paragraph|verse|floor|question|problem|item|scene|act|stanza|power|degree|place))");
 
   @Override
   public void read(String text, DatePhrases.Reference reference, List<Phrase.Day> days) {
@@ -29,7 +31,7 @@ final class DaysOfMonth implements Family {
   /** A day of the month: the next one, or one that passed less than a week ago. */
   private static Phrase.Day ofMonth(
       Matcher m, DatePhrases.Reference reference, @Nullable DayOfWeek said) {
-    int day = Phrase.number(m, "d");
+    int day = Phrase.dayOfMonth(java.util.Objects.requireNonNull(m.group("d")));
     LocalDate from = reference.today().minusDays(6);
     YearMonth month = YearMonth.from(from);
     while (!month.isValidDay(day) || month.atDay(day).isBefore(from)) {

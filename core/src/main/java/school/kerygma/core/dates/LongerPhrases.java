@@ -108,7 +108,7 @@ final class LongerPhrases implements Family {
   private static final List<Pattern> SILENT =
       List.of(
           Phrase.of(
-              "\\b(?:every|each|any|most|some|a|one|but|except)\\s+(?:other\\s+)?"
+              "\\b(?:every|each|any|most|some|a|one|(?:day|nothing)\\s+but|except)\\s+(?:other\\s+)?"
                   + Phrase.WEEKDAY),
           Phrase.of("\\bsunday\\s+(?:best|school)\\b"),
           Pattern.compile(

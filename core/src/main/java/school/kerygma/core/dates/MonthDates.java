@@ -8,7 +8,6 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -40,50 +39,13 @@ final class MonthDates implements Family {
               + Phrase.YEAR
               + Phrase.TRAIL);
 
-  private static final List<String> ORDINALS =
-      List.of(
-          "first",
-          "second",
-          "third",
-          "fourth",
-          "fifth",
-          "sixth",
-          "seventh",
-          "eighth",
-          "ninth",
-          "tenth",
-          "eleventh",
-          "twelfth",
-          "thirteenth",
-          "fourteenth",
-          "fifteenth",
-          "sixteenth",
-          "seventeenth",
-          "eighteenth",
-          "nineteenth",
-          "twentieth",
-          "twenty-first",
-          "twenty-second",
-          "twenty-third",
-          "twenty-fourth",
-          "twenty-fifth",
-          "twenty-sixth",
-          "twenty-seventh",
-          "twenty-eighth",
-          "twenty-ninth",
-          "thirtieth",
-          "thirty-first");
-
-  private static final String ORDINAL =
-      "(?<d>" + String.join("|", ORDINALS.reversed()) + "|\\d{1,2}(?:st|nd|rd|th))\\b";
-
   /** "The eighth of October", "October the ninth". */
   private static final List<Pattern> IN_WORDS =
       List.of(
           Phrase.of(
               Phrase.LEAD
                   + "\\bthe\\s+"
-                  + ORDINAL
+                  + Phrase.ORDINAL
                   + "\\s+(?:day\\s+)?of\\s+(?<m>"
                   + Phrase.MONTH
                   + ")"
@@ -94,7 +56,7 @@ final class MonthDates implements Family {
                   + "\\b(?<m>"
                   + Phrase.MONTH
                   + ")\\s+the\\s+"
-                  + ORDINAL
+                  + Phrase.ORDINAL
                   + "(?!\\s+(?:grade|graders?|class|one|time))"
                   + Phrase.YEAR
                   + Phrase.TRAIL));
@@ -170,17 +132,12 @@ final class MonthDates implements Family {
 
   private static Phrase.Day byMonth(Matcher m, DatePhrases.Reference reference) {
     Month month = Phrase.month(Objects.requireNonNull(m.group("m")));
-    int day = day(Objects.requireNonNull(m.group("d")));
+    int day = Phrase.dayOfMonth(Objects.requireNonNull(m.group("d")));
     LocalDate date =
         m.group("y") == null
             ? nearest(month.getValue(), day, reference.today())
             : LocalDate.of(Phrase.number(m, "y"), month, day);
     return new Phrase.Day(m.start(), m.end(), date, Phrase.said(m));
-  }
-
-  private static int day(String written) {
-    int word = ORDINALS.indexOf(written.toLowerCase(Locale.ROOT));
-    return word >= 0 ? word + 1 : Integer.parseInt(written.replaceAll("\\D", ""));
   }
 
   /** Without a year the nearest of last, this and next year is meant. */

@@ -66,6 +66,49 @@ final class Phrase {
   static final String TRAIL = "(?:\\s*\\((?<v>" + WEEKDAY + ")\\))?";
   static final String COUNT = "(?<n>\\d{1,2}|a|one|two|three|four|five|six|seven|eight|nine|ten)";
 
+  static final List<String> ORDINALS =
+      List.of(
+          "first",
+          "second",
+          "third",
+          "fourth",
+          "fifth",
+          "sixth",
+          "seventh",
+          "eighth",
+          "ninth",
+          "tenth",
+          "eleventh",
+          "twelfth",
+          "thirteenth",
+          "fourteenth",
+          "fifteenth",
+          "sixteenth",
+          "seventeenth",
+          "eighteenth",
+          "nineteenth",
+          "twentieth",
+          "twenty-first",
+          "twenty-second",
+          "twenty-third",
+          "twenty-fourth",
+          "twenty-fifth",
+          "twenty-sixth",
+          "twenty-seventh",
+          "twenty-eighth",
+          "twenty-ninth",
+          "thirtieth",
+          "thirty-first");
+
+  /** A day of the month that stands alone: "the second" is one only if no "part" follows. */
+  static final String ORDINAL_ALONE =
+      "(?<d>\\d{1,2}(?:st|nd|rd|th)|(?:"
+          + String.join("|", ORDINALS.reversed())
+          + ")(?=\\s*(?:$|[.,;:!?)]|(?:at|by|before|in|of|and|or|is|we|you|from|for|when|to|through|until|please)\\b)))\\b";
+
+  static final String ORDINAL =
+      "(?<d>" + String.join("|", ORDINALS.reversed()) + "|\\d{1,2}(?:st|nd|rd|th))\\b";
+
   private Phrase() {}
 
   static Pattern of(String regex) {
@@ -124,5 +167,11 @@ final class Phrase {
   static @Nullable DayOfWeek said(Matcher m) {
     DayOfWeek lead = weekday(group(m, "w"));
     return lead != null ? lead : weekday(group(m, "v"));
+  }
+
+  /** "16th", "sixteenth" or "16" as a number. */
+  static int dayOfMonth(String written) {
+    int word = ORDINALS.indexOf(written.toLowerCase(Locale.ROOT));
+    return word >= 0 ? word + 1 : Integer.parseInt(written.replaceAll("\\D", ""));
   }
 }

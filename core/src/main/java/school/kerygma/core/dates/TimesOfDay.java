@@ -21,8 +21,9 @@ final class TimesOfDay {
   private static final String CLOCK =
       "(?:(?<h>\\d{1,2})(?:[:.](?<min>\\d{2}))?\\s*(?<ap>[ap])\\.?\\s?m\\b\\.?"
           + "|(?<h5>\\d{1,2}):(?<min5>\\d{2})(?<ap5>[ap])\\b"
-          + "|(?<h2>\\d{1,2}):(?<min2>\\d{2})"
+          + "|(?<h2>\\d{1,2}):(?<min2>\\d{2})(?:\\s+(?:in\\s+the|at)\\s+(?<dp>morning|afternoon|evening|night)\\b)?"
           + "|(?<h4>1[3-9]|2[0-3])\\.(?<min4>[0-5]\\d)(?![\\d.])"
+          + "|(?<=\\b(?:at|by|before|until)\\s)(?<h6>[01]\\d|2[0-3])(?<min6>[0-5]\\d)(?:\\s?(?:h|hrs?|hours))?\\b(?!\\s+(?:words|points|pages))"
           + "|(?<past>half|quarter)\\s+(?<way>past|to|after)\\s+(?<hw>"
           + NumberWords.PATTERN
           + "|\\d{1,2})"
@@ -206,9 +207,14 @@ final class TimesOfDay {
         boolean afternoon = "p".equalsIgnoreCase(m.group("ap5"));
         return Optional.of(LocalTime.of(hour + (afternoon ? 12 : 0), Phrase.number(m, "min5")));
       }
+      if (Phrase.group(m, "h6") != null) {
+        return Optional.of(LocalTime.of(Phrase.number(m, "h6"), Phrase.number(m, "min6")));
+      }
       if (Phrase.group(m, "h2") != null) {
         int hour = Phrase.number(m, "h2");
-        return Optional.of(LocalTime.of(likely(hour), Phrase.number(m, "min2")));
+        String of = Phrase.group(m, "dp");
+        LocalTime clock = LocalTime.of(of == null ? likely(hour) : hour, Phrase.number(m, "min2"));
+        return Optional.of(of == null ? clock : inThePart(of, clock));
       }
       if (Phrase.group(m, "h4") != null) {
         return Optional.of(LocalTime.of(Phrase.number(m, "h4"), Phrase.number(m, "min4")));

@@ -20,7 +20,7 @@ public record Fact(
   /** Whether a doubt is about what is meant; others are about what is said. */
   public static boolean isOfReading(DatePhrases.Doubt doubt) {
     return switch (doubt) {
-      case AMBIGUOUS, LIKELY, DAY_ORDER, NOT_UNDERSTOOD, A_WEEK -> true;
+      case AMBIGUOUS, LIKELY, DAY_ORDER, NOT_UNDERSTOOD, A_WEEK, PERHAPS_DUE, LEFT_OVER -> true;
       case WRONG_WEEKDAY, WITHOUT_SCHOOL, PASSED, AFTER_THE_TERM, NO_CLASS -> false;
     };
   }
@@ -54,6 +54,11 @@ public record Fact(
     SECTION,
     /** What looks like the name of a section, and is none of the teacher's. */
     OTHER_SECTION,
-    LINK
+    LINK;
+
+    /** Whether it is a day: what is due then may be read otherwise than before. */
+    public boolean isDay() {
+      return this == DUE || this == DATE;
+    }
   }
 }

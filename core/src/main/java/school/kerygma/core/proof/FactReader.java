@@ -12,6 +12,7 @@ import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.handout.NumberedSteps;
 import school.kerygma.core.handout.Page;
 import school.kerygma.core.proof.Fact.Kind;
+import school.kerygma.core.reading.DueReader;
 import school.kerygma.core.time.SchoolCalendar;
 
 /**
@@ -23,19 +24,6 @@ public final class FactReader {
   private static final Pattern GROUP =
       Pattern.compile(
           "(?<!\\b(?:[Rr]oom|[Ll]ocker|[Ss]eat|[Rr]ow|[Gg]ate|[Ff]igure|[Ff]ig\\.|[Ee]xercise|[Qq]uestion|[Tt]able|[Cc]hapter|[Pp]age|[Pp]art|[Ss]tep|[Uu]nit)\\s)\\b\\d{1,2}[A-H]\\b");
-  private static final Pattern DUE_BEFORE =
-      of(
-          "\\b(?:due(?:\\s+date)?|deadline|hand(?:ed)?\\s+in|turn(?:ed)?\\s+in|(?:turn|hand)\\s+(?:it|them|this|that|(?:in\\s+)?your\\s+\\w+)\\s+in|submit(?:ted)?|on\\s+or\\s+before|by|until|no later than)\\b[^.;!?]{0,24}$");
-
-  /** What was due then is so no longer. */
-  private static final Pattern NO_LONGER =
-      of("\\b(?:changed|moved|extended|postponed|instead\\s+of|not)\\b[^.;!?]{0,24}$");
-
-  /** "By half past two on Thursday" says of itself that something is due. */
-  private static final Pattern DUE_ITSELF = of("(?:by|until|no later than|before)\\b");
-
-  /** How far before a date it may be said that something is due then, in characters. */
-  private static final int DUE_REACH = 60;
 
   private FactReader() {}
 
@@ -81,8 +69,9 @@ public final class FactReader {
       String text, DatePhrases.Reference reference, Collection<String> sections) {
     List<Fact> all = new ArrayList<>();
     matches(LINK, text, m -> all.add(fact(Kind.LINK, m, m.group())));
-    dates(text, reference, all);
-    all.addAll(NumberFacts.in(text));
+    List<Fact> numbers = NumberFacts.in(text);
+    dates(text, reference, numbers, all);
+    all.addAll(numbers);
     sections(text, sections, all);
     return all;
   }
@@ -102,9 +91,13 @@ public final class FactReader {
     return new Fact(kind, m.start(), m.end(), m.group(), value, List.of());
   }
 
-  private static void dates(String text, DatePhrases.Reference reference, List<Fact> all) {
-    Matcher dueBefore = DUE_BEFORE.matcher(text).useTransparentBounds(true);
-    DatePhrases.Reading reading = DatePhrases.read(text, reference);
+  private static void dates(
+      String text, DatePhrases.Reference reference, List<Fact> numbers, List<Fact> all) {
+    DueReader.Reading reading =
+        DueReader.of(
+            text,
+            DatePhrases.read(text, reference),
+            numbers.stream().map(n -> new int[] {n.start(), n.end()}).toList());
     for (DatePhrases.Unread unread : reading.unread()) {
       all.add(
           new Fact(
@@ -115,21 +108,23 @@ public final class FactReader {
               unread.quote(),
               List.of(DatePhrases.Doubt.NOT_UNDERSTOOD)));
     }
-    for (DatePhrases.Found found : reading.found()) {
-      dueBefore.region(Math.max(0, found.start() - DUE_REACH), found.start());
-      boolean due =
-          dueBefore.find()
-                  && !NO_LONGER.matcher(text.substring(dueBefore.start(), found.start())).find()
-              || DUE_ITSELF.matcher(found.quote()).lookingAt();
+    for (DueReader.Read read : reading.dates()) {
+      DatePhrases.Found found = read.date();
       LocalDateTime meant = found.date().atTime(found.time().orElse(SchoolCalendar.DUE_TIME));
+      List<DatePhrases.Doubt> doubts = new ArrayList<>(found.doubts());
+      if (read.due()) {
+        doubts.addAll(read.doubts());
+      } else {
+        doubts.removeIf(Fact::isOfReading); // Nothing rests on it, so that nobody need be asked.
+      }
       all.add(
           new Fact(
-              due ? Kind.DUE : Kind.DATE,
-              found.start(),
-              found.end(),
-              found.quote(),
+              read.due() ? Kind.DUE : Kind.DATE,
+              read.start(),
+              read.end(),
+              text.substring(read.start(), read.end()),
               meant.toString(),
-              found.doubts()));
+              List.copyOf(doubts)));
     }
   }
 

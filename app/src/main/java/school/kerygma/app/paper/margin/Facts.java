@@ -172,9 +172,10 @@ public class Facts {
       }
       Optional<FactDecision> decision =
           decided.stream()
-              .filter(d -> d.page().equals(page.id()) && d.start() == fact.start())
+              .filter(d -> d.page().equals(page.id()))
+              .filter(d -> fact.start() <= d.start() && d.start() < fact.end())
               .map(Placed::decision)
-              .filter(d -> d.kind() == fact.kind())
+              .filter(d -> d.kind() == fact.kind() || d.kind().isDay() && fact.kind().isDay())
               .reduce((a, b) -> b);
       notes.add(
           new Note(

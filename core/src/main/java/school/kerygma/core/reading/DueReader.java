@@ -1,0 +1,154 @@
+package school.kerygma.core.reading;
+
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.regex.Pattern;
+import school.kerygma.core.dates.DatePhrases;
+import school.kerygma.core.dates.DatePhrases.Found;
+import school.kerygma.core.reading.DueSense.Sense;
+import school.kerygma.core.reading.Leftovers.Stretch;
+
+/**
+ * Concludes from a sentence whether something is due on a date of it. A date is sure only if
+ * nothing that looks like a date or a time is left over beside it.
+ */
+public final class DueReader {
+
+  /**
+   * What is read of a date.
+   *
+   * @param start where the words begin that speak of it, with those that were left over
+   * @param end where they end
+   * @param due whether something is due then, or may be
+   * @param doubts what is to be asked, beside what the date itself leaves open
+   */
+  public record Read(Found date, int start, int end, boolean due, List<DatePhrases.Doubt> doubts) {}
+
+  /**
+   * What is read of a text.
+   *
+   * @param unread where something is due, and the words of when are not understood
+   */
+  public record Reading(List<Read> dates, List<DatePhrases.Unread> unread) {}
+
+  /** Who writes so may mean either half of the day. */
+  private static final Pattern HALF_DAY =
+      Pattern.compile("\\b(?:11[:.]59|12[:.]00)(?!\\s*[ap]\\.?m)", Pattern.CASE_INSENSITIVE);
+
+  private DueReader() {}
+
+  /**
+   * Reads a text whose dates were found.
+   *
+   * @param taken stretches of it, from and to, that say something else: pages, points
+   */
+  public static Reading of(String written, DatePhrases.Reading found, List<int[]> taken) {
+    String text = written.replace('\u2019', '\'');
+    List<Stretch> used = new ArrayList<>();
+    taken.forEach(t -> used.add(new Stretch(t[0], t[1])));
+    found.found().forEach(d -> used.add(new Stretch(d.start(), d.end())));
+    found.unread().forEach(u -> used.add(new Stretch(u.start(), u.end())));
+    List<Read> dates = new ArrayList<>();
+    List<DatePhrases.Unread> unread = new ArrayList<>(found.unread());
+    List<Sentence> sentences = Sentence.of(text, found.found());
+    Corrections corrections = Corrections.of(text, sentences);
+    for (Sentence sentence : sentences) {
+      if (sentence.dates().isEmpty()) {
+        unread.addAll(withoutDate(written, text, sentence, used, found.unread()));
+      } else {
+        List<Stretch> beside = new ArrayList<>();
+        dates.addAll(read(text, sentence, corrections, used, beside));
+        beside.forEach(
+            b ->
+                unread.add(
+                    new DatePhrases.Unread(
+                        b.start(), b.end(), written.substring(b.start(), b.end()))));
+      }
+    }
+    return new Reading(dates, unread);
+  }
+
+  private static List<Read> read(
+      String text,
+      Sentence sentence,
+      Corrections corrections,
+      List<Stretch> used,
+      List<Stretch> unread) {
+    List<Read> all = new ArrayList<>();
+    Sense before = Sense.NOT;
+    for (int i = 0; i < sentence.dates().size(); i++) {
+      Found date = sentence.dates().get(i);
+      Sense sense =
+          corrections.dropped().contains(date)
+              ? Sense.NOT
+              : DueSense.of(Said.of(text, sentence, i, corrections), before);
+      List<DatePhrases.Doubt> doubts = new ArrayList<>();
+      int start = date.start();
+      int end = date.end();
+      List<Stretch> left = Leftovers.in(text, sentence.from(text, i), sentence.to(text, i), used);
+      if (sense == Sense.NOT) {
+        left.stream().filter(l -> isDue(text, sentence, l)).forEach(unread::add);
+      } else {
+        for (Stretch l : left) {
+          start = Math.min(start, l.start());
+          end = Math.max(end, l.end());
+        }
+        boolean halfDay = HALF_DAY.matcher(text.substring(start, end)).find();
+        if (halfDay || start < date.start() || date.end() < end) {
+          doubts.add(DatePhrases.Doubt.LEFT_OVER);
+        } else if (sense == Sense.ASK) {
+          doubts.add(DatePhrases.Doubt.PERHAPS_DUE);
+        }
+      }
+      all.add(new Read(date, start, end, sense != Sense.NOT, doubts));
+      before = corrections.dropped().contains(date) ? before : sense;
+    }
+    return apart(all);
+  }
+
+  /** "The quiz is on Friday and the guide is due the day before": the second is a question. */
+  private static boolean isDue(String text, Sentence sentence, Stretch left) {
+    Said near = Said.beside(text, sentence, left.start(), left.end()).near();
+    return !near.stretch().contains(sentence.dates().getFirst().quote())
+        && DueSense.of(near, Sense.NOT) == Sense.SURE;
+  }
+
+  /** Words that two dates reach for belong to the first; dates themselves never overlap. */
+  private static List<Read> apart(List<Read> all) {
+    List<Read> kept = new ArrayList<>();
+    int until = 0;
+    for (Read r : all) {
+      int start = Math.min(r.date().start(), Math.max(r.start(), until));
+      kept.add(new Read(r.date(), start, r.end(), r.due(), r.doubts()));
+      until = r.end();
+    }
+    for (int i = 0; i + 1 < kept.size(); i++) {
+      Read r = kept.get(i);
+      int end = Math.max(r.date().end(), Math.min(r.end(), kept.get(i + 1).start()));
+      kept.set(i, new Read(r.date(), r.start(), end, r.due(), r.doubts()));
+    }
+    return kept;
+  }
+
+  /** "Due: November 31": something is due, and no day was read. */
+  private static List<DatePhrases.Unread> withoutDate(
+      String written,
+      String text,
+      Sentence sentence,
+      List<Stretch> used,
+      List<DatePhrases.Unread> unread) {
+    Set<Stretch> left = new HashSet<>(Leftovers.in(text, sentence.start(), sentence.end(), used));
+    boolean asked =
+        unread.stream().anyMatch(u -> sentence.start() <= u.start() && u.end() <= sentence.end());
+    if (left.isEmpty()
+        || asked
+        || DueSense.of(Said.ofNoDate(text, sentence), Sense.NOT) != Sense.SURE) {
+      return List.of();
+    }
+    int start = left.stream().mapToInt(Stretch::start).min().orElseThrow();
+    int end = left.stream().mapToInt(Stretch::end).max().orElseThrow();
+    return List.of(new DatePhrases.Unread(start, end, written.substring(start, end)));
+  }
+}
