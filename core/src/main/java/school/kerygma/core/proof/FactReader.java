@@ -4,13 +4,20 @@ import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import school.kerygma.core.dates.DatePhrases;
+import school.kerygma.core.handout.Block;
+import school.kerygma.core.handout.Line;
 import school.kerygma.core.handout.NumberedSteps;
 import school.kerygma.core.handout.Page;
+import school.kerygma.core.handout.Word;
 import school.kerygma.core.proof.Fact.Kind;
 import school.kerygma.core.reading.DueReader;
 import school.kerygma.core.time.SchoolCalendar;
@@ -24,6 +31,11 @@ public final class FactReader {
   private static final Pattern GROUP =
       Pattern.compile(
           "(?<!\\b(?:[Rr]oom|[Ll]ocker|[Ss]eat|[Rr]ow|[Gg]ate|[Ff]igure|[Ff]ig\\.|[Ee]xercise|[Qq]uestion|[Tt]able|[Cc]hapter|[Pp]age|[Pp]art|[Ss]tep|[Uu]nit)\\s)\\b\\d{1,2}[A-H]\\b");
+
+  /** After these a sentence goes on, whatever line the next word stands in. */
+  private static final Pattern UNFINISHED =
+      of(
+          ".*,|on|by|before|until|at|is|are|was|be|the|due|in|for|to|of|and|or|from|than|an?|your|our|no|not|later|next|this|with|will|must");
 
   private FactReader() {}
 
@@ -39,7 +51,7 @@ public final class FactReader {
    */
   public static List<Fact> read(
       String text, DatePhrases.Reference reference, Collection<String> sections) {
-    return apart(all(text, reference, sections));
+    return apart(all(text, reference, sections, Set.of()));
   }
 
   /**
@@ -51,7 +63,7 @@ public final class FactReader {
   public static List<Fact> read(
       Page page, DatePhrases.Reference reference, Collection<String> sections) {
     String text = page.text();
-    List<Fact> all = all(text, reference, sections);
+    List<Fact> all = all(text, reference, sections, breaks(page));
     for (NumberedSteps.Step step : NumberedSteps.of(page)) {
       all.add(
           new Fact(
@@ -65,12 +77,40 @@ public final class FactReader {
     return apart(all);
   }
 
+  /** Where a heading, a paragraph, a line of a list or a cell begins, in the text of a page. */
+  private static Set<Integer> breaks(Page page) {
+    Map<Word, Block> runs = new IdentityHashMap<>();
+    for (Block block : Block.of(Line.of(page.words()))) {
+      block.runs().forEach(run -> run.words().forEach(word -> runs.put(word, run)));
+    }
+    Set<Integer> breaks = new HashSet<>();
+    int at = 0;
+    for (int i = 1; i < page.words().size(); i++) {
+      Word before = page.words().get(i - 1);
+      Word word = page.words().get(i);
+      at += before.letters().length();
+      if (runs.get(word) != runs.get(before) && !goesOn(before.text(), word.text())) {
+        breaks.add(at);
+      }
+      at += before.isBroken() ? 0 : 1;
+    }
+    return breaks;
+  }
+
+  /** Lines far apart may still be one sentence: "is due on", "Friday". */
+  private static boolean goesOn(String before, String word) {
+    return Character.isLowerCase(word.codePointAt(0)) || UNFINISHED.matcher(before).matches();
+  }
+
   private static List<Fact> all(
-      String text, DatePhrases.Reference reference, Collection<String> sections) {
+      String text,
+      DatePhrases.Reference reference,
+      Collection<String> sections,
+      Set<Integer> breaks) {
     List<Fact> all = new ArrayList<>();
     matches(LINK, text, m -> all.add(fact(Kind.LINK, m, m.group())));
     List<Fact> numbers = NumberFacts.in(text);
-    dates(text, reference, numbers, all);
+    dates(text, reference, numbers, breaks, all);
     all.addAll(numbers);
     sections(text, sections, all);
     return all;
@@ -92,12 +132,17 @@ public final class FactReader {
   }
 
   private static void dates(
-      String text, DatePhrases.Reference reference, List<Fact> numbers, List<Fact> all) {
+      String text,
+      DatePhrases.Reference reference,
+      List<Fact> numbers,
+      Set<Integer> breaks,
+      List<Fact> all) {
     DueReader.Reading reading =
         DueReader.of(
             text,
             DatePhrases.read(text, reference),
-            numbers.stream().map(n -> new int[] {n.start(), n.end()}).toList());
+            numbers.stream().map(n -> new int[] {n.start(), n.end()}).toList(),
+            breaks);
     for (DatePhrases.Unread unread : reading.unread()) {
       all.add(
           new Fact(

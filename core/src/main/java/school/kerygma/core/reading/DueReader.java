@@ -1,6 +1,7 @@
 package school.kerygma.core.reading;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
@@ -43,8 +44,10 @@ public final class DueReader {
    * Reads a text whose dates were found.
    *
    * @param taken stretches of it, from and to, that say something else: pages, points
+   * @param breaks where something new begins though no sentence ends: headings, cells
    */
-  public static Reading of(String written, DatePhrases.Reading found, List<int[]> taken) {
+  public static Reading of(
+      String written, DatePhrases.Reading found, List<int[]> taken, Collection<Integer> breaks) {
     String text = written.replace('\u2019', '\'');
     List<Stretch> used = new ArrayList<>();
     taken.forEach(t -> used.add(new Stretch(t[0], t[1])));
@@ -52,14 +55,16 @@ public final class DueReader {
     found.unread().forEach(u -> used.add(new Stretch(u.start(), u.end())));
     List<Read> dates = new ArrayList<>();
     List<DatePhrases.Unread> unread = new ArrayList<>(found.unread());
-    List<Sentence> sentences = Sentence.of(text, found.found());
+    List<Sentence> sentences = Sentence.of(text, found.found(), breaks);
     Corrections corrections = Corrections.of(text, sentences);
+    Sense heading = Sense.NOT;
     for (Sentence sentence : sentences) {
       if (sentence.dates().isEmpty()) {
+        heading = Headings.under(text.substring(sentence.start(), sentence.end()), heading);
         unread.addAll(withoutDate(written, text, sentence, used, found.unread()));
       } else {
         List<Stretch> beside = new ArrayList<>();
-        dates.addAll(read(text, sentence, corrections, used, beside));
+        dates.addAll(read(text, sentence, corrections, used, heading, beside));
         beside.forEach(
             b ->
                 unread.add(
@@ -75,15 +80,17 @@ public final class DueReader {
       Sentence sentence,
       Corrections corrections,
       List<Stretch> used,
+      Sense heading,
       List<Stretch> unread) {
     List<Read> all = new ArrayList<>();
     Sense before = Sense.NOT;
     for (int i = 0; i < sentence.dates().size(); i++) {
       Found date = sentence.dates().get(i);
+      Said said = Said.of(text, sentence, i, corrections);
       Sense sense =
           corrections.dropped().contains(date)
               ? Sense.NOT
-              : DueSense.of(Said.of(text, sentence, i, corrections), before);
+              : Headings.sense(said, DueSense.of(said, before), heading);
       List<DatePhrases.Doubt> doubts = new ArrayList<>();
       int start = date.start();
       int end = date.end();

@@ -154,6 +154,11 @@ final class DueSense {
 
   private static final Pattern IF = Lexicon.of("^\\W*(?:if|in case|when|whenever|should) ");
 
+  /** A piece of work and a date, and nothing else: "Outline: October 6". */
+  private static final Pattern LABEL =
+      Lexicon.of(
+          "\\W*(?:[\\w'-]+ ){0,2}(?:drafts?|final(?: copy)?|outlines?|essays?|reports?|posters?|projects?|portfolios?|proposals?|bibliograph(?:y|ies)|sketch(?:es)?|cop(?:y|ies)|worksheets?|homework|assignments?)(?: [\\w'-]+)? ?\\W*@\\W*");
+
   /** So few words without a verb repeat what was said of the date before. */
   private static final int SHORT = 4;
 
@@ -199,7 +204,15 @@ final class DueSense {
     if (AGAINST.stream().anyMatch(p -> p.matcher(stretch).find())) {
       return Sense.NOT;
     }
+    if (sense == Sense.NOT && LABEL.matcher(stretch).matches()) {
+      return Sense.ASK;
+    }
     return sense == Sense.NOT ? null : sense;
+  }
+
+  /** Whether it says of itself that nothing is due. */
+  static boolean isDenied(Said said) {
+    return AGAINST.stream().anyMatch(p -> p.matcher(said.stretch()).find());
   }
 
   private static boolean isShort(Said said) {

@@ -1,7 +1,9 @@
 package school.kerygma.core.reading;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
+import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import school.kerygma.core.dates.DatePhrases.Found;
@@ -28,19 +30,28 @@ record Sentence(int start, int end, List<Found> dates) {
           Lexicon.of(",? (?:and|or) "),
           Lexicon.of(","));
 
-  /** The sentences of a text in which a date stands. */
-  static List<Sentence> of(String text, List<Found> dates) {
-    List<Sentence> all = new ArrayList<>();
+  /**
+   * The sentences of a text.
+   *
+   * @param breaks where something new begins though no sentence ends: headings, cells
+   */
+  static List<Sentence> of(String text, List<Found> dates, Collection<Integer> breaks) {
+    TreeSet<Integer> ends = new TreeSet<>(breaks);
     int start = 0;
     for (Matcher end = END.matcher(text); end.find(); ) {
-      int at = end.start();
-      boolean inDate = dates.stream().anyMatch(d -> d.start() <= at && at < d.end() - 1);
-      if (!inDate && !isAbbreviated(text, start, end)) {
-        add(all, start, end.end(), dates);
+      if (!isAbbreviated(text, start, end)) {
+        ends.add(end.end());
         start = end.end();
       }
     }
-    add(all, start, text.length(), dates);
+    ends.removeIf(at -> dates.stream().anyMatch(d -> d.start() < at && at < d.end()));
+    ends.add(text.length());
+    List<Sentence> all = new ArrayList<>();
+    int from = 0;
+    for (int to : ends) {
+      add(all, from, to, dates);
+      from = to;
+    }
     return all;
   }
 

@@ -7,17 +7,23 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.Arguments;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.dates.DatePhrases.Doubt;
+import school.kerygma.core.handout.Box;
+import school.kerygma.core.handout.Page;
+import school.kerygma.core.handout.Word;
 import school.kerygma.core.proof.Fact.Kind;
 import school.kerygma.core.time.MeetingPattern;
 import school.kerygma.core.time.SchoolCalendar;
@@ -123,5 +129,50 @@ class DueSentencesTest {
       })
   void whereNothingIsDueNobodyIsAsked(String sentence) {
     assertThat(days(sentence)).allMatch(f -> f.kind() == Kind.DATE && isSure(f));
+  }
+
+  /** Words in lines, each so far from the left and from the top, as a sheet sets them. */
+  private static Page page(String... lines) {
+    List<Word> words = new ArrayList<>();
+    double y = 40;
+    for (String line : lines) {
+      y += line.startsWith(" ") ? 30 : 14;
+      double x = 50;
+      for (String word : line.strip().split(" ")) {
+        words.add(new Word(word, new Box(x, y, 6.0 * word.length(), 11)));
+        x += 6.0 * word.length() + 4;
+      }
+    }
+    return new Page(1, 612, 792, words);
+  }
+
+  private static String onPage(String... lines) {
+    return FactReader.read(page(lines), REFERENCE, List.of()).stream()
+        .filter(f -> f.kind().isDay())
+        .map(f -> f.kind() + " " + f.value().substring(0, 10) + (isSure(f) ? "" : "?"))
+        .collect(Collectors.joining(", "));
+  }
+
+  @Test
+  void aHeadingSaysWhatTheDatesBelowItAre() {
+    assertThat(onPage("Due dates:", " Outline October 6", " Poster October 20"))
+        .isEqualTo("DUE 2026-10-06, DUE 2026-10-20");
+    assertThat(onPage("Dates to remember", " Outline October 6", " Fair October 20"))
+        .isEqualTo("DUE 2026-10-06?, DUE 2026-10-20?");
+    assertThat(
+            onPage(
+                "Due dates:",
+                " Outline October 6",
+                " The fair is for everybody in the school and for their families too, this year in the gym again",
+                " Fair October 20"))
+        .isEqualTo("DUE 2026-10-06, DATE 2026-10-20");
+  }
+
+  @Test
+  void aSentenceGoesOnInTheNextLineAndAHeadingDoesNot() {
+    assertThat(onPage("Hand in your sheet, with your name on it, on", " Friday, October 16."))
+        .isEqualTo("DUE 2026-10-16");
+    assertThat(onPage("Your sheet is due soon", " Fair on Friday, October 16"))
+        .isEqualTo("DATE 2026-10-16");
   }
 }
