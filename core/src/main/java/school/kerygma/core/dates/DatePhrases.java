@@ -97,6 +97,9 @@ public final class DatePhrases {
       Phrase.of(
           "\\b(?:before|after|at|(?:start|beginning|end)\\s+of)\\s+(?:the\\s+|our\\s+)?(?:class|lesson)\\b");
 
+  /** What may follow "the ninth" where a day of the month is meant. */
+  public static final String AFTER_ORDINAL = Phrase.ALONE;
+
   private DatePhrases() {}
 
   /** All dates of a text, in the order of their places; none overlaps another. */

@@ -100,11 +100,19 @@ final class Phrase {
           "thirtieth",
           "thirty-first");
 
+  /**
+   * What may follow a day of the month that stands alone; after any other word it counts things.
+   */
+  static final String ALONE =
+      "\\s*(?:$|[.,;:!?)]|(?:at|by|before|after|in|on|of|and|or|but|is|was|we|you|i|it|from|for|when|to|through|until|please|though|too|instead|now|then|again|still|because|so|if|unless|with|as|not|that|which)\\b)";
+
   /** A day of the month that stands alone: "the second" is one only if no "part" follows. */
   static final String ORDINAL_ALONE =
       "(?<d>\\d{1,2}(?:st|nd|rd|th)|(?:"
           + String.join("|", ORDINALS.reversed())
-          + ")(?=\\s*(?:$|[.,;:!?)]|(?:at|by|before|in|of|and|or|is|we|you|from|for|when|to|through|until|please)\\b)))\\b";
+          + ")(?="
+          + ALONE
+          + "))\\b";
 
   static final String ORDINAL =
       "(?<d>" + String.join("|", ORDINALS.reversed()) + "|\\d{1,2}(?:st|nd|rd|th))\\b";

@@ -9,6 +9,7 @@ import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -20,6 +21,8 @@ import school.kerygma.core.handout.Page;
 import school.kerygma.core.handout.Word;
 import school.kerygma.core.proof.Fact.Kind;
 import school.kerygma.core.reading.DueReader;
+import school.kerygma.core.reading.TakenBack;
+import school.kerygma.core.text.NumberWords;
 import school.kerygma.core.time.SchoolCalendar;
 
 /**
@@ -27,6 +30,7 @@ import school.kerygma.core.time.SchoolCalendar;
  */
 public final class FactReader {
 
+  private static final Pattern NUMBER = of("(?:\\d+|" + NumberWords.PATTERN + ")\\b");
   private static final Pattern LINK = of("\\b(?:https?://|www\\.)[^\\s<>\"')]+[^\\s<>\"').,;:!?]");
   private static final Pattern GROUP =
       Pattern.compile(
@@ -109,11 +113,42 @@ public final class FactReader {
       Set<Integer> breaks) {
     List<Fact> all = new ArrayList<>();
     matches(LINK, text, m -> all.add(fact(Kind.LINK, m, m.group())));
-    List<Fact> numbers = NumberFacts.in(text);
+    List<Fact> numbers = corrected(text, NumberFacts.in(text));
     dates(text, reference, numbers, breaks, all);
     all.addAll(numbers);
     sections(text, sections, all);
     return all;
+  }
+
+  /**
+   * "Forty points. I mean fifty points": what is taken back is not said; without a unit it asks.
+   */
+  private static List<Fact> corrected(String text, List<Fact> numbers) {
+    List<Fact> kept = new ArrayList<>();
+    for (Fact n : numbers) {
+      OptionalInt instead = TakenBack.after(text, n.end());
+      if (instead.isEmpty()) {
+        kept.add(n);
+        continue;
+      }
+      int at = instead.getAsInt();
+      boolean again = numbers.stream().anyMatch(o -> o.kind() == n.kind() && o.start() == at);
+      Matcher number = NUMBER.matcher(text).region(at, text.length());
+      if (!again && number.lookingAt()) {
+        String quote = text.substring(n.start(), number.end());
+        kept.add(
+            new Fact(
+                n.kind(),
+                n.start(),
+                number.end(),
+                quote,
+                n.value(),
+                List.of(DatePhrases.Doubt.LEFT_OVER)));
+      } else if (!again) {
+        kept.add(n);
+      }
+    }
+    return kept;
   }
 
   private interface Taker {

@@ -38,6 +38,9 @@ public final class DueReader {
   private static final Pattern HALF_DAY =
       Pattern.compile("\\b(?:11[:.]59|12[:.]00)(?!\\s*[ap]\\.?m)", Pattern.CASE_INSENSITIVE);
 
+  /** Words further apart than this are not quoted together. */
+  private static final int LONGEST_QUOTE = 60;
+
   private DueReader() {}
 
   /**
@@ -58,13 +61,15 @@ public final class DueReader {
     List<Sentence> sentences = Sentence.of(text, found.found(), breaks);
     Corrections corrections = Corrections.of(text, sentences);
     Sense heading = Sense.NOT;
+    Sense last = Sense.NOT;
     for (Sentence sentence : sentences) {
       if (sentence.dates().isEmpty()) {
         heading = Headings.under(text.substring(sentence.start(), sentence.end()), heading);
-        unread.addAll(withoutDate(written, text, sentence, used, found.unread()));
+        unread.addAll(withoutDate(written, text, sentence, used, found.unread(), last));
       } else {
         List<Stretch> beside = new ArrayList<>();
         dates.addAll(read(text, sentence, corrections, used, heading, beside));
+        last = dates.getLast().due() ? Sense.SURE : Sense.NOT;
         beside.forEach(
             b ->
                 unread.add(
@@ -99,11 +104,13 @@ public final class DueReader {
         left.stream().filter(l -> isDue(text, sentence, l)).forEach(unread::add);
       } else {
         for (Stretch l : left) {
-          start = Math.min(start, l.start());
-          end = Math.max(end, l.end());
+          if (Math.max(end, l.end()) - Math.min(start, l.start()) <= LONGEST_QUOTE) {
+            start = Math.min(start, l.start());
+            end = Math.max(end, l.end());
+          }
         }
         boolean halfDay = HALF_DAY.matcher(text.substring(start, end)).find();
-        if (halfDay || start < date.start() || date.end() < end) {
+        if (halfDay || !left.isEmpty()) {
           doubts.add(DatePhrases.Doubt.LEFT_OVER);
         } else if (sense == Sense.ASK) {
           doubts.add(DatePhrases.Doubt.PERHAPS_DUE);
@@ -113,6 +120,11 @@ public final class DueReader {
       before = corrections.dropped().contains(date) ? before : sense;
     }
     return apart(all);
+  }
+
+  private static boolean isDue(Said said, Sense last) {
+    boolean goesOn = last != Sense.NOT && DueSense.isWithoutVerb(said);
+    return goesOn || DueSense.of(said, Sense.NOT) == Sense.SURE;
   }
 
   /** "The quiz is on Friday and the guide is due the day before": the second is a question. */
@@ -145,13 +157,12 @@ public final class DueReader {
       String text,
       Sentence sentence,
       List<Stretch> used,
-      List<DatePhrases.Unread> unread) {
+      List<DatePhrases.Unread> unread,
+      Sense last) {
     Set<Stretch> left = new HashSet<>(Leftovers.in(text, sentence.start(), sentence.end(), used));
     boolean asked =
         unread.stream().anyMatch(u -> sentence.start() <= u.start() && u.end() <= sentence.end());
-    if (left.isEmpty()
-        || asked
-        || DueSense.of(Said.ofNoDate(text, sentence), Sense.NOT) != Sense.SURE) {
+    if (left.isEmpty() || asked || !isDue(Said.ofNoDate(text, sentence), last)) {
       return List.of();
     }
     int start = left.stream().mapToInt(Stretch::start).min().orElseThrow();

@@ -51,7 +51,7 @@ final class DueSense {
           Lexicon.of("\\b(?:bring|send|take|give)s? (?:\\w+ ){1,4}back\\b"),
           Lexicon.of("\\bcomes? back to (?:school|class|me)\\b"),
           Lexicon.of(
-              "\\b" + Lexicon.WORK + " (?:all )?(?:comes?|goes|go|must come|should come) in\\b"),
+              "\\b" + Lexicon.WORK + " (?:\\w+ )?(?:comes?|goes|go|must come|should come) in\\b"),
           Lexicon.of(
               "\\b(?:is|are|be) (?:to be )?(?:handed|turned|passed|sent) in\\b|\\b(?:has|have|need|needs|must|should) (?:to )?be in\\b"),
           Lexicon.of("\\b" + Lexicon.WORK + " (?:is |are )?in (?:by|on|no later than|before)\\b"),
@@ -89,6 +89,12 @@ final class DueSense {
       Lexicon.of(
           "\\b(?:by|before|until|till|no later than|not later than|on or before|in time for)\\s*(?:the\\s*)?$");
   private static final Pattern BY_ITSELF = Lexicon.of("^(?:by|before|until|till|no later than)\\b");
+  private static final Pattern MOVED_IT =
+      Lexicon.of(
+          "\\b(?:mov|chang|push|extend|postpon|shift)\\w* (?:it|this|that|the \\w+)(?: back| on)? (?:to|until)\\W*(?:the )?@");
+  private static final Pattern TO_BE_DONE =
+      Lexicon.of(
+          "\\b(?:chapters?|pages?|exercises?|questions?|problems?|verbs|words|spellings?|reading) ");
   private static final Pattern LAST_DAY = Lexicon.of("\\blast (?:day|chance|date|lesson|class)\\b");
   private static final Pattern BRING = Lexicon.of("\\bbring\\b");
   private static final Pattern PRESENT =
@@ -99,7 +105,7 @@ final class DueSense {
   private static final List<Pattern> AGAINST =
       List.of(
           // It was so.
-          Lexicon.of("\\b(?:was|were|had been) (?:\\w+ ){0,3}due\\b"),
+          Lexicon.of("\\b(?:was|were|had been|used to be|would have been) (?:\\w+ ){0,3}due\\b"),
           Lexicon.of("\\b(?:deadline|due date)\\b[^@]*\\bwas\\b"),
           Lexicon.of("\\blast year"),
           // It is not so.
@@ -143,7 +149,7 @@ final class DueSense {
   /** It is said with a doubt, or that what stands somewhere is wrong. */
   private static final Pattern HEDGED =
       Lexicon.of(
-          "\\b(?:try|aim|hope|hopefully|ideally|maybe|perhaps|possibly|probably|preferably|might|want to have|if you can|if possible|typo|mistake|wrong|incorrect|ignore|half of|some of)\\b");
+          "\\b(?:try|aim|hope|hopefully|ideally|maybe|perhaps|possibly|probably|preferably|might|want to have|if you can|if possible|good idea|typo|mistake|wrong|incorrect|ignore|half of|some of)\\b");
 
   private static final Pattern SEEN =
       Lexicon.of(
@@ -166,7 +172,7 @@ final class DueSense {
 
   private static final Pattern VERB =
       Lexicon.of(
-          "\\b(?:is|are|was|were|be|will|has|have|had|do|does|can|may|must|should|opens?|begins?|starts?|comes?|goes?|we|i|visit|"
+          "'s\\b|\\b(?:is|are|was|were|be|will|has|have|had|do|does|can|may|must|should|opens?|begins?|starts?|comes?|goes?|we|i|visit|"
               + Lexicon.DO.substring(3)
               + "\\b");
 
@@ -183,7 +189,7 @@ final class DueSense {
     }
     Said near = said.near();
     Sense sense = weighed(near, said.sentence());
-    if (sense == null) {
+    if (sense == null && !near.equals(said)) {
       sense = weighed(said, said.sentence());
     }
     if (sense == null || sense == Sense.NOT) {
@@ -215,6 +221,12 @@ final class DueSense {
     return AGAINST.stream().anyMatch(p -> p.matcher(said.stretch()).find());
   }
 
+  /** "Part two, the finished piece, two weeks later." goes on from what was said before. */
+  static boolean isWithoutVerb(Said said) {
+    String words = said.before() + " " + said.after();
+    return WORD.matcher(words).results().count() <= 2 * SHORT && !VERB.matcher(words).find();
+  }
+
   private static boolean isShort(Said said) {
     String words = (said.before() + " " + said.after()).strip();
     return WORD.matcher(words).results().count() <= SHORT
@@ -227,7 +239,7 @@ final class DueSense {
     if (DUE_NOW.matcher(stretch).find() || DEADLINE.matcher(stretch).find()) {
       return NOT_OF_CLASS.matcher(stretch).find() ? Sense.ASK : Sense.SURE;
     }
-    if (LAST_DAY.matcher(stretch).find()) {
+    if (LAST_DAY.matcher(stretch).find() || MOVED_IT.matcher(stretch).find()) {
       return Sense.ASK;
     }
     if (HANDED_IN.stream().anyMatch(p -> p.matcher(stretch).find())
@@ -253,7 +265,10 @@ final class DueSense {
     if (told && (by || isFor && !IS_FOR.matcher(said.before()).find())) {
       return said.after().startsWith("'s") ? Sense.ASK : Sense.SURE;
     }
-    if (by || IS_FOR.matcher(said.before()).find() || ANY_CLOSES.matcher(stretch).find()) {
+    if (by
+        || isFor && TO_BE_DONE.matcher(stretch).find()
+        || IS_FOR.matcher(said.before()).find()
+        || ANY_CLOSES.matcher(stretch).find()) {
       return Sense.ASK;
     }
     return BRING.matcher(stretch).find() ? Sense.ASK : Sense.NOT;

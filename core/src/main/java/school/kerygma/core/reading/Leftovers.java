@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import school.kerygma.core.dates.DatePhrases;
 
 /**
  * Words that look like a date or a time and were not used by any reading. Whatever stands there may
@@ -18,11 +19,13 @@ final class Leftovers {
       Lexicon.of(
           "(?:"
               // weekdays, months
-              + "\\b(?:mon|tues|wednes|thurs|fri|satur|sun)days?\\b|\\b(?:tue|thu|thurs|fri)\\b"
+              + "(?<!\\b(?:a|every|each|any|most|some|one|other|last|all|my)\\s)\\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\\b|\\b(?:tue|thu|thurs|fri)\\b"
               + "|\\b(?:january|february|april|june|july|august|september|october|november|december)\\b(?: \\d{1,2}(?:st|nd|rd|th)?\\b)?|\\b(?:jan|feb|apr|aug|sept|oct|nov|dec)\\b\\.?(?: \\d{1,2}(?:st|nd|rd|th)?\\b)?"
               // ordinals of days
               + "|\\b\\d{1,2}(?:st|nd|rd|th)\\b(?! (?:grade|graders?|period|page|draft|question|century|row|floor|chapter|part|step|time|word|line|sentence|paragraph))"
-              + "|\\bthe (?:thirteenth|fourteenth|fifteenth|sixteenth|seventeenth|eighteenth|nineteenth|twentieth|twenty-\\w+|thirtieth|thirty-first|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth)(?= of |[,.;!?]|$))\\b"
+              + "|\\bthe (?:thirteenth|fourteenth|fifteenth|sixteenth|seventeenth|eighteenth|nineteenth|twentieth|twenty-\\w+|thirtieth|thirty-first|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth)(?="
+              + DatePhrases.AFTER_ORDINAL
+              + "))\\b"
               // numbers with strokes, clock times
               + "|(?<![\\d/.])(?:\\d{1,4}/\\d{1,2}(?:/\\d{2,4})?|\\d{4}-\\d{1,2}-\\d{1,2})(?![\\d/])(?! ?(?:of|cups?|points?|pts|inch|page))|\\b\\d{1,2}:\\d{2}\\b|\\b\\d{1,2} ?[ap]\\.?m\\b\\.?|\\b(?:at|by|before|until) \\d{3,4}\\b(?! words| points| pages)"
               + "|\\b(?:noon|midday|midnight)\\b|\\b(?:half|quarter) (?:past |to |after )?(?:one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve|\\d{1,2})\\b(?! (?:points?|pages?|hours?|minutes?))"
@@ -36,7 +39,7 @@ final class Leftovers {
               + "|\\bbefore you (?:leave|go)\\b|\\b(?:when|as|before) you (?:come|arrive|get|enter|walk)\\b|\\bfirst thing\\b|\\bon your way\\b"
               // counted and named days
               + "|\\bweek \\d{1,2}\\b|\\b(?:within|in) (?:a|one|two|three|four|five|six|ten|\\d{1,2}) (?:school )?(?:days?|weeks?)\\b"
-              + "|\\b(?:the )?(?:\\w+ )?(?:days?|weeks?) (?:before|after|from)\\b(?: the)?(?: \\w+)?|\\b(?:a|one|two|three|\\d) (?:days?|weeks?) (?:before|after|from)\\b(?: the)?(?: \\w+)?"
+              + "|\\b(?:the )?(?:\\w+ )?(?:days?|weeks?) (?:before|after|from)\\b(?: the)?(?: \\w+)?|\\b(?:a|one|two|three|\\d) (?:days?|weeks?) (?:before|after|from)\\b(?: the)?(?: \\w+)?|\\b(?:a|one|two|three|\\d) (?:school )?(?:days?|weeks?) later\\b"
               + "|\\b(?:at )?(?:the )?end of (?:the )?(?:week|month|term|january|february|march|april|may|june|july|august|september|october|november|december)\\b"
               + "|\\b(?:last|first) (?:school )?day of (?:the )?\\w+"
               + "|\\b(?:yesterday|tomorrow|today|tonight|next week|this week|fortnight)\\b"

@@ -125,6 +125,9 @@ class FactReaderTest {
         "Write a page about your street.       | LENGTH_PAGES 1",
         "250 to 300 words                      | LENGTH_WORDS 250-300",
         "Part II is due later                  | PART Part 2",
+        // What is taken back is not said.
+        "It is 40 points. I mean 50 points.     | POINTS 50",
+        "Draw for 20 minutes, sorry, 30 minutes. | MINUTES 30",
         "PART IV                               | PART Part 4",
       })
   void factsAreReadInOneWriting(String text, String facts) {
@@ -309,6 +312,17 @@ class FactReaderTest {
     assertThat(FactReader.read(text, REFERENCE, List.of()))
         .isNotEmpty()
         .allSatisfy(f -> assertThat(f.doubts()).isEmpty());
+  }
+
+  @Test
+  void aNumberThatIsTakenBackWithoutItsUnitIsAQuestion() {
+    assertThat(FactReader.read("It counts for forty points. I mean fifty.", REFERENCE, List.of()))
+        .singleElement()
+        .satisfies(
+            f -> {
+              assertThat(f.quote()).isEqualTo("forty points. I mean fifty");
+              assertThat(f.doubts()).containsExactly(DatePhrases.Doubt.LEFT_OVER);
+            });
   }
 
   @Test

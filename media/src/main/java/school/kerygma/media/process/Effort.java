@@ -41,7 +41,7 @@ public final class Effort {
   public Effort(Supplier<Stream<ProcessHandle>> programs, Duration most, Duration still) {
     this.programs = programs;
     this.most = most;
-    this.looks = still.dividedBy(LOOK);
+    this.looks = Math.max(1, still.dividedBy(LOOK));
     programs.get().forEach(p -> before.put(p.pid(), computed(p)));
   }
 

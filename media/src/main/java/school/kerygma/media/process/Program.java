@@ -13,8 +13,12 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.function.Function;
+import java.util.stream.Stream;
 
-/** Runs one program of the machine: no shell, no input, a time limit, bounded output. */
+/**
+ * Runs one program of the machine: no shell, no input, bounded output. Its limit is how long it may
+ * compute; on a busy machine that takes longer by the clock.
+ */
 public final class Program {
 
   /** The program is missing, failed, took too long or said too much. */
@@ -26,12 +30,15 @@ public final class Program {
 
   private static final int ERROR_TEXT_BYTES = 8_000;
 
+  /** One may wait so many times as long for another as it may compute. */
+  private static final int STANDING = 4;
+
   private Program() {}
 
   /**
    * Runs and returns the standard output.
    *
-   * @param limit after which the program is ended
+   * @param limit how long it may compute; then it is ended
    * @param maxBytes of standard output
    * @throws Failed if it does not end well
    * @throws Interrupted if this thread is; the program is ended
@@ -47,7 +54,7 @@ public final class Program {
   /**
    * Runs, and reads the standard output while it comes.
    *
-   * @param limit after which the program is ended
+   * @param limit how long it may compute; then it is ended
    * @param reader reads to the end, or the program is ended
    * @throws Failed if it does not end well
    * @throws Interrupted if this thread is; the program is ended
@@ -59,7 +66,7 @@ public final class Program {
       var output =
           CompletableFuture.supplyAsync(() -> reader.apply(out), Thread::startVirtualThread);
       var errors = CompletableFuture.supplyAsync(() -> drain(err), Thread::startVirtualThread);
-      if (!process.waitFor(limit.toMillis(), TimeUnit.MILLISECONDS)) {
+      if (!ends(process, limit)) {
         throw new Failed(command.getFirst() + " took longer than " + limit.toSeconds() + " s");
       }
       T read = output.get();
@@ -76,6 +83,21 @@ public final class Program {
       process.descendants().forEach(ProcessHandle::destroyForcibly);
       process.destroyForcibly();
     }
+  }
+
+  /** Waits until a program ends, or has computed too long, or stands still for far longer. */
+  private static boolean ends(Process process, Duration limit) throws InterruptedException {
+    Effort effort =
+        new Effort(
+            () -> Stream.concat(Stream.of(process.toHandle()), process.descendants()),
+            limit,
+            limit.multipliedBy(STANDING));
+    while (!process.waitFor(Effort.LOOK.toMillis(), TimeUnit.MILLISECONDS)) {
+      if (effort.isSpent()) {
+        return false;
+      }
+    }
+    return true;
   }
 
   /** Copies what one program writes to what another reads, as it sees fit. */
@@ -112,7 +134,7 @@ public final class Program {
             }
             return true;
           });
-      if (!second.waitFor(limit.toMillis(), TimeUnit.MILLISECONDS) || second.exitValue() != 0) {
+      if (!ends(second, limit) || second.exitValue() != 0) {
         throw new Failed(to.getFirst() + " did not end well");
       }
     } catch (InterruptedException e) {
