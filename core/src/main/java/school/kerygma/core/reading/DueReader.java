@@ -101,7 +101,7 @@ public final class DueReader {
       int end = date.end();
       List<Stretch> left = Leftovers.in(text, sentence.from(text, i), sentence.to(text, i), used);
       if (sense == Sense.NOT) {
-        left.stream().filter(l -> isDue(text, sentence, l)).forEach(unread::add);
+        left.stream().filter(l -> l.day() && isDue(text, sentence, l)).forEach(unread::add);
       } else {
         for (Stretch l : left) {
           if (Math.max(end, l.end()) - Math.min(start, l.start()) <= LONGEST_QUOTE) {
