@@ -7,8 +7,10 @@ import java.time.YearMonth;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
@@ -127,7 +129,54 @@ final class MonthDates implements Family {
     Phrase.collect(ISO, text, days, MonthDates::iso);
     Phrase.collect(DOTS, text, days, MonthDates::iso);
     Phrase.collect(DASHES, text, days, m -> byMonth(m, reference));
-    Phrase.collect(SLASH, text, days, m -> slash(m, text, reference));
+    Order order = order(text, reference);
+    Phrase.collect(SLASH, text, days, m -> slash(m, text, reference, order));
+  }
+
+  /** In which order a text writes month and day. */
+  private enum Order {
+    MONTH_FIRST,
+    DAY_FIRST,
+    UNKNOWN
+  }
+
+  /** "13/10" and "Friday 9/10" settle how "9/10" is meant beside them, unless they differ. */
+  private static Order order(String text, DatePhrases.Reference reference) {
+    Set<Order> told = EnumSet.noneOf(Order.class);
+    Matcher m = SLASH.matcher(text);
+    while (m.find()) {
+      int first = Phrase.number(m, "m");
+      int second = Phrase.number(m, "d");
+      String before = text.substring(Math.max(0, m.start() - 40), m.start());
+      boolean date =
+          Phrase.said(m) != null || m.group("y") != null || DATE_BEFORE.matcher(before).find();
+      if (date && first != second) {
+        boolean month = isDate(m, first, second, reference);
+        boolean day = isDate(m, second, first, reference);
+        if (month != day) {
+          told.add(month ? Order.MONTH_FIRST : Order.DAY_FIRST);
+        }
+      }
+    }
+    return told.size() == 1 ? told.iterator().next() : Order.UNKNOWN;
+  }
+
+  /** Whether there is such a day, on the weekday that is said. */
+  private static boolean isDate(Matcher m, int month, int day, DatePhrases.Reference reference) {
+    try {
+      LocalDate date = date(m, month, day, reference);
+      return Phrase.said(m) == null || Phrase.said(m) == date.getDayOfWeek();
+    } catch (DateTimeException e) {
+      return false;
+    }
+  }
+
+  private static LocalDate date(Matcher m, int month, int day, DatePhrases.Reference reference) {
+    String year = m.group("y");
+    return year == null
+        ? nearest(month, day, reference.today())
+        : LocalDate.of(
+            year.length() == 2 ? 2000 + Phrase.number(m, "y") : Phrase.number(m, "y"), month, day);
   }
 
   private static Phrase.Day byMonth(Matcher m, DatePhrases.Reference reference) {
@@ -180,7 +229,7 @@ final class MonthDates implements Family {
   }
 
   private static Phrase.@Nullable Day slash(
-      Matcher m, String text, DatePhrases.Reference reference) {
+      Matcher m, String text, DatePhrases.Reference reference, Order order) {
     String pair = m.group("m") + "/" + m.group("d");
     boolean spoken = m.group("w") != null || m.group("v") != null || m.group("y") != null;
     Matcher unit = UNIT_AFTER.matcher(text);
@@ -197,19 +246,17 @@ final class MonthDates implements Family {
     }
     int first = Phrase.number(m, "m");
     int second = Phrase.number(m, "d");
-    int month = first > 12 ? second : first;
-    int day = first > 12 ? first : second;
-    String year = m.group("y");
-    LocalDate date =
-        year == null
-            ? nearest(month, day, reference.today())
-            : LocalDate.of(
-                year.length() == 2 ? 2000 + Phrase.number(m, "y") : Phrase.number(m, "y"),
-                month,
-                day);
+    boolean either = first <= 12 && second <= 12 && first != second;
+    boolean turned =
+        first > 12
+            || either
+                && (Phrase.said(m) == null
+                    ? order == Order.DAY_FIRST
+                    : isDate(m, second, first, reference) && !isDate(m, first, second, reference));
+    LocalDate date = turned ? date(m, second, first, reference) : date(m, first, second, reference);
     boolean sure = spoken || led || LINE_BEFORE.matcher(before).find();
-    boolean eitherWay = first <= 12 && second <= 12 && first != second && !isMonthFirst(reference);
-    return eitherWay && Phrase.said(m) == null
+    boolean open = either && order == Order.UNKNOWN && !isMonthFirst(reference);
+    return open && Phrase.said(m) == null
         ? new Phrase.Day(m.start(), m.end(), date, null, DatePhrases.Doubt.DAY_ORDER, false)
         : new Phrase.Day(m.start(), m.end(), date, Phrase.said(m)).likely(sure);
   }

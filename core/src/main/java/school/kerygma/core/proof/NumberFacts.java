@@ -3,7 +3,6 @@ package school.kerygma.core.proof;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
@@ -57,6 +56,14 @@ final class NumberFacts {
           "(?:(?<total>\\b(?:total|score|grade|mark|points)\\b[\\s:]*)?_{2,}|(?<label>\\b(?:total|score|grade|mark|points)\\s*:))\\s*(?:/|out\\s+of)\\s*(?<n>\\d{1,4})\\b(?:\\s*"
               + UNIT
               + ")?");
+
+  /** "It's out of twenty." */
+  private static final Pattern IT_IS_OUT_OF =
+      of(
+          "\\b(?:it|this|everything|the\\s+(?:whole\\s+)?\\w+)(?:['\u2019]s|\\s+is)\\s+out\\s+of\\s+(?<n>"
+              + NumberWords.PATTERN
+              + "|\\d{1,4})\\b(?=\\s*(?:[.,;!?)]|$|points?\\b|altogether\\b|in\\s+all\\b))");
+
   private static final Pattern OUT_OF =
       of(
           "(?:\\b(?:graded|scored|marked|score|grade|mark|worth|counted|counts|assessed)\\b[^.;!?\\d]{0,20}?\\bout\\s+of\\s+(?<n>\\d{1,4})\\b|\\(\\s*out\\s+of\\s+(?<m>\\d{1,4})\\b[^)]{0,12}\\))(?!\\s*(?:%|people|students|times|percent))");
@@ -135,21 +142,6 @@ final class NumberFacts {
   private static final Pattern WORDS_USED =
       of(
           ".*\\b(?:learn|learns|define|memori[sz]e|spell|circle|underline|choose|find|study|list|pick|copy|look\\s+up|know|practi[cs]e|the|these|those|following|first|last|in\\s+other|other|new|key|in)\\s+(?:at\\s+least\\s+|about\\s+|the\\s+|your\\s+)*");
-  private static final String PART_NUMBER =
-      "\\d{1,2}\\b|[Oo]ne\\b|[Tt]wo\\b|[Tt]hree\\b|[Ff]our\\b|[Ff]ive\\b|[Ss]ix\\b";
-
-  /** Written small, "part" needs a number: "the part I liked". */
-  private static final Pattern PART =
-      Pattern.compile(
-          "\\b(?:(?<k>Part|Task|Step|PART|TASK|STEP)\\s+(?<n>(?:VIII|VII|VI|IV|IX|III|II|I|V|X)\\b(?!')|[A-H]\\b|"
-              + PART_NUMBER
-              + ")|(?<kk>part|task|step)\\s+(?<nn>"
-              + PART_NUMBER
-              + "))");
-
-  private static final List<String> ROMAN =
-      List.of("I", "II", "III", "IV", "V", "VI", "VII", "VIII", "IX", "X");
-
   private static final int NEAR = 40;
 
   /** Fewer words than this, if they are learned or looked up, are no length. */
@@ -174,9 +166,7 @@ final class NumberFacts {
       int end = m.start("list") + pages.length();
       add(all, Kind.PAGES, text, m.start(), end, pages.value());
     }
-    for (Matcher m = PART.matcher(text); m.find(); ) {
-      add(all, Kind.PART, text, m.start(), m.end(), part(m));
-    }
+    PartNames.in(text).forEach(p -> add(all, Kind.PART, text, p.start(), p.end(), p.name()));
     return all;
   }
 
@@ -238,6 +228,9 @@ final class NumberFacts {
       boolean total = m.group("total") != null || m.group("label") != null;
       amount(m, "n")
           .ifPresent(n -> add(all, total ? Kind.TOTAL : Kind.POINTS, text, m.start(), m.end(), n));
+    }
+    for (Matcher m = IT_IS_OUT_OF.matcher(text); m.find(); ) {
+      amount(m, "n").ifPresent(n -> add(all, Kind.TOTAL, text, m.start(), m.end(), n));
     }
     for (Matcher m = OUT_OF.matcher(text); m.find(); ) {
       amount(m, "n")
@@ -382,19 +375,5 @@ final class NumberFacts {
             .map(r -> r[0] == r[1] ? "" + r[0] : r[0] + "-" + r[1])
             .collect(Collectors.joining(", "));
     return new Pages(value, end);
-  }
-
-  private static String part(Matcher m) {
-    boolean small = m.group("k") == null;
-    String kind = Objects.requireNonNull(m.group(small ? "kk" : "k"));
-    String number = Objects.requireNonNull(m.group(small ? "nn" : "n"));
-    String said =
-        ROMAN.contains(number)
-            ? "" + (ROMAN.indexOf(number) + 1)
-            : NumberWords.parse(number).map(n -> "" + n).orElse(number);
-    return Character.toUpperCase(kind.charAt(0))
-        + kind.substring(1).toLowerCase(Locale.ROOT)
-        + " "
-        + said;
   }
 }

@@ -21,11 +21,10 @@ record Corrections(Set<Found> dropped, Map<Found, Lead> leads) {
   /** A stretch of a text. */
   record Lead(int from, int to) {}
 
-  private static final Pattern NOT_BEFORE =
-      Lexicon.of(
-          "\\b(?:not|instead of|rather than|in place of)(?: (?:on|by|until|due|for|this|the))?\\s*$");
-  private static final Pattern ONLY_NOT =
-      Lexicon.of("\\bnot(?: (?:on|by|until|due|for|this|the))?\\s*$");
+  private static final String LED = "(?: (?:on|by|until|due|for|this|the))?\\s*$";
+  private static final Pattern INSTEAD_OF =
+      Lexicon.of("\\b(?:instead of|rather than|in place of)" + LED);
+  private static final Pattern ONLY_NOT = Lexicon.of("\\bnot" + LED);
   private static final Pattern BUT = Lexicon.of("^\\W*(?:but|rather|instead)\\b[^.]{0,30}$");
   private static final Pattern TAKEN_BACK =
       Lexicon.of(
@@ -60,11 +59,8 @@ record Corrections(Set<Found> dropped, Map<Found, Lead> leads) {
             leads.put(date, notBut ? new Lead(of.from(), withoutNot(text, of)) : of);
           }
         }
-        if (NOT_BEFORE.matcher(before).find() && !dropped.contains(date)) {
-          boolean isPreferred = ONLY_NOT.matcher(before).find();
-          if (!isPreferred) {
-            dropped.add(date);
-          }
+        if (INSTEAD_OF.matcher(before).find()) {
+          dropped.add(date);
         }
         last = Optional.of(date);
         lastFrom = leads.containsKey(date) ? leads.get(date).from() : from;
@@ -75,6 +71,6 @@ record Corrections(Set<Found> dropped, Map<Found, Lead> leads) {
 
   private static int withoutNot(String text, Lead of) {
     return of.from()
-        + NOT_BEFORE.matcher(text.substring(of.from(), of.to())).replaceFirst("").length();
+        + ONLY_NOT.matcher(text.substring(of.from(), of.to())).replaceFirst("").length();
   }
 }

@@ -3,6 +3,7 @@ package school.kerygma.core.dates;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.LocalDateTime;
+import java.util.List;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -94,5 +95,24 @@ class MonthDatesTest {
       })
   void aPairOfNumbersThatIsNoDateIsNotReadAsOne(String text) {
     assertThat(OnSeptember30.in(text, "2026-09-30")).isEmpty();
+  }
+
+  /** Beside a date that can be meant in one way only, the others are meant alike. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "Given on 25/9, due 9/10             | 2026-09-25 2026-10-09 |",
+        "Given on 9/25, due 10/9             | 2026-09-25 2026-10-09 |",
+        "Friday 9/10: quiz. Poster due 8/10. | 2026-10-09 2026-10-08 |",
+        "due 9/10 and not by 25/9 or by 9/25 | 2026-09-10 2026-09-25 2026-09-25 | DAY_ORDER",
+      })
+  void whatElseStandsThereSettlesTheOrderOfDayAndMonth(String text, String dates, String doubt) {
+    List<DatePhrases.Found> found = OnSeptember30.in(text, "2026-09-30");
+    assertThat(found).extracting(f -> f.date().toString()).containsExactly(dates.split(" "));
+    assertThat(found)
+        .flatExtracting(DatePhrases.Found::doubts)
+        .filteredOn(d -> d == DatePhrases.Doubt.DAY_ORDER)
+        .hasSize(doubt == null ? 0 : 1);
   }
 }

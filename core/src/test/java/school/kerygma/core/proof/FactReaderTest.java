@@ -125,6 +125,10 @@ class FactReaderTest {
         "Write a page about your street.       | LENGTH_PAGES 1",
         "250 to 300 words                      | LENGTH_WORDS 250-300",
         "Part II is due later                  | PART Part 2",
+        "It counts for forty points.            | POINTS 40",
+        "It's out of twenty.                    | TOTAL 20",
+        "Do part b and then part C.             | PART Part B, PART Part C",
+        "the best part a reader likes           |",
         // What is taken back is not said.
         "It is 40 points. I mean 50 points.     | POINTS 50",
         "Draw for 20 minutes, sorry, 30 minutes. | MINUTES 30",

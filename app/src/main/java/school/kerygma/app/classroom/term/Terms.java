@@ -89,9 +89,12 @@ public class Terms {
     talks.forEach(d -> done.addAll(d.tasks()));
     Map<UUID, Map<UUID, Instant>> ticks = audience.ticks(section.students(), done);
     Map<UUID, Map<UUID, Progress>> progress = audience.progress(talks, List.of(section), ticks);
-    Map<UUID, String> called = titles.of(talks);
+    Map<UUID, String> talkTitles = titles.of(talks);
+    boolean called = calls.of(section.id()).isPresent();
     Map<UUID, List<RollCalls.Cell>> roll =
-        calls.between(section, section.students(), calendar.firstMonday(), today);
+        called
+            ? calls.between(section, section.students(), calendar.firstMonday(), today)
+            : Map.of();
     MarkBook.Table table = marks.of(section, tasks, standing);
     Optional<PaceRules.Held> pace = paces.of(section.id());
     List<Term.OfStudent> students = new ArrayList<>();
@@ -110,7 +113,7 @@ public class Terms {
                         Progress p = There.in(There.in(progress, d.id()), row.student());
                         return new Term.Talk(
                             calendar.schoolDayFrom(calendar.dateOf(d.moments().goesUpAt())),
-                            called.getOrDefault(d.id(), ""),
+                            talkTitles.getOrDefault(d.id(), ""),
                             p.begun(),
                             p.followed());
                       })
@@ -123,11 +126,7 @@ public class Terms {
               row.mark().percent(),
               pace.map(held -> pace(held, planned, own, calendar, now))));
     }
-    return new Term(
-        calls.of(section.id()).isPresent(),
-        pace,
-        weeks(section, today, planned, students, table),
-        students);
+    return new Term(called, pace, weeks(section, today, planned, students, table), students);
   }
 
   private List<DeliveryView> deliveries(SectionView section, Instant now) {
