@@ -89,6 +89,18 @@ final class DueSense {
       Lexicon.of(
           "\\b(?:by|before|until|till|no later than|not later than|on or before|in time for)\\s*(?:the\\s*)?$");
   private static final Pattern BY_ITSELF = Lexicon.of("^(?:by|before|until|till|no later than)\\b");
+  private static final Pattern NEEDED_THEN =
+      Lexicon.of(
+          "@\\W+is (?:when|the day|the date|what day)\\b[^@]*\\b(?:need|want|due|collect|hand)|\\b(?:giving|give) (?:you|everybody|everyone) (?:till|until)\\W*(?:the )?@");
+  private static final Pattern MUST_LIE =
+      Lexicon.of(
+          "\\b(?:must|should|has to|have to|needs? to) be (?:on|in) (?:the|my|your|our) \\w+ by\\b");
+
+  /** Words by which something is likely to be due, and which do not say it. */
+  private static final Pattern CUES =
+      Lexicon.of(
+          "\\b(?:homework|cut-?off|closing date|new date|rather have|accept(?:s|ed)?|rewrites?|done by|finish(?:ed)? (?:it|what|at home|this|your|the)|please\\W*$)\\b|\\b(?:i|we) need (?:it|them|the|your)\\b|@\\W+please\\b|\\bdon't hand\\b|\\bhand\\w* it in\\b");
+
   private static final Pattern MOVED_IT =
       Lexicon.of(
           "\\b(?:mov|chang|push|extend|postpon|shift)\\w* (?:it|this|that|the \\w+)(?: back| on)? (?:to|until)\\W*(?:the )?@");
@@ -121,6 +133,9 @@ final class DueSense {
           Lexicon.of("\\bnot (?:on|by|until|before|due)?\\s*(?:the )?@"),
           // A late rule is one of its own.
           Lexicon.of("\\blate\\b[^@]*\\b(?:until|till|through|up to|by)\\b"),
+          // It is told of others, or of what was.
+          Lexicon.of(
+              "\\bin the (?:story|novel|book|film|movie|poem|play|legend)\\b|\\bsaid the\\b|\\bforecast\\b|\\bhad (?:to pay|to be|been|gone|died|left|\\w+ed)\\b|\\b(?:was|were) hoping\\b|\\b(?:king|queen|wizard|emperor|captain)\\b"),
           // What others do, and what is given back.
           Lexicon.of(
               "\\b"
@@ -172,7 +187,7 @@ final class DueSense {
 
   private static final Pattern VERB =
       Lexicon.of(
-          "'s\\b|\\b(?:is|are|was|were|be|will|has|have|had|do|does|can|may|must|should|opens?|begins?|starts?|comes?|goes?|we|i|visit|"
+          "\\b(?:it|that|he|she|there|what|here)'s\\b|\\b(?:is|are|was|were|be|will|has|have|had|do|does|can|may|must|should|opens?|begins?|starts?|comes?|goes?|we|i|visit|"
               + Lexicon.DO.substring(3)
               + "\\b");
 
@@ -192,7 +207,7 @@ final class DueSense {
     if (sense == null && !near.equals(said)) {
       sense = weighed(said, said.sentence());
     }
-    if (sense == null || sense == Sense.NOT) {
+    if (sense == null || sense == Sense.NOT || sense == Sense.ASK && isDenied(said)) {
       return Sense.NOT;
     }
     boolean asked = IF.matcher(said.sentence()).find() || HEDGED.matcher(said.sentence()).find();
@@ -203,7 +218,7 @@ final class DueSense {
   private static @Nullable Sense weighed(Said said, String all) {
     String stretch = BECAUSE.matcher(said.stretch()).replaceAll("because of ");
     String sentence = BECAUSE.matcher(all).replaceAll("because of ");
-    if (NOT_BEFORE.matcher(stretch).find()) {
+    if (NOT_BEFORE.matcher(stretch).find() || NEEDED_THEN.matcher(stretch).find()) {
       return Sense.SURE;
     }
     Sense sense = isFor(stretch, sentence, said);
@@ -244,6 +259,7 @@ final class DueSense {
     }
     if (HANDED_IN.stream().anyMatch(p -> p.matcher(stretch).find())
         || CLOSES.matcher(sentence).find() && ANY_CLOSES.matcher(stretch).find()
+        || MUST_LIE.matcher(stretch).find()
         || UNTIL_TO.matcher(stretch).find()
         || YOU_HAVE_UNTIL.matcher(stretch).find()
         || CHANGED_TO.matcher(stretch).find()
@@ -271,6 +287,6 @@ final class DueSense {
         || ANY_CLOSES.matcher(stretch).find()) {
       return Sense.ASK;
     }
-    return BRING.matcher(stretch).find() ? Sense.ASK : Sense.NOT;
+    return BRING.matcher(stretch).find() || CUES.matcher(stretch).find() ? Sense.ASK : Sense.NOT;
   }
 }

@@ -51,7 +51,7 @@ final class Leftovers {
           "\\b" + COUNT + " (?:school )?(?:days?|weeks?) later\\b",
           "\\b(?:at )?(?:the )?end of (?:the )?(?:week|month|term|" + MONTH + ")\\b",
           "\\b(?:last|first) (?:school )?day of (?:the )?\\w+",
-          "\\b(?:yesterday|tomorrow|today|tonight|next week|this week|fortnight)\\b");
+          "\\b(?:by|before|until) then\\b|\\b(?:yesterday|tomorrow|today|tonight|next week|this week|fortnight)\\b");
 
   private static final List<String> TIMES =
       List.of(
