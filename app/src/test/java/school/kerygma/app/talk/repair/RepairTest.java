@@ -255,8 +255,8 @@ class RepairTest {
     assertThat(duration()).isBetween(before, before + 400); // Another stop, another cell.
     assertThat(captions()).startsWith("Good morning. This is");
 
-    page.reload();
-    page.locator(".sound-line[data-ready]").first().waitFor();
+    page.locator(".sound-line[data-ready]").first().waitFor(); // It loads itself again.
+    show();
     row(1).getByText("Join with the next").click();
     assertThat(page.locator(".script-row")).hasCount(4);
     assertThat(stops().getFirst().script().replaceAll("\\s+", " "))
