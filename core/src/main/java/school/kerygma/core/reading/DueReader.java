@@ -51,7 +51,7 @@ public final class DueReader {
    */
   public static Reading of(
       String written, DatePhrases.Reading found, List<int[]> taken, Collection<Integer> breaks) {
-    String text = written.replace('\u2019', '\'');
+    String text = Said.plain(written);
     List<Stretch> used = new ArrayList<>();
     taken.forEach(t -> used.add(new Stretch(t[0], t[1])));
     found.found().forEach(d -> used.add(new Stretch(d.start(), d.end())));
@@ -162,7 +162,8 @@ public final class DueReader {
     Set<Stretch> left = new HashSet<>(Leftovers.in(text, sentence.start(), sentence.end(), used));
     boolean asked =
         unread.stream().anyMatch(u -> sentence.start() <= u.start() && u.end() <= sentence.end());
-    if (left.isEmpty() || asked || !isDue(Said.ofNoDate(text, sentence), last)) {
+    boolean day = left.stream().anyMatch(Stretch::day); // A time alone says of no day that it is due.
+    if (!day || asked || !isDue(Said.ofNoDate(text, sentence), last)) {
       return List.of();
     }
     int start = left.stream().mapToInt(Stretch::start).min().orElseThrow();

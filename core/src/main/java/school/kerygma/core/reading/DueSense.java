@@ -64,7 +64,7 @@ final class DueSense {
   private static final Pattern DEADLINE = Lexicon.of("\\b(?:deadline|due date)\\b");
   private static final Pattern CLOSES =
       Lexicon.of(
-          "\\b(?:surveys?|quiz(?:zes)?|checks?|forms?|drop ?box|dropbox|assignments?|tests?|submissions?|box|tasks?|polls?|questionnaires?|folder|portal)\\b[^@]*\\bcloses?\\b");
+          "\\b(?:surveys?|quiz(?:zes)?|checks?|forms?|drop ?box|assignments?|tests?|submissions?|box|tasks?|polls?|questionnaires?|folder|portal)\\b[^@]*\\bcloses?\\b");
   private static final Pattern ANY_CLOSES = Lexicon.of("\\bcloses?\\b");
   private static final Pattern READY =
       Lexicon.of(
@@ -122,20 +122,24 @@ final class DueSense {
           Lexicon.of("\\blast year"),
           // It is not so.
           Lexicon.of(
-              "\\b(?:no|nothing|nobody|no one|none)\\b(?! later)[^@]{0,40}\\b(?:due|hand|turn|pass|bring|submit|homework|in)\\b"),
+              "\\b(?:no|nothing|nobody|no one|none)\\b(?! later)[^@,]{0,40}\\b(?:due|hand|turn|pass|bring|submit|homework|in)\\b"),
           Lexicon.of("\\b(?:hand|turn|pass|bring)(?:s|ed)?(?: in)? nothing\\b"),
           Lexicon.of(
-              "\\b(?:(?:do|does|did|need|have|has|must|should|is|are|will|would|could)(?:n't| not)|won't|can't|cannot|can not|never)\\b(?! (?:forget|lose|miss))[^@]{0,40}\\b(?:due|hand|turn|pass|bring|submit|need|have to|finish|do)\\b"),
+              "\\b(?:(?:do|does|did|need|have|has|must|should|is|are|will|would|could)(?:n't| not)|won't|can't|cannot|can not|never)\\b(?! (?:forget|lose|miss))[^@,]{0,40}\\b(?:due|hand|turn|pass|bring|submit|need|have to|finish|do)\\b"),
           Lexicon.of("\\b(?:no longer|not) due\\b"),
           Lexicon.of("\\b(?:there is|there's) (?:no|not)\\b"),
           Lexicon.of(
               "\\b(?:i|we)(?:'d| would|'ll| will)? (?:hope|plan|try|aim|intend|like|love) to (?!see|have|get)"),
           Lexicon.of("\\bnot (?:on|by|until|before|due)?\\s*(?:the )?@"),
           // A late rule is one of its own.
-          Lexicon.of("\\blate\\b[^@]*\\b(?:until|till|through|up to|by)\\b"),
+          Lexicon.of("\\blate\\b[^@]*\\b(?:until|till|through|up to|by)\\b"));
+
+  /** The same, unless the clause itself says that something is due: "the sheet we read is due". */
+  private static final List<Pattern> OTHERS =
+      List.of(
           // It is told of others, or of what was.
           Lexicon.of(
-              "\\bin the (?:story|novel|book|film|movie|poem|play|legend)\\b|\\bsaid the\\b|\\bforecast\\b|\\bhad (?:to pay|to be|been|gone|died|left|\\w+ed)\\b|\\b(?:was|were) hoping\\b|\\b(?:king|queen|wizard|emperor|captain)\\b"),
+              "^\\W*in the (?:story|novel|film|movie|poem|play|legend)\\b|\\b(?:said|asked|cried) (?:the|he|she)\\b|\\bforecast says\\b|\\bhad to \\w+|\\bby\\W*@\\W+(?:\\w+ ){0,3}had\\b|\\b(?:was|were) hoping\\b"),
           // What others do, and what is given back.
           Lexicon.of(
               "\\b"
@@ -155,7 +159,7 @@ final class DueSense {
               "\\b(?:bake sale|fair|sale|show|exhibition|exhibit|holiday|break|tournament|concert|trip)\\b[^@]*\\b(?:runs?|goes on|lasts|until)\\b"));
 
   private static final Pattern NOT_OF_CLASS =
-      Lexicon.of("\\b" + Lexicon.NOT_OF_CLASS + "\\b[^@]*\\bdue\\b");
+      Lexicon.of("\\b" + Lexicon.NOT_OF_CLASS + "(?:'s| is| are| will be)? due\\b");
 
   /** What is not due before a day is due on it. */
   private static final Pattern NOT_BEFORE =
@@ -164,7 +168,7 @@ final class DueSense {
   /** It is said with a doubt, or that what stands somewhere is wrong. */
   private static final Pattern HEDGED =
       Lexicon.of(
-          "\\b(?:try|aim|hope|hopefully|ideally|maybe|perhaps|possibly|probably|preferably|might|want to have|if you can|if possible|good idea|typo|mistake|wrong|incorrect|ignore|half of|some of)\\b");
+          "\\b(?:try|aim|hope|hopefully|ideally|maybe|perhaps|possibly|probably|preferably|might|want to have|if you can|if possible|good idea|typo|ignore|(?:that|this|it|which|date|sheet)(?:'s| is) (?:wrong|incorrect|a mistake)|half of|some of)\\b");
 
   private static final Pattern SEEN =
       Lexicon.of(
@@ -187,8 +191,8 @@ final class DueSense {
 
   private static final Pattern VERB =
       Lexicon.of(
-          "\\b(?:it|that|he|she|there|what|here)'s\\b|\\b(?:is|are|was|were|be|will|has|have|had|do|does|can|may|must|should|opens?|begins?|starts?|comes?|goes?|we|i|visit|"
-              + Lexicon.DO.substring(3)
+          "\\b(?:it|that|he|she|there|what|here)'s\\b|\\b(?:is|are|was|were|be|will|has|have|had|do|does|can|may|must|should|opens?|begins?|starts?|comes?|goes?|we|i|visit)\\b|\\b"
+              + Lexicon.DO
               + "\\b");
 
   private DueSense() {}
@@ -222,7 +226,7 @@ final class DueSense {
       return Sense.SURE;
     }
     Sense sense = isFor(stretch, sentence, said);
-    if (AGAINST.stream().anyMatch(p -> p.matcher(stretch).find())) {
+    if (isDenied(stretch)) {
       return Sense.NOT;
     }
     if (sense == Sense.NOT && LABEL.matcher(stretch).matches()) {
@@ -233,7 +237,13 @@ final class DueSense {
 
   /** Whether it says of itself that nothing is due. */
   static boolean isDenied(Said said) {
-    return AGAINST.stream().anyMatch(p -> p.matcher(said.stretch()).find());
+    return isDenied(BECAUSE.matcher(said.stretch()).replaceAll("because of "));
+  }
+
+  private static boolean isDenied(String stretch) {
+    return AGAINST.stream().anyMatch(p -> p.matcher(stretch).find())
+        || !DUE_NOW.matcher(stretch).find()
+            && OTHERS.stream().anyMatch(p -> p.matcher(stretch).find());
   }
 
   /** "Part two, the finished piece, two weeks later." goes on from what was said before. */

@@ -35,23 +35,23 @@ final class Leftovers {
           // The weekday that is meant by its name; "a Friday" and "Fridays" are none.
           "(?<!\\b(?:a|every|each|any|most|some|one|other|last|all|my)\\s)\\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\\b|\\b(?:tue|thu|thurs|fri)\\b",
           // A month; "may" and "march" are words too.
-          "\\b(?!may|march)" + MONTH + "\\b(?: \\d{1,2}(?:st|nd|rd|th)?\\b)?",
+          "\\b(?!may|march)" + MONTH + "\\b(?: \\d{1,2}(?:st|nd|rd|th)?\\b)?" + Lexicon.NAME_GOES_ON,
           "\\b(?:jan|feb|apr|aug|sept|oct|nov|dec)\\b\\.?(?: \\d{1,2}(?:st|nd|rd|th)?\\b)?",
           // A day of the month.
-          "\\b\\d{1,2}(?:st|nd|rd|th)\\b(?! (?:grade|graders?|period|page|draft|question|century|row|floor|chapter|part|step|time|word|line|sentence|paragraph))",
+"\\b\\d{1,2}(?:st|nd|rd|th)\\b(?=" + DatePhrases.AFTER_ORDINAL + ")",
           "\\bthe (?:thirteenth|fourteenth|fifteenth|sixteenth|seventeenth|eighteenth|nineteenth|twentieth|twenty-\\w+|thirtieth|thirty-first"
               + "|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth)(?="
               + DatePhrases.AFTER_ORDINAL
               + "))\\b",
           "(?<![\\d/.])(?:\\d{1,4}/\\d{1,2}(?:/\\d{2,4})?|\\d{4}-\\d{1,2}-\\d{1,2})(?![\\d/])(?! ?(?:of|cups?|points?|pts|inch|page))",
           // Days that are counted or have a name.
-          "\\bweek \\d{1,2}\\b",
+          "\\bweek \\d{1,2}\\b" + Lexicon.NAME_GOES_ON,
           "\\b(?:within|in) " + COUNT + " (?:school )?(?:days?|weeks?)\\b",
           "\\b(?:the )?(?:\\w+ )?(?:days?|weeks?) (?:before|after|from)\\b(?: the)?(?: \\w+)?",
           "\\b" + COUNT + " (?:school )?(?:days?|weeks?) later\\b",
           "\\b(?:at )?(?:the )?end of (?:the )?(?:week|month|term|" + MONTH + ")\\b",
           "\\b(?:last|first) (?:school )?day of (?:the )?\\w+",
-          "\\b(?:by|before|until) then\\b|\\b(?:yesterday|tomorrow|today|tonight|next week|this week|fortnight)\\b");
+          "\\b(?:by|before|until) then\\b|\\b(?:yesterday|tomorrow|today|tonight|next week|fortnight)\\b(?!'s)");
 
   private static final List<String> TIMES =
       List.of(
@@ -62,6 +62,7 @@ final class Leftovers {
               + HOUR
               + "|\\d{1,2})\\b(?! (?:points?|pages?|hours?|minutes?))",
           "\\b" + Lexicon.SCHOOL_TIME + "\\b",
+          Lexicon.SCHOOL_BREAK + "\\b",
           "\\b" + Lexicon.ZONE + "\\b",
           "\\b(?:at|by|before|until|till|around|about) "
               + HOUR

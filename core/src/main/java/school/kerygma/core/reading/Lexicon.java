@@ -20,16 +20,13 @@ final class Lexicon {
   static final String STUDENTS =
       "(?:you(?:'ll|'ve|'re)?|everybody|everyone|all of you|each of you|students?|the class|groups?(?: \\w+)?|teams?|pairs?|partners?|each (?:student|group|team|pair))";
 
-  /** Who gives work, and what comes back from there. */
-  static final String TEACHER = "(?:i|i'll|i'm|i've|we|we'll|we're|the teacher|m[rs]s?\\.? \\w+)";
-
   /** What is given back to students. */
   static final String RESULTS =
       "(?:grades?|marks?|results?|scores?|answers?|answer keys?|feedback|solutions?|quizzes|tests|exams|essays|reports|papers|points)";
 
   /** What is due, or comes, without anybody handing it in. */
   static final String NOT_OF_CLASS =
-      "(?:rent|bills?|payments?|fees?|taxes|train|bus|ferry|boat|ship|plane|flight|car|taxi|baby|snow|rain|storm|storms|sun|parcel|package|delivery|mail|guests?|visitors?|grandmother|grandma|grandfather|nurse|dentist|doctor|library books?|gym|pool|library|shop|store|museum|office|moon|eclipse|election|king|queen|army|treaty|harvest|road|bridge|elevator|wi-?fi|update|sequel|film|movie|album|season|game|match|lunch)";
+      "(?:rent|bills?|fines?|payments?|fees?|taxes|train|bus|ferry|boat|ship|plane|flight|car|taxi|baby|snow|rain|storm|storms|sun|parcel|package|delivery|mail|guests?|visitors?|grandmother|grandma|grandfather|nurse|dentist|doctor|library books?|gym|pool|library|shop|store|museum|office|moon|eclipse|election|king|queen|army|treaty|harvest|road|bridge|elevator|wi-?fi|update|sequel|film|movie|album|season|game|match)";
 
   /** What stays open, runs, or can be done until then, for nobody to hand in. */
   static final String GOES_ON =
@@ -41,10 +38,18 @@ final class Lexicon {
 
   /** What school calls a time of day without a clock. */
   static final String SCHOOL_TIME =
-      "(?:eod|eob|cob|arvo|registration|tutor time|form time|homeroom|home room|assembly|morning tea|recess|lunch(?:time|break)?|break(?:time)?|playtime|(?:first|second|third|fourth|fifth|sixth|last|\\d(?:st|nd|rd|th)?) (?:period|lesson|block|bell)|(?:period|block|lesson) \\w{1,2}|p\\d|bell|before school|after school|dismissal|hometime|home time|tutorial|elevenses|teatime|tea time)";
+      "(?:eod|eob|cob|arvo|(?:first|second|third|fourth|fifth|sixth|last|\\d(?:st|nd|rd|th)?) (?:period|block|bell)|(?:period|block|lesson) (?:\\d|[a-h]\\b)|p\\d|before school|after school)";
+
+  /** The same, where it stands after "at", "by" or a day; elsewhere these are things. */
+  static final String SCHOOL_BREAK =
+      "(?<=day\\s|\\b(?:at|by|before|after|during|until|in)\\s(?:the\\s|our\\s|your\\s)?)(?:registration|tutor time|form time|home ?room|assembly|morning tea|recess|lunch(?:time|break)?|break(?:time)?|playtime|bell|dismissal|home ?time|tutorial|elevenses|tea ?time|(?:first|last) (?:lesson|period))";
 
   static final String ZONE =
-      "(?:[ecmpa][sd]t|gmt|utc|bst|a[ecw]st|nzst|cet|eastern|pacific|central|mountain)";
+      "(?:[ecmpa][sd]t|gmt|utc|bst|a[ecw]st|nzst|cet|(?:eastern|pacific|central|mountain) (?:time|standard|daylight))";
+
+  /** After these words a name goes on: "week 5 journal"; after "on" or "by" it has ended. */
+  static final String NAME_GOES_ON =
+      "(?!'s)(?! (?!(?:on|at|by|of|and|or|in|for|to|from|before|after|is|are|the|due)\\b)\\p{L})";
 
   private Lexicon() {}
 

@@ -20,6 +20,11 @@ record Said(String before, String after, String sentence, String quote) {
       Lexicon.of(
           ",? (?:and|but|so|because|since|then|while) (?=(?:i|we|you|it|he|she|they|the|your|our|this|that|my|i'll|we'll|i'm|don't|do not|please) )|,(?= (?:i|we|you|it|they|the|your|our|i'll|we'll|please) )|[;:\u2013\u2014]");
 
+  /** A text as it is read: one kind of apostrophe, and no mark of its own where a date stands. */
+  static String plain(String written) {
+    return written.replace('\u2019', '\'').replace(DATE, "\uff20");
+  }
+
   static Said of(String text, Sentence sentence, int i, Corrections corrections) {
     Found date = sentence.dates().get(i);
     Corrections.Lead lead = corrections.leads().get(date);

@@ -62,7 +62,7 @@ class DueSentencesTest {
   }
 
   private static Stream<Arguments> sentences() {
-    return Stream.of("a", "b", "c", "d")
+    return Stream.of("a", "b", "c", "d", "e")
         .flatMap(DueSentencesTest::lines)
         .filter(line -> !line.startsWith("#"))
         .map(line -> Arguments.of((Object[]) line.split("\\|", -1)));
@@ -119,6 +119,20 @@ class DueSentencesTest {
             });
   }
 
+  /** What is read without a doubt is not asked about, whatever names stand beside it. */
+  @ParameterizedTest(name = "{0}")
+  @MethodSource("plain")
+  void namesOfWorkAreNoDaysAndNoTimes(String sentence, String meant) {
+    assertThat(days(sentence)).allMatch(DueSentencesTest::isSure);
+    assertThat(sure(days(sentence))).containsExactly(meant);
+  }
+
+  private static Stream<Arguments> plain() {
+    return lines("e")
+        .filter(line -> !line.startsWith("#"))
+        .map(line -> Arguments.of((Object[]) line.split("\\|", -1)));
+  }
+
   @ParameterizedTest
   @CsvSource(
       delimiter = '|',
@@ -126,6 +140,7 @@ class DueSentencesTest {
         "Late work is accepted until October 23.",
         "We start the unit on Monday; bring nothing.",
         "The bake sale runs until next Friday.",
+        "We read it again at lunch. Nobody is in a hurry.",
       })
   void whereNothingIsDueNobodyIsAsked(String sentence) {
     assertThat(days(sentence)).allMatch(f -> f.kind() == Kind.DATE && isSure(f));
