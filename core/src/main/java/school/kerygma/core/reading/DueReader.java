@@ -162,7 +162,8 @@ public final class DueReader {
     Set<Stretch> left = new HashSet<>(Leftovers.in(text, sentence.start(), sentence.end(), used));
     boolean asked =
         unread.stream().anyMatch(u -> sentence.start() <= u.start() && u.end() <= sentence.end());
-    boolean day = left.stream().anyMatch(Stretch::day); // A time alone says of no day that it is due.
+    boolean day =
+        left.stream().anyMatch(Stretch::day); // A time alone says of no day that it is due.
     if (!day || asked || !isDue(Said.ofNoDate(text, sentence), last)) {
       return List.of();
     }

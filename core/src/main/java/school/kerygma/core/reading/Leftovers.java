@@ -35,10 +35,13 @@ final class Leftovers {
           // The weekday that is meant by its name; "a Friday" and "Fridays" are none.
           "(?<!\\b(?:a|every|each|any|most|some|one|other|last|all|my)\\s)\\b(?:mon|tues|wednes|thurs|fri|satur|sun)day\\b|\\b(?:tue|thu|thurs|fri)\\b",
           // A month; "may" and "march" are words too.
-          "\\b(?!may|march)" + MONTH + "\\b(?: \\d{1,2}(?:st|nd|rd|th)?\\b)?" + Lexicon.NAME_GOES_ON,
+          "\\b(?!may|march)"
+              + MONTH
+              + "\\b(?: \\d{1,2}(?:st|nd|rd|th)?\\b)?"
+              + Lexicon.NAME_GOES_ON,
           "\\b(?:jan|feb|apr|aug|sept|oct|nov|dec)\\b\\.?(?: \\d{1,2}(?:st|nd|rd|th)?\\b)?",
           // A day of the month.
-"\\b\\d{1,2}(?:st|nd|rd|th)\\b(?=" + DatePhrases.AFTER_ORDINAL + ")",
+          "\\b\\d{1,2}(?:st|nd|rd|th)\\b(?=" + DatePhrases.AFTER_ORDINAL + ")",
           "\\bthe (?:thirteenth|fourteenth|fifteenth|sixteenth|seventeenth|eighteenth|nineteenth|twentieth|twenty-\\w+|thirtieth|thirty-first"
               + "|(?:first|second|third|fourth|fifth|sixth|seventh|eighth|ninth|tenth|eleventh|twelfth)(?="
               + DatePhrases.AFTER_ORDINAL
