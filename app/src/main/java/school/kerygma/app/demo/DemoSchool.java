@@ -12,6 +12,7 @@ import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -402,6 +403,26 @@ class DemoSchool implements ApplicationRunner {
             Map.of(
                 classes.get("8B Woodwork"),
                 new Moments(at(2, LocalTime.of(18, 0)), at(3, midnight), Optional.empty()))));
+    SectionView nine = sections.get(There.in(classes, "9 Electronics"));
+    postings.post(
+        UUID.randomUUID(),
+        teacher,
+        new PostingSheet(
+            box,
+            Set.of(),
+            "You two build the case of the lamp from wood: this is how its joints are marked out.",
+            "",
+            Map.of(
+                nine.id(),
+                new Moments(at(1, LocalTime.of(18, 0)), at(8, midnight), Optional.empty())),
+            Set.copyOf(byName(nine).subList(2, 4))));
+  }
+
+  private List<UUID> byName(SectionView section) {
+    return people.contacts(section.students()).values().stream()
+        .sorted(Comparator.comparing(People.Contact::name))
+        .map(People.Contact::id)
+        .toList();
   }
 
   /** Most of 7A has watched and ticked; some have not begun; stop 3 is replayed. */
@@ -413,11 +434,7 @@ class DemoSchool implements ApplicationRunner {
         .forEach(s -> stops.add(score.order().programOf(s.id()).orElseThrow()));
     for (String section : List.of("7A Design", "7C Design")) {
       SectionView of = sections.get(There.in(classes, section));
-      List<UUID> students =
-          people.contacts(of.students()).values().stream()
-              .sorted(java.util.Comparator.comparing(People.Contact::name))
-              .map(People.Contact::id)
-              .toList();
+      List<UUID> students = byName(of);
       int begun = section.equals("7A Design") ? students.size() - 3 : students.size() / 2;
       for (int i = 0; i < begun; i++) {
         UUID student = students.get(i);

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -49,7 +50,15 @@ public final class DatePhrases {
     /** Other words beside it look like a day or a time, and nobody knows how they belong to it. */
     LEFT_OVER,
     /** It speaks of a day, and nobody has computed which: "the Friday before the break". */
-    NOT_UNDERSTOOD
+    NOT_UNDERSTOOD;
+
+    /** Whether it is about what is meant; others are about what is said. */
+    public boolean isOfReading() {
+      return switch (this) {
+        case AMBIGUOUS, LIKELY, DAY_ORDER, NOT_UNDERSTOOD, A_WEEK, PERHAPS_DUE, LEFT_OVER -> true;
+        case WRONG_WEEKDAY, WITHOUT_SCHOOL, PASSED, AFTER_THE_TERM, NO_CLASS -> false;
+      };
+    }
   }
 
   /** A stretch that speaks of a day which is not understood. */
@@ -109,12 +118,22 @@ public final class DatePhrases {
 
   /** All dates of a text, and what speaks of a day that is not understood. */
   public static Reading read(String text, Reference reference) {
+    return read(text, reference, List.of());
+  }
+
+  /**
+   * The same of a page.
+   *
+   * @param breaks where a heading or a paragraph begins, besides lines
+   */
+  public static Reading read(String text, Reference reference, Collection<Integer> breaks) {
     List<Phrase.Day> days = new ArrayList<>();
     FAMILIES.forEach(family -> family.read(text, reference, days));
     for (LongerPhrases.Stretch silent : LongerPhrases.silent(text)) {
       days.removeIf(d -> silent.meets(d.start(), d.end()));
     }
     explicitBeatsNext(days);
+    WeekHeadings.settle(text, reference, breaks, days);
     List<LongerPhrases.Stretch> unread = LongerPhrases.notUnderstood(text, days);
     unread.forEach(u -> days.removeIf(d -> u.meets(d.start(), d.end())));
     return new Reading(

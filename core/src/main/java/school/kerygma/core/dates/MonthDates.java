@@ -109,11 +109,11 @@ final class MonthDates implements Family {
 
   private static final Pattern UNIT_AFTER =
       Phrase.of(
-          "\\G\\s*(?:points?|pts|cups?|of|inch|pages?|%|miles?|teaspoons?|tablespoons?|time|signature|beat|scale|odds|majority|split|correct|right|attacks?|memorial)\\b");
+          "\\G\\s*(?:[=+]|(?:as\\s+an?|in\\s+its|points?|pts|cups?|of|inch|pages?|%|miles?|teaspoons?|tablespoons?|time|signature|beat|scale|odds|majority|split|correct|right|attacks?|memorial)\\b)");
 
   private static final Pattern SCORE_BEFORE =
       Phrase.of(
-          "(?:\\b(?:scored?|got|get|earned?|received?|grade|mark|ratio|fraction|simplify|than|equals?|exactly|add)\\s+(?:an?\\s+|of\\s+|was\\s+|is\\s+)?|[=+\u00d7]\\s*)$");
+          "(?:\\b(?:write|convert|express|reduce|round|order|compare|shade|calculate|scored?|got|get|earned?|received?|grade|mark|ratio|fraction|simplify|than|equals?|exactly|add)\\s+(?:an?\\s+|of\\s+|was\\s+|is\\s+)?|[=+\u00d7]\\s*)$");
 
   /** An unled pair of numbers is a date where a line begins or ends with it. */
   private static final Pattern LINE_BEFORE = Pattern.compile("(?:^|\\R)\\W*$");

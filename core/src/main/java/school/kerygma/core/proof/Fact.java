@@ -17,14 +17,6 @@ import school.kerygma.core.dates.DatePhrases;
 public record Fact(
     Kind kind, int start, int end, String quote, String value, List<DatePhrases.Doubt> doubts) {
 
-  /** Whether a doubt is about what is meant; others are about what is said. */
-  public static boolean isOfReading(DatePhrases.Doubt doubt) {
-    return switch (doubt) {
-      case AMBIGUOUS, LIKELY, DAY_ORDER, NOT_UNDERSTOOD, A_WEEK, PERHAPS_DUE, LEFT_OVER -> true;
-      case WRONG_WEEKDAY, WITHOUT_SCHOOL, PASSED, AFTER_THE_TERM, NO_CLASS -> false;
-    };
-  }
-
   /** What a fact is about. */
   public enum Kind {
     /** When work is due. */

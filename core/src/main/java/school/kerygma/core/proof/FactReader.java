@@ -175,7 +175,8 @@ public final class FactReader {
     DueReader.Reading reading =
         DueReader.of(
             text,
-            DatePhrases.read(text, reference),
+            DatePhrases.read(text, reference, breaks),
+            reference.calendar(),
             numbers.stream().map(n -> new int[] {n.start(), n.end()}).toList(),
             breaks);
     for (DatePhrases.Unread unread : reading.unread()) {
@@ -191,12 +192,6 @@ public final class FactReader {
     for (DueReader.Read read : reading.dates()) {
       DatePhrases.Found found = read.date();
       LocalDateTime meant = found.date().atTime(found.time().orElse(SchoolCalendar.DUE_TIME));
-      List<DatePhrases.Doubt> doubts = new ArrayList<>(found.doubts());
-      if (read.due()) {
-        doubts.addAll(read.doubts());
-      } else {
-        doubts.removeIf(Fact::isOfReading); // Nothing rests on it, so that nobody need be asked.
-      }
       all.add(
           new Fact(
               read.due() ? Kind.DUE : Kind.DATE,
@@ -204,7 +199,7 @@ public final class FactReader {
               read.end(),
               text.substring(read.start(), read.end()),
               meant.toString(),
-              List.copyOf(doubts)));
+              List.copyOf(read.doubts())));
     }
   }
 

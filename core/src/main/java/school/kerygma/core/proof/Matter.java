@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.SchoolCalendar;
 
@@ -44,7 +45,8 @@ public record Matter(
 
     /** As it was read; what the reader doubts is asked. */
     public static ReadFact of(Fact fact) {
-      return new ReadFact(fact, fact.value(), fact.doubts().stream().anyMatch(Fact::isOfReading));
+      return new ReadFact(
+          fact, fact.value(), fact.doubts().stream().anyMatch(DatePhrases.Doubt::isOfReading));
     }
   }
 

@@ -10,6 +10,7 @@ import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.dates.DatePhrases.Found;
 import school.kerygma.core.reading.DueSense.Sense;
 import school.kerygma.core.reading.Leftovers.Stretch;
+import school.kerygma.core.time.SchoolCalendar;
 
 /**
  * Concludes from a sentence whether something is due on a date of it. A date is sure only if
@@ -23,7 +24,7 @@ public final class DueReader {
    * @param start where the words begin that speak of it, with those that were left over
    * @param end where they end
    * @param due whether something is due then, or may be
-   * @param doubts what is to be asked, beside what the date itself leaves open
+   * @param doubts what is to be asked
    */
   public record Read(Found date, int start, int end, boolean due, List<DatePhrases.Doubt> doubts) {}
 
@@ -46,11 +47,16 @@ public final class DueReader {
   /**
    * Reads a text whose dates were found.
    *
+   * @param calendar of the term
    * @param taken stretches of it, from and to, that say something else: pages, points
    * @param breaks where something new begins though no sentence ends: headings, cells
    */
   public static Reading of(
-      String written, DatePhrases.Reading found, List<int[]> taken, Collection<Integer> breaks) {
+      String written,
+      DatePhrases.Reading found,
+      SchoolCalendar calendar,
+      List<int[]> taken,
+      Collection<Integer> breaks) {
     String text = Said.plain(written);
     List<Stretch> used = new ArrayList<>();
     taken.forEach(t -> used.add(new Stretch(t[0], t[1])));
@@ -68,8 +74,9 @@ public final class DueReader {
         unread.addAll(withoutDate(written, text, sentence, used, found.unread(), last));
       } else {
         List<Stretch> beside = new ArrayList<>();
-        dates.addAll(read(text, sentence, corrections, used, heading, beside));
-        last = dates.getLast().due() ? Sense.SURE : Sense.NOT;
+        List<Read> here = read(text, sentence, corrections, used, heading, calendar, beside);
+        dates.addAll(here);
+        last = !here.isEmpty() && here.getLast().due() ? Sense.SURE : Sense.NOT;
         beside.forEach(
             b ->
                 unread.add(
@@ -86,6 +93,7 @@ public final class DueReader {
       Corrections corrections,
       List<Stretch> used,
       Sense heading,
+      SchoolCalendar calendar,
       List<Stretch> unread) {
     List<Read> all = new ArrayList<>();
     Sense before = Sense.NOT;
@@ -96,12 +104,17 @@ public final class DueReader {
           corrections.dropped().contains(date)
               ? Sense.NOT
               : Headings.sense(said, DueSense.of(said, before), heading);
-      List<DatePhrases.Doubt> doubts = new ArrayList<>();
+      List<DatePhrases.Doubt> doubts = new ArrayList<>(date.doubts());
       int start = date.start();
       int end = date.end();
       List<Stretch> left = Leftovers.in(text, sentence.from(text, i), sentence.to(text, i), used);
       if (sense == Sense.NOT) {
         left.stream().filter(l -> l.day() && isDue(text, sentence, l)).forEach(unread::add);
+        before = corrections.dropped().contains(date) ? before : sense;
+        if (!WorthAsking.isOfClass(said, date, calendar)) {
+          continue;
+        }
+        doubts = WorthAsking.of(said, text.substring(sentence.start(), sentence.end()), date);
       } else {
         for (Stretch l : left) {
           if (Math.max(end, l.end()) - Math.min(start, l.start()) <= LONGEST_QUOTE) {

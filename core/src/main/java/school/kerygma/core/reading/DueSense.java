@@ -108,7 +108,14 @@ final class DueSense {
       Lexicon.of(
           "\\b(?:chapters?|pages?|exercises?|questions?|problems?|verbs|words|spellings?|reading) ");
   private static final Pattern LAST_DAY = Lexicon.of("\\blast (?:day|chance|date|lesson|class)\\b");
-  private static final Pattern BRING = Lexicon.of("\\bbring\\b");
+
+  /** To bring goggles is to be ready; to bring work, a slip or money is to hand it in. */
+  private static final Pattern BRING =
+      Lexicon.of(
+          "\\bbring (?:(?!(?:for|to|from|with|when|while|so|because)\\b)[\\w'-]+ ){0,4}(?:"
+              + Lexicon.WORK
+              + "|permissions?|money|payment|consent|signature)\\b|\\bbring (?:in )?\\$");
+
   private static final Pattern PRESENT =
       Lexicon.of("\\b(?:be|are|come) (?:ready|prepared) (?:to|for)\\b");
 
@@ -177,6 +184,8 @@ final class DueSense {
       Lexicon.of(
           "\\b(?:on|in) (?:my desk|my mailbox|my box|the (?:\\w+ )?(?:tray|basket|box|bin|folder|drawer))\\b");
 
+  private static final Pattern YOURS = Lexicon.of("\\b(?:you|your|yours|everybody|everyone)\\b");
+
   private static final Pattern IF = Lexicon.of("^\\W*(?:if|in case|when|whenever|should) ");
 
   /** A piece of work and a date, and nothing else: "Outline: October 6". */
@@ -214,8 +223,16 @@ final class DueSense {
     if (sense == null || sense == Sense.NOT || sense == Sense.ASK && isDenied(said)) {
       return Sense.NOT;
     }
+    if (sense == Sense.ASK && isExercise(said.sentence())) {
+      return Sense.NOT;
+    }
     boolean asked = IF.matcher(said.sentence()).find() || HEDGED.matcher(said.sentence()).find();
     return asked ? Sense.ASK : sense;
+  }
+
+  /** "How much has she saved by December 18?" */
+  private static boolean isExercise(String sentence) {
+    return sentence.strip().endsWith("?") && !YOURS.matcher(sentence).find();
   }
 
   /** What a stretch says; null if it says nothing of it. */

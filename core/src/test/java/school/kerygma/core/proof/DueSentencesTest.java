@@ -51,7 +51,7 @@ class DueSentencesTest {
   }
 
   private static boolean isSure(Fact fact) {
-    return fact.doubts().stream().noneMatch(Fact::isOfReading);
+    return fact.doubts().stream().noneMatch(DatePhrases.Doubt::isOfReading);
   }
 
   private static List<String> sure(List<Fact> days) {

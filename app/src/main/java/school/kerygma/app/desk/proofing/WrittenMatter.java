@@ -20,7 +20,7 @@ import school.kerygma.app.paper.papers.PageView;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scripts.StopView;
-import school.kerygma.core.proof.Fact;
+import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.proof.Matter;
 import school.kerygma.core.proof.Outline;
 import school.kerygma.core.rubric.Rubric;
@@ -158,7 +158,7 @@ class WrittenMatter {
     return new Matter.ReadFact(
         note.fact(),
         note.value(),
-        note.open() && note.fact().doubts().stream().anyMatch(Fact::isOfReading));
+        note.open() && note.fact().doubts().stream().anyMatch(DatePhrases.Doubt::isOfReading));
   }
 
   private static Set<BigDecimal> worths(Outline outline, Optional<Rubric> rubric) {
