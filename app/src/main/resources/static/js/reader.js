@@ -33,11 +33,20 @@ document.addEventListener('alpine:init', () => {
     deed: () => {},
 
     init() {
+      this.$root.classList.add('folded'); // Three questions at a time; without a script all stand there.
       const place = () => this.$root.querySelectorAll('.paged').forEach((page) => this.place(page));
       this.deed = inOrder(['.margin ol', '.quotes', '#parts', '.head .sums'], place);
       new ResizeObserver(place).observe(this.$root);
       this.$root.addEventListener('toggle', place, true);
       place();
+    },
+
+    /** Shows all that is asked. */
+    unfold(event) {
+      const page = event.currentTarget.closest('.margin');
+      this.$root.classList.remove('folded');
+      this.$root.querySelectorAll('.paged').forEach((paged) => this.place(paged));
+      page.querySelector('.later button').focus();
     },
 
     /** Decides about a note without leaving the page; what the server refuses is shown as its own page. */
@@ -84,7 +93,8 @@ document.addEventListener('alpine:init', () => {
       const beside = margin.offsetLeft > paper.offsetLeft + 10;
       margin.classList.toggle('placed', beside);
       let free = 0;
-      const notes = [...margin.querySelectorAll('li')].sort((a, b) => a.dataset.y - b.dataset.y);
+      const shown = [...margin.querySelectorAll('li')].filter((note) => note.offsetHeight > 0);
+      const notes = shown.sort((a, b) => a.dataset.y - b.dataset.y);
       const wanted = notes.map((note) => Number(note.dataset.y) * paper.clientHeight);
       const heights = notes.map((note) => note.offsetHeight + GAP);
       const tops = beside ? apart(wanted.map((y) => y - 4), heights) : [];

@@ -25,8 +25,16 @@ public final class DatePhrases {
    * Against what a phrase is read.
    *
    * @param today the day on which it was written or is read
+   * @param usual how who wrote it writes "9/10", if that is known
    */
-  public record Reference(LocalDate today, SchoolCalendar calendar, MeetingPattern meets) {}
+  public record Reference(
+      LocalDate today, SchoolCalendar calendar, MeetingPattern meets, DayOrder usual) {
+
+    /** Of somebody whose way of writing is not known. */
+    public Reference(LocalDate today, SchoolCalendar calendar, MeetingPattern meets) {
+      this(today, calendar, meets, DayOrder.UNKNOWN);
+    }
+  }
 
   /** What should be looked at. */
   public enum Doubt {

@@ -129,20 +129,16 @@ final class MonthDates implements Family {
     Phrase.collect(ISO, text, days, MonthDates::iso);
     Phrase.collect(DOTS, text, days, MonthDates::iso);
     Phrase.collect(DASHES, text, days, m -> byMonth(m, reference));
-    Order order = order(text, reference);
+    DayOrder order = order(text, reference);
     Phrase.collect(SLASH, text, days, m -> slash(m, text, reference, order));
   }
 
-  /** In which order a text writes month and day. */
-  private enum Order {
-    MONTH_FIRST,
-    DAY_FIRST,
-    UNKNOWN
-  }
-
-  /** "13/10" and "Friday 9/10" settle how "9/10" is meant beside them, unless they differ. */
-  private static Order order(String text, DatePhrases.Reference reference) {
-    Set<Order> told = EnumSet.noneOf(Order.class);
+  /**
+   * "13/10" and "Friday 9/10" settle how "9/10" is meant beside them, unless they differ; else what
+   * is usual with who wrote it.
+   */
+  private static DayOrder order(String text, DatePhrases.Reference reference) {
+    Set<DayOrder> told = EnumSet.noneOf(DayOrder.class);
     Matcher m = SLASH.matcher(text);
     while (m.find()) {
       int first = Phrase.number(m, "m");
@@ -154,11 +150,15 @@ final class MonthDates implements Family {
         boolean month = isDate(m, first, second, reference);
         boolean day = isDate(m, second, first, reference);
         if (month != day) {
-          told.add(month ? Order.MONTH_FIRST : Order.DAY_FIRST);
+          told.add(month ? DayOrder.MONTH_FIRST : DayOrder.DAY_FIRST);
         }
       }
     }
-    return told.size() == 1 ? told.iterator().next() : Order.UNKNOWN;
+    return switch (told.size()) {
+      case 0 -> reference.usual();
+      case 1 -> told.iterator().next();
+      default -> DayOrder.UNKNOWN;
+    };
   }
 
   /** Whether there is such a day, on the weekday that is said. */
@@ -229,7 +229,7 @@ final class MonthDates implements Family {
   }
 
   private static Phrase.@Nullable Day slash(
-      Matcher m, String text, DatePhrases.Reference reference, Order order) {
+      Matcher m, String text, DatePhrases.Reference reference, DayOrder order) {
     String pair = m.group("m") + "/" + m.group("d");
     boolean spoken = m.group("w") != null || m.group("v") != null || m.group("y") != null;
     Matcher unit = UNIT_AFTER.matcher(text);
@@ -251,11 +251,11 @@ final class MonthDates implements Family {
         first > 12
             || either
                 && (Phrase.said(m) == null
-                    ? order == Order.DAY_FIRST
+                    ? order == DayOrder.DAY_FIRST
                     : isDate(m, second, first, reference) && !isDate(m, first, second, reference));
     LocalDate date = turned ? date(m, second, first, reference) : date(m, first, second, reference);
     boolean sure = spoken || led || LINE_BEFORE.matcher(before).find();
-    boolean open = either && order == Order.UNKNOWN && !isMonthFirst(reference);
+    boolean open = either && order == DayOrder.UNKNOWN && !isMonthFirst(reference);
     return open && Phrase.said(m) == null
         ? new Phrase.Day(m.start(), m.end(), date, null, DatePhrases.Doubt.DAY_ORDER, false)
         : new Phrase.Day(m.start(), m.end(), date, Phrase.said(m)).likely(sure);

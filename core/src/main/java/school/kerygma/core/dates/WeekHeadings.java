@@ -18,7 +18,7 @@ final class WeekHeadings {
   private static final Pattern WEEK_OF =
       Phrase.of("\\bweek\\s+(?:of|beginning|starting|commencing)\\s*:?\\s*(?:the\\s+)?$");
 
-  private static final Pattern NUMBERED = Phrase.of("\\W*week\\s+(?<n>\\d{1,2})\\b");
+  private static final Pattern NUMBERED = Phrase.of("\\bweek\\s+(?<n>\\d{1,2})\\b");
 
   private static final Pattern BARE = Phrase.of(Phrase.WEEKDAY);
 
@@ -30,6 +30,9 @@ final class WeekHeadings {
 
   /** More words than these are no heading. */
   private static final int HEADING = 10;
+
+  /** In so many first lines a paper has its title, in which the week may stand anywhere. */
+  private static final int TITLE = 3;
 
   /** A number of a week that lies further from today may count otherwise than the school does. */
   private static final int WEEKS_NEAR = 2;
@@ -83,7 +86,9 @@ final class WeekHeadings {
     TreeSet<Integer> lines = new TreeSet<>(breaks);
     lines.add(0);
     LINE.matcher(text).results().forEach(m -> lines.add(m.end()));
+    int count = 0;
     for (int line : lines) {
+      count++;
       Integer next = lines.higher(line);
       int end = next == null ? text.length() : next;
       String words = text.substring(line, end).strip();
@@ -98,7 +103,10 @@ final class WeekHeadings {
       Matcher numbered = NUMBERED.matcher(text).region(line, end);
       if (heading && isRange(text, here)) {
         weeks.add(new Named(end - 1, SchoolCalendar.mondayOf(here.getFirst().date()), true));
-      } else if (heading && here.isEmpty() && numbered.lookingAt()) {
+      } else if (heading
+          && here.isEmpty()
+          && numbered.find()
+          && (count <= TITLE || text.substring(line, numbered.start()).isBlank())) {
         numbered(Phrase.number(numbered, "n"), numbered.end(), reference, weeks);
       }
     }

@@ -71,7 +71,7 @@ final class NumberFacts {
   /** What comes after points that are none: of a game, a letter, a drawing, an argument. */
   private static final Pattern NOT_WORTH_AFTER =
       of(
-          "\\s*[-\\s](?:font|type|size|text|print|lead|margin|guard|star|scale|plan|turn|times|arial|calibri|verdana|helvetica|courier|bold|serif|line|spacing|game|shot|inspection|checklist|agenda|program|buck|deer|drop|perspective|scale)\\b.*|\\s+(?:of\\s+(?:view|interest|light|departure|contact|reference|comparison|no\\s+return|honor|order|intersection|the\\s+(?:compass|star))|(?:on|in|along)\\s+(?:the|a|an|your|each)\\s+(?:graph|grid|plane|map|line|number|circle|curve|ruler|game|season|list|chart|axis|story|article|text|speech|debate)|per\\s+game|to\\s+(?:remember|consider|discuss|cover|note|think|keep|make|learn|ponder|compare|know|win|tie|lead|beat)|ahead|behind|north|south|east|west|clear|that|which|above|below)\\b.*");
+          ",?\\s+(?:double|single|spaced)\\b.*|\\s*[-\\s](?:font|type|size|text|print|lead|margin|guard|star|scale|plan|turn|times|arial|calibri|verdana|helvetica|courier|bold|serif|line|spacing|game|shot|inspection|checklist|agenda|program|buck|deer|drop|perspective|scale)\\b.*|\\s+(?:of\\s+(?:view|interest|light|departure|contact|reference|comparison|no\\s+return|honor|order|intersection|the\\s+(?:compass|star))|(?:on|in|along)\\s+(?:the|a|an|your|each)\\s+(?:graph|grid|plane|map|line|number|circle|curve|ruler|game|season|list|chart|axis|story|article|text|speech|debate)|per\\s+game|to\\s+(?:remember|consider|discuss|cover|note|think|keep|make|learn|ponder|compare|know|win|tie|lead|beat)|ahead|behind|north|south|east|west|clear|that|which|above|below)\\b.*");
 
   private static final Pattern NOT_WORTH_BEFORE =
       of(

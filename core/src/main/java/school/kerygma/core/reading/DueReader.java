@@ -104,7 +104,13 @@ public final class DueReader {
           corrections.dropped().contains(date)
               ? Sense.NOT
               : Headings.sense(said, DueSense.of(said, before), heading);
+      if (sense == Sense.ASK && !WorthAsking.isOfClass(said, date, calendar)) {
+        sense = Sense.NOT; // "By August 4 most of Europe was at war."
+      }
       List<DatePhrases.Doubt> doubts = new ArrayList<>(date.doubts());
+      if (WorthAsking.isWeekendByName(date)) {
+        doubts.remove(DatePhrases.Doubt.WITHOUT_SCHOOL);
+      }
       int start = date.start();
       int end = date.end();
       List<Stretch> left = Leftovers.in(text, sentence.from(text, i), sentence.to(text, i), used);

@@ -87,7 +87,7 @@ final class DueSense {
   private static final Pattern IS_FOR = Lexicon.of("\\b(?:is|are) for\\s*(?:the\\s*)?$");
   private static final Pattern BY =
       Lexicon.of(
-          "\\b(?:by|before|until|till|no later than|not later than|on or before|in time for)\\s*(?:the\\s*)?$");
+          "\\b(?:by|before|until|till|no later than|not later than|on or before|in time for)\\s*(?:the\\s*)?(?:(?:end|start|beginning)\\s+of\\s+)?$");
   private static final Pattern BY_ITSELF = Lexicon.of("^(?:by|before|until|till|no later than)\\b");
   private static final Pattern NEEDED_THEN =
       Lexicon.of(
@@ -99,7 +99,7 @@ final class DueSense {
   /** Words by which something is likely to be due, and which do not say it. */
   private static final Pattern CUES =
       Lexicon.of(
-          "\\b(?:homework|cut-?off|closing date|new date|rather have|accept(?:s|ed)?|rewrites?|done by|finish(?:ed)? (?:it|what|at home|this|your|the)|please\\W*$)\\b|\\b(?:i|we) need (?:it|them|the|your)\\b|@\\W+please\\b|\\bdon't hand\\b|\\bhand\\w* it in\\b");
+          "\\b(?:homework|cut-?off|closing date|new date|rather have|accept(?:s|ed)?|rewrites?|done by|finish(?:ed)? (?:it|what|at home|this|your|the)|please\\W*$)\\b|\\b(?:i|we) need (?:it|them|the|your)\\b|@[ ,]+please ?(?:$|[.,;!])|\\bdon't hand\\b|\\bhand\\w* it in\\b");
 
   private static final Pattern MOVED_IT =
       Lexicon.of(
@@ -186,12 +186,17 @@ final class DueSense {
 
   private static final Pattern YOURS = Lexicon.of("\\b(?:you|your|yours|everybody|everyone)\\b");
 
+  /** A rule for a day on which nobody is there. */
+  private static final Pattern IF_CLOSED =
+      Lexicon.of(
+          "^\\W*(?:if|when|should) [^,]*\\b(?:holiday|snow day|day off|no school|closed|cancell?ed)\\b");
+
   private static final Pattern IF = Lexicon.of("^\\W*(?:if|in case|when|whenever|should) ");
 
   /** A piece of work and a date, and nothing else: "Outline: October 6". */
   private static final Pattern LABEL =
       Lexicon.of(
-          "\\W*(?:[\\w'-]+ ){0,2}(?:drafts?|final(?: copy)?|outlines?|essays?|reports?|posters?|projects?|portfolios?|proposals?|bibliograph(?:y|ies)|sketch(?:es)?|cop(?:y|ies)|worksheets?|homework|assignments?)(?: [\\w'-]+)? ?\\W*@\\W*");
+          "\\W*(?:[\\w'-]+ ){0,2}(?:drafts?|final(?: copy)?|outlines?|essays?|reports?|posters?|projects?|portfolios?|proposals?|bibliograph(?:y|ies)|sketch(?:es)?|cop(?:y|ies)|worksheets?|homework|assignments?)(?: [\\w'-]+)? ?\\W*@\\W*(?:\\(?\\d+ ?(?:%|points?|marks?|pts)\\W*)?");
 
   /** So few words without a verb repeat what was said of the date before. */
   private static final int SHORT = 4;
@@ -223,7 +228,8 @@ final class DueSense {
     if (sense == null || sense == Sense.NOT || sense == Sense.ASK && isDenied(said)) {
       return Sense.NOT;
     }
-    if (sense == Sense.ASK && isExercise(said.sentence())) {
+    if (IF_CLOSED.matcher(said.sentence()).find()
+        || sense == Sense.ASK && isExercise(said.sentence())) {
       return Sense.NOT;
     }
     boolean asked = IF.matcher(said.sentence()).find() || HEDGED.matcher(said.sentence()).find();

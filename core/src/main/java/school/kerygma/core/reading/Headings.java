@@ -12,7 +12,7 @@ final class Headings {
 
   private static final Pattern PERHAPS =
       Lexicon.of(
-          "^\\W*(?:(?:important|key|other) dates?|dates to remember|timeline|schedule)\\W*$");
+          "^\\W*(?:(?:important|key|other) dates?|dates to remember|(?:[\\w'-]+ ){0,4}(?:time ?line|check ?points|milestones)|schedule)\\W*$");
 
   private static final Pattern WORD = Pattern.compile("[\\p{L}\\d]+");
 

@@ -30,16 +30,24 @@ final class WorthAsking {
 
   private static final Set<DayOfWeek> WEEKEND = Set.of(DayOfWeek.SATURDAY, DayOfWeek.SUNDAY);
 
-  /** Half a year before and after the term nothing is planned for it. */
-  private static final int DAYS_AROUND = 183;
+  /** What lies further before the term is a date of a story, or of history. */
+  private static final int DAYS_BEFORE = 21;
+
+  private static final int DAYS_AFTER = 183;
 
   private WorthAsking() {}
+
+  /** "Closes Sunday, October 4": who names the day knows that nobody is at school. */
+  static boolean isWeekendByName(Found date) {
+    return date.said().filter(WEEKEND::contains).isPresent()
+        && !date.doubts().contains(Doubt.WRONG_WEEKDAY);
+  }
 
   /** Whether a date on which nothing is due is one of this class, this year. */
   static boolean isOfClass(Said said, Found date, SchoolCalendar calendar) {
     return !OF_OLD.matcher(said.sentence()).find()
-        && !date.date().isBefore(calendar.firstMonday().minusDays(DAYS_AROUND))
-        && !date.date().isAfter(calendar.end().plusDays(DAYS_AROUND));
+        && !date.date().isBefore(calendar.firstMonday().minusDays(DAYS_BEFORE))
+        && !date.date().isAfter(calendar.end().plusDays(DAYS_AFTER));
   }
 
   /** What is to be asked of a date on which nothing is due. */
@@ -47,11 +55,7 @@ final class WorthAsking {
     List<Doubt> doubts = new ArrayList<>(date.doubts());
     doubts.removeIf(Doubt::isOfReading); // Nothing rests on it, so that nobody need be asked.
     doubts.removeIf(d -> d == Doubt.PASSED || d == Doubt.AFTER_THE_TERM);
-    boolean meant =
-        CLOSED.matcher(sentence).find()
-            || ASKS.matcher(sentence).find()
-            || WEEKEND.contains(date.date().getDayOfWeek()) && date.said().isPresent();
-    if (meant) {
+    if (CLOSED.matcher(sentence).find() || ASKS.matcher(sentence).find() || isWeekendByName(date)) {
       doubts.remove(Doubt.WITHOUT_SCHOOL);
     }
     return doubts;

@@ -34,7 +34,7 @@ import school.kerygma.core.time.SchoolCalendar;
  */
 class DueSentencesTest {
 
-  private static final DatePhrases.Reference REFERENCE =
+  static final DatePhrases.Reference REFERENCE =
       new DatePhrases.Reference(
           LocalDate.parse("2026-09-30"),
           new SchoolCalendar(

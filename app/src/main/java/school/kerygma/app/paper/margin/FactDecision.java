@@ -7,10 +7,12 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.UUID;
 import org.hibernate.annotations.DynamicUpdate;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
 import school.kerygma.core.handout.TextAnchor;
 import school.kerygma.core.proof.Fact;
 
@@ -94,5 +96,11 @@ class FactDecision {
 
   interface Repository extends JpaRepository<FactDecision, UUID> {
     List<FactDecision> findByHandoutIdOrderByDecidedAt(UUID handoutId);
+
+    /** What was said of dates with a slash, of papers. */
+    @Query(
+        "select d from FactDecision d where d.handoutId in :papers and d.quote like '%/%'"
+            + " and d.kind in (DUE, DATE) and d.state <> DISMISSED")
+    List<FactDecision> ofSlashDates(Collection<UUID> papers);
   }
 }

@@ -9,7 +9,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
-import school.kerygma.app.paper.papers.Editions;
 import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
@@ -19,15 +18,12 @@ import school.kerygma.core.access.Access.Deed;
 class MarginController {
 
   private final Handouts handouts;
-  private final Editions editions;
   private final Facts facts;
   private final GlossaryWords words;
   private final Gate gate;
 
-  MarginController(
-      Handouts handouts, Editions editions, Facts facts, GlossaryWords words, Gate gate) {
+  MarginController(Handouts handouts, Facts facts, GlossaryWords words, Gate gate) {
     this.handouts = handouts;
-    this.editions = editions;
     this.facts = facts;
     this.words = words;
     this.gate = gate;
@@ -53,10 +49,7 @@ class MarginController {
   String allRight(
       @AuthenticationPrincipal SignedIn me, @PathVariable UUID id, @RequestParam UUID page) {
     gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, id);
-    facts.of(editions.opened(id)).page(page).stream()
-        .flatMap(p -> p.notes().stream())
-        .filter(n -> n.open() && !n.inDoubt())
-        .forEach(n -> facts.decide(id, page, n.fact().start(), FactDecision.State.ACCEPTED, ""));
+    facts.acceptPlain(id, page);
     int at = There.in(handouts.pages(List.of(page)), page).number();
     return "redirect:/handouts/" + id + "?at=" + at + "#page-" + at;
   }

@@ -45,6 +45,11 @@ record PageMargin(
     return new PageMargin(page.picture(), page.notes(), List.copyOf(own), List.copyOf(rubrics));
   }
 
+  /** What is asked when the questions before it are answered. */
+  public List<Facts.Note> later() {
+    return quoted.stream().filter(Facts.Note::askedLater).toList();
+  }
+
   /** Whether anything plain is still undecided. */
   public boolean hasPlain() {
     return quoted.stream().anyMatch(n -> n.open() && !n.inDoubt());
