@@ -41,7 +41,7 @@ final class MonthDates implements Family {
               + Phrase.YEAR
               + Phrase.TRAIL);
 
-  /** "The eighth of October", "October the ninth". */
+  /** "The eighth of October", "October the ninth", "October ninth". */
   private static final List<Pattern> IN_WORDS =
       List.of(
           Phrase.of(
@@ -57,7 +57,7 @@ final class MonthDates implements Family {
               Phrase.LEAD
                   + "\\b(?<m>"
                   + Phrase.MONTH
-                  + ")\\s+the\\s+"
+                  + ")\\s+(?:the\\s+)?"
                   + Phrase.ORDINAL
                   + "(?!\\s+(?:grade|graders?|class|one|time))"
                   + Phrase.YEAR

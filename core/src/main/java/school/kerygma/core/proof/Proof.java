@@ -2,7 +2,9 @@ package school.kerygma.core.proof;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
@@ -234,9 +236,12 @@ public record Proof(List<Row> rows) {
   public record Question(
       Side side, Fact.Kind kind, String quote, String value, String of, Place place) {}
 
-  /** What is only likely in what is said and written: no finding rests on it. */
+  /**
+   * What is only likely in what is said and written: no finding rests on it. What a stop or a paper
+   * says twice is asked once.
+   */
   public static List<Question> questions(Matter matter) {
-    List<Question> questions = new ArrayList<>();
+    Map<List<Object>, Question> questions = new LinkedHashMap<>();
     for (Matter.Text text : matter.texts()) {
       text.told().stream()
           .filter(Matter.ReadFact::asked)
@@ -250,9 +255,12 @@ public record Proof(List<Row> rows) {
                       t.value(),
                       text.name(),
                       Sides.place(text, t.fact().start())))
-          .forEach(questions::add);
+          .forEach(
+              q ->
+                  questions.putIfAbsent(
+                      List.of(q.side(), q.kind(), q.quote(), q.value(), q.of()), q));
     }
-    return List.copyOf(questions);
+    return List.copyOf(questions.values());
   }
 
   /** Compares all there is. */

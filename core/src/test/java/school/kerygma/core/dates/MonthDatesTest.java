@@ -33,6 +33,7 @@ class MonthDatesTest {
         "October 16 (Friday)               | 2026-10-16T23:59 |",
         "October 16 (Thu)                  | 2026-10-16T23:59 | WRONG_WEEKDAY",
         "Sept. 28                          | 2026-09-28T23:59 | PASSED",
+        "october ninth                     | 2026-10-09T23:59 |",
         "October 12                        | 2026-10-12T23:59 | WITHOUT_SCHOOL",
         "Sunday, October 4 at 6 p.m.       | 2026-10-04T18:00 | WITHOUT_SCHOOL",
         "November 30                       | 2026-11-30T23:59 | AFTER_THE_TERM",

@@ -119,7 +119,9 @@ class Matters {
     Map<UUID, Map<String, Boolean>> decided =
         decisions.of(stops.stream().map(StopView::id).toList());
     for (StopView stop : stops) {
-      String words = said(stop, unsaid.getOrDefault(stop.id(), Set.of()));
+      String words =
+          stop.draftOnly() ? stop.draft() : said(stop, unsaid.getOrDefault(stop.id(), Set.of()));
+      List<List<Matter.ReadFact>> facts = spoken.of(words, contexts);
       texts.add(
           new Matter.Text(
               Matter.Side.SAID,
@@ -128,9 +130,10 @@ class Matters {
               stop.title(),
               stop.tasks(),
               stop.sight().flatMap(s -> seen.shown(s.pageId())),
-              words,
+              stop.draftOnly() ? " ".repeat(words.length()) : words, // A draft is not said.
               SaidDecisions.taken(
-                  spoken.of(words, contexts), decided.getOrDefault(stop.id(), Map.of()))));
+                  stop.draftOnly() ? asked(facts) : facts,
+                  decided.getOrDefault(stop.id(), Map.of()))));
     }
     texts.addAll(seen.texts(meant.size()));
     texts.addAll(posted(of, own, contexts));
@@ -166,6 +169,13 @@ class Matters {
             .filter(h -> of.stream().noneMatch(t -> t.sheet().keys().contains(h.getKey())))
             .map(Map.Entry::getValue)
             .collect(Collectors.toSet()));
+  }
+
+  /** What was understood of a talk without a script is asked: it may have been heard wrong. */
+  private static List<List<Matter.ReadFact>> asked(List<List<Matter.ReadFact>> facts) {
+    return facts.stream()
+        .map(of -> of.stream().map(t -> new Matter.ReadFact(t.fact(), t.value(), true)).toList())
+        .toList();
   }
 
   private List<SectionView> during(List<SectionView> all) {

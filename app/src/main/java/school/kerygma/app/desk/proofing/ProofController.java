@@ -17,6 +17,7 @@ import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.talk.scripts.OutdatedStops;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.proof.OpenQuestions;
 
 /** The proof of a walkthrough, and what is left in it. */
 @Controller
@@ -75,7 +76,10 @@ class ProofController {
     model.addAttribute("plain", page.of(id, view.plain()));
     model.addAttribute("corrections", corrections.of(id));
     model.addAttribute("sayAgain", sayAgains.of(id));
-    model.addAttribute("questions", page.questions(id, view.questions()));
+    List<ProofPage.Asked> asked = page.questions(id, view.questions());
+    int now = Math.min(OpenQuestions.AT_ONCE, asked.size());
+    model.addAttribute("questions", asked.subList(0, now));
+    model.addAttribute("later", asked.subList(now, asked.size()));
     model.addAttribute("left", page.of(id, view.left()));
     return "proofing/proof";
   }

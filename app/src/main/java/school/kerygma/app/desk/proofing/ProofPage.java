@@ -331,8 +331,8 @@ class ProofPage {
       if (stop == null || !stop.recorded()) {
         return Optional.empty();
       }
-      String before = stop.script().substring(0, Math.min(place.start(), stop.script().length()));
-      String rest = stop.script().substring(before.length()).strip();
+      String before = stop.words().substring(0, Math.min(place.start(), stop.words().length()));
+      String rest = stop.words().substring(before.length()).strip();
       String word = rest.isEmpty() ? "" : rest.split("\\s+", 2)[0];
       return score.flatMap(
           s -> scores.saidAt(s, place.stop(), WordMatch.words(before).size(), word));
@@ -340,7 +340,7 @@ class ProofPage {
 
     private String sentence(Proof.Place.AtStop place) {
       StopView stop = stops.get(place.stop());
-      return stop == null ? "" : Sentences.at(stop.script(), place.start());
+      return stop == null ? "" : Sentences.at(stop.words(), place.start());
     }
 
     String under(Proof.Statement statement) {

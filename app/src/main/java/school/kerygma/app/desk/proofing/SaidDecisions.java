@@ -30,7 +30,7 @@ class SaidDecisions {
   void decide(UUID walkthrough, UUID stop, String quote, boolean meant) {
     boolean said =
         scripts.stopsOf(walkthrough).stream()
-            .anyMatch(s -> s.id().equals(stop) && s.script().contains(quote));
+            .anyMatch(s -> s.id().equals(stop) && s.words().contains(quote));
     if (!said || quote.isBlank() || quote.length() > LONGEST) {
       throw Problem.conflict("changed-elsewhere");
     }

@@ -301,7 +301,7 @@ public class Scripts implements Keeps, TaskUse, PageUse {
         Set.copyOf(s.tasks()),
         s.isSaidAgain(),
         s.areCaptionsRead(),
-        s.isDraftOnly(),
+        s.onlyDraft(),
         SpeakingTime.ofMs(s.script()),
         recorded.getOrDefault(s.id(), 0L),
         s.beginsPart());

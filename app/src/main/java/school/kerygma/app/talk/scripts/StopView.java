@@ -11,8 +11,8 @@ import school.kerygma.core.walkthrough.Sight;
  *
  * @param number from 1
  * @param read whether its captions have been read as they are now
- * @param draftOnly whether something is said, and all that is known of it is a draft that nobody
- *     has read
+ * @param draft what is said, as it was understood, where nothing else is known of it and nobody has
+ *     read it; else empty
  * @param plannedMs how long its script takes to say
  * @param unchecked whether it was said again after its words were written
  * @param recordedMs how long its chosen takes are; 0 if it is not recorded
@@ -29,7 +29,7 @@ public record StopView(
     Set<UUID> tasks,
     boolean unchecked,
     boolean read,
-    boolean draftOnly,
+    String draft,
     long plannedMs,
     long recordedMs,
     boolean beginsPart) {
@@ -42,6 +42,16 @@ public record StopView(
   /** The sight, or null, for templates. */
   public @Nullable Sight shown() {
     return sight.orElse(null);
+  }
+
+  /** Whether something is said, and all that is known of it is a draft that nobody has read. */
+  public boolean draftOnly() {
+    return !draft.isEmpty();
+  }
+
+  /** What is said in it, as far as it is known. */
+  public String words() {
+    return draftOnly() ? draft : script;
   }
 
   public boolean recorded() {

@@ -198,9 +198,9 @@ class Walkthrough {
       return to;
     }
 
-    /** Whether something is said, nobody has written a word of it, and nobody has looked. */
-    boolean isDraftOnly() {
-      return script.isBlank() && !draft.isEmpty() && !captionsRead;
+    /** What was understood of it, if nothing else is known and nobody has read it. */
+    String onlyDraft() {
+      return script.isBlank() && !captionsRead ? draft : "";
     }
 
     void draft(String understood) {

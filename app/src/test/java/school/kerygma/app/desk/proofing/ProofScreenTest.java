@@ -35,6 +35,8 @@ import school.kerygma.app.talk.scores.SaidTest;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopOrder;
 import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.app.talk.scripts.WordsAsSaid;
+import school.kerygma.core.proof.Proof;
 import school.kerygma.core.time.DueRule;
 import school.kerygma.core.time.SchoolCalendar;
 
@@ -134,6 +136,27 @@ class ProofScreenTest {
       assertThat(page.locator(".tally")).containsText("nothing disagrees");
       assertThat(tasks.get(task).sheet().minutes()).isEqualTo(42);
     }
+  }
+
+  /** A recognizer hears wrong: what nobody has read is asked, and counts once it is meant. */
+  @Test
+  void whatWasUnderstoodOfATalkWithoutAScriptIsAskedAndNotSaid() {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID task = task(school, "Load table", FRIDAY, Set.of());
+    UUID talk = talk(school, task, "");
+    UUID stop = scripts.stopsOf(talk).getFirst().id();
+    DemoServer.bean(WordsAsSaid.class)
+        .draft(
+            stop,
+            "the load table is due on october fifth and the load table is due on october fifth");
+    Proofs proofs = DemoServer.bean(Proofs.class);
+    assertThat(proofs.of(talk).disagree()).isZero();
+    Proof.Question due = proofs.of(talk).questions().getFirst();
+    assertThat(proofs.of(talk).questions()).hasSize(1);
+    assertThat(due.value()).isEqualTo("2026-10-05T23:59");
+    DemoServer.bean(SaidDecisions.class).decide(talk, stop, due.quote(), true);
+    assertThat(proofs.of(talk).questions()).isEmpty();
+    assertThat(proofs.of(talk).disagree()).isEqualTo(1);
   }
 
   @Test
