@@ -1,17 +1,45 @@
 // What is known of the sounds of all stops: asked once for all rows, and told anew after every deed.
 import { send } from './api.js';
 
+/** Words are listened to for seconds. */
+const LISTENING_MS = 3000;
+
 let asked = null;
+let of = '';
+let following = 0;
+
+async function ask() {
+  const shown = await send('GET', `/walkthroughs/${of}/sound-lines`);
+  follow(shown);
+  return shown;
+}
+
+/** Where words are still listened to, they come by themselves. */
+function follow(shown) {
+  clearTimeout(following);
+  if (shown.working && shown.stops.some((s) => s.words.length === 0)) {
+    following = setTimeout(async () => {
+      const now = await ask().catch(() => null);
+      if (!now) {
+        follow(shown);
+      } else if (!now.working) {
+        tell(now);
+      }
+    }, LISTENING_MS);
+  }
+}
 
 /** The lines of a walkthrough. */
 export function lines(walkthrough) {
-  asked ??= send('GET', `/walkthroughs/${walkthrough}/sound-lines`);
+  of = walkthrough;
+  asked ??= ask();
   return asked;
 }
 
 /** Everybody who shows lines gets what a deed was answered with. */
 export function tell(shown) {
   asked = Promise.resolve(shown);
+  follow(shown);
   document.dispatchEvent(new CustomEvent('kerygma:lines', { detail: shown }));
 }
 

@@ -25,6 +25,7 @@ import school.kerygma.app.paper.papers.TakingIn;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.talk.lectern.Recordings;
+import school.kerygma.app.talk.scores.Listening;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.handout.Box;
@@ -88,9 +89,13 @@ public final class Papers {
             .work());
   }
 
+  /** Waits for work and what follows it; of a talk until its words are heard. */
   public static void end(UUID work) {
     Jobs jobs = DemoServer.bean(Jobs.class);
     await().until(() -> jobs.orWhatFollows(work).orElseThrow().state().isOver());
+    UUID subject = jobs.find(work).orElseThrow().subject();
+    await().until(() -> !DemoServer.bean(Listening.class).isUnderWay(subject));
+    await().until(() -> jobs.latest(subject).orElseThrow().state().isOver());
   }
 
   public static List<UUID> pages(UUID handout) {

@@ -165,9 +165,7 @@ class DemoSchool implements ApplicationRunner {
     begin();
     if (wait) {
       make();
-      while (jobs.isAnyLeft()) {
-        Thread.sleep(100);
-      }
+      awaitEverything();
     } else {
       still.making(true);
       Thread.ofVirtual().name("demonstration").start(this::makeAside);
@@ -341,6 +339,12 @@ class DemoSchool implements ApplicationRunner {
     }
   }
 
+  private void awaitEverything() throws InterruptedException {
+    while (jobs.isAnyLeft()) {
+      Thread.sleep(100);
+    }
+  }
+
   private void bringClip(UUID walkthrough, String name) throws InterruptedException {
     byte[] film = DemoRecorder.shipped("clips/" + name + ".mp4");
     try {
@@ -362,6 +366,7 @@ class DemoSchool implements ApplicationRunner {
       }
       talks.record(walkthrough, script, name, papers);
       awaitAll(walkthrough);
+      awaitEverything(); // Captions are translated when their words have been heard.
       talks.translate(walkthrough, script);
       talks.captionsRead(walkthrough);
     }

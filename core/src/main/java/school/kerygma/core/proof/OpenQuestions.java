@@ -3,6 +3,7 @@ package school.kerygma.core.proof;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.IntStream;
 
 /**
  * In which order a paper puts its questions: the same one once, and a few at a time. Who sees
@@ -19,7 +20,9 @@ public final class OpenQuestions {
     /** The same is asked further up; one answer counts for both. */
     ABOVE,
     /** When those before it are answered. */
-    LATER
+    LATER,
+    /** The same as one that is asked then. */
+    ABOVE_LATER
   }
 
   private OpenQuestions() {}
@@ -33,8 +36,13 @@ public final class OpenQuestions {
     List<Turn> turns = new ArrayList<>();
     List<Fact> put = new ArrayList<>();
     for (Fact fact : asked) {
-      if (put.stream().anyMatch(p -> isSame(p, fact))) {
-        turns.add(Turn.ABOVE);
+      int before =
+          IntStream.range(0, put.size())
+              .filter(i -> isSame(put.get(i), fact))
+              .findFirst()
+              .orElse(-1);
+      if (before >= 0) {
+        turns.add(before < AT_ONCE ? Turn.ABOVE : Turn.ABOVE_LATER);
       } else {
         put.add(fact);
         turns.add(put.size() <= AT_ONCE ? Turn.NOW : Turn.LATER);

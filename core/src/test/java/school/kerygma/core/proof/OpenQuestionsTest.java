@@ -26,9 +26,11 @@ class OpenQuestionsTest {
             due("by Monday", "2026-10-05T23:59", Doubt.PERHAPS_DUE),
             due("by Friday", "2026-10-09T23:59", Doubt.PERHAPS_DUE),
             due("9/10", "2026-10-09T23:59", Doubt.DAY_ORDER),
-            friday);
+            friday,
+            due("9/10", "2026-10-09T23:59", Doubt.DAY_ORDER));
     assertThat(OpenQuestions.turns(asked))
-        .containsExactly(Turn.NOW, Turn.ABOVE, Turn.NOW, Turn.NOW, Turn.LATER, Turn.ABOVE);
+        .containsExactly(
+            Turn.NOW, Turn.ABOVE, Turn.NOW, Turn.NOW, Turn.LATER, Turn.ABOVE, Turn.ABOVE_LATER);
   }
 
   @Test

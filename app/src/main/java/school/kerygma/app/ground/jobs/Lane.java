@@ -13,6 +13,8 @@ public enum Lane {
   ANSWERS(1),
   /** Recordings that are joined and compiled. */
   TALKS(1),
+  /** Words of recordings that can be played already. */
+  WORDS(1),
   /** Films that are made ready. */
   CLIPS(1);
 

@@ -75,12 +75,17 @@ public class Facts {
 
     /** Whether the same is asked further up. */
     public boolean askedAbove() {
-      return inDoubt() && turn == Turn.ABOVE;
+      return inDoubt() && (turn == Turn.ABOVE || turn == Turn.ABOVE_LATER);
     }
 
     /** Whether other questions come first. */
     public boolean askedLater() {
       return inDoubt() && turn == Turn.LATER;
+    }
+
+    /** Whether it is not shown until others are answered. */
+    public boolean folded() {
+      return inDoubt() && (turn == Turn.LATER || turn == Turn.ABOVE_LATER);
     }
 
     private Note at(Turn turn) {

@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.talk.lectern.Arrangements;
+import school.kerygma.app.talk.scores.Listening;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.app.talk.scripts.StopView;
 import school.kerygma.core.walkthrough.Arrangement;
@@ -20,7 +21,7 @@ class ShownSounds {
    * The lines.
    *
    * @param undoes what undoing would undo
-   * @param working whether all of it is put together just now
+   * @param working whether all of it is put together just now, or its words are listened to
    */
   record Shown(@Nullable String undoes, boolean working, List<SoundLines.Line> stops) {}
 
@@ -28,10 +29,17 @@ class ShownSounds {
   private final SoundLines lines;
   private final Arrangements arrangements;
   private final Scripts scripts;
+  private final Listening listening;
   private final Jobs jobs;
 
   ShownSounds(
-      RepairSteps steps, SoundLines lines, Arrangements arrangements, Scripts scripts, Jobs jobs) {
+      RepairSteps steps,
+      SoundLines lines,
+      Arrangements arrangements,
+      Scripts scripts,
+      Listening listening,
+      Jobs jobs) {
+    this.listening = listening;
     this.steps = steps;
     this.lines = lines;
     this.arrangements = arrangements;
@@ -42,7 +50,8 @@ class ShownSounds {
   Shown of(UUID walkthrough) {
     return new Shown(
         steps.undoes(walkthrough).orElse(null),
-        jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent(),
+        jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent()
+            || listening.isUnderWay(walkthrough),
         lines.of(walkthrough, inOrder(walkthrough)));
   }
 

@@ -1,11 +1,7 @@
 package school.kerygma.app.talk.scores;
 
-import java.time.Clock;
-import java.util.LinkedHashSet;
 import java.util.Optional;
-import java.util.Set;
 import java.util.UUID;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -13,7 +9,6 @@ import school.kerygma.app.ground.jobs.Job;
 import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.ground.jobs.Lane;
 import school.kerygma.app.ground.jobs.Nightly;
-import school.kerygma.app.ground.store.StoredJson;
 import school.kerygma.app.talk.lectern.ArrangementChanged;
 import school.kerygma.app.talk.lectern.Arrangements;
 import school.kerygma.app.talk.lectern.Takes;
@@ -27,7 +22,8 @@ import school.kerygma.core.walkthrough.ScoreCompiler;
 
 /**
  * Compiles a walkthrough in the background, of what its stops play: the score, the captions, and
- * one sound file of each kind.
+ * one sound file of each kind. It is played as soon as that is done; what nobody has listened to
+ * has estimated words until then.
  */
 @Component
 class Compiling implements Job {
@@ -42,14 +38,11 @@ class Compiling implements Job {
   private final WordsAsSaid wordsAsSaid;
   private final Takes takes;
   private final Arrangements arrangements;
-  private final Score.Repository scores;
-  private final Score.BodyRepository bodies;
+  private final NewScores scores;
   private final Sounds sounds;
+  private final Listening listening;
   private final Jobs jobs;
-  private final ApplicationEventPublisher events;
   private final TransactionTemplate inTransaction;
-  private final StoredJson stored;
-  private final Clock clock;
 
   Compiling(
       TalkMaterial materials,
@@ -58,14 +51,11 @@ class Compiling implements Job {
       WordsAsSaid wordsAsSaid,
       Takes takes,
       Arrangements arrangements,
-      Score.Repository scores,
-      Score.BodyRepository bodies,
+      NewScores scores,
       Sounds sounds,
+      Listening listening,
       Jobs jobs,
-      ApplicationEventPublisher events,
-      TransactionTemplate inTransaction,
-      StoredJson stored,
-      Clock clock) {
+      TransactionTemplate inTransaction) {
     this.materials = materials;
     this.said = said;
     this.scripts = scripts;
@@ -73,13 +63,10 @@ class Compiling implements Job {
     this.takes = takes;
     this.arrangements = arrangements;
     this.scores = scores;
-    this.bodies = bodies;
     this.sounds = sounds;
+    this.listening = listening;
     this.jobs = jobs;
-    this.events = events;
     this.inTransaction = inTransaction;
-    this.stored = stored;
-    this.clock = clock;
   }
 
   /** Compiles again if there is anything recorded, and no such work waits already. */
@@ -96,16 +83,14 @@ class Compiling implements Job {
     again(event.walkthrough());
   }
 
-  /**
-   * What was compiled before this version lacks what players can show now, or a part of its sound.
-   */
+  @EventListener
+  void on(Listening.Heard event) {
+    again(event.walkthrough());
+  }
+
   @EventListener
   void on(Nightly night) {
-    Set<UUID> anew = new LinkedHashSet<>(scores.ofEarlierFormats(PlaybackScore.FORMAT));
-    scores.newest().stream()
-        .filter(s -> !sounds.isWhole(s.sound(), s.durationMs()))
-        .forEach(s -> anew.add(s.walkthroughId()));
-    anew.forEach(this::start);
+    scores.outOfDate().forEach(this::start);
   }
 
   private void again(UUID walkthrough) {
@@ -137,7 +122,7 @@ class Compiling implements Job {
       return;
     }
     progress.at(1, STEPS);
-    SaidWords.Spoken spoken = said.spoken(material);
+    SaidWords.Spoken spoken = said.spoken(material, scores.heardTakes(walkthrough));
     progress.at(2, STEPS);
     ScoreCompiler.Speech speech =
         new ScoreCompiler.Speech(
@@ -167,23 +152,9 @@ class Compiling implements Job {
           if (!jobs.latest(walkthrough, KIND).map(Jobs.View::id).equals(self)) {
             return; // Newer work has newer takes; an older score must not come after its.
           }
-          UUID id =
-              scores
-                  .save(
-                      new Score(
-                          walkthrough,
-                          clock.instant(),
-                          material.order(),
-                          Sounds.name(material.order()),
-                          Sounds.stopNames(material.order()),
-                          score.pages().stream()
-                              .map(PlaybackScore.ShownPage::id)
-                              .filter(p -> !material.windows().contains(p))
-                              .toList()))
-                  .id();
-          bodies.save(new Score.Body(id, stored.write(score), stored.write(spoken.heard())));
+          scores.keep(walkthrough, material, score, spoken);
           spoken.stops().forEach((stop, s) -> wordsAsSaid.draft(stop, s.draft()));
-          events.publishEvent(new ScoreMade(walkthrough));
+          listening.begin(walkthrough, spoken.awaited());
         });
   }
 }

@@ -23,10 +23,18 @@ class PlayController {
   private final Scripts scripts;
   private final WordsAsSaid wordsAsSaid;
   private final Scores scores;
+  private final Listening listening;
   private final Jobs jobs;
   private final Gate gate;
 
-  PlayController(Scripts scripts, WordsAsSaid wordsAsSaid, Scores scores, Jobs jobs, Gate gate) {
+  PlayController(
+      Scripts scripts,
+      WordsAsSaid wordsAsSaid,
+      Scores scores,
+      Listening listening,
+      Jobs jobs,
+      Gate gate) {
+    this.listening = listening;
     this.scripts = scripts;
     this.wordsAsSaid = wordsAsSaid;
     this.scores = scores;
@@ -47,6 +55,7 @@ class PlayController {
     model.addAttribute(
         "read", scripts.stopsOf(id).stream().filter(StopView::recorded).allMatch(StopView::read));
     model.addAttribute("work", jobs.latest(id).filter(w -> !w.state().isOver()).orElse(null));
+    model.addAttribute("listening", listening.isUnderWay(id));
     return "scores/play";
   }
 

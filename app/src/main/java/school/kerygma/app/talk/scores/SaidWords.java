@@ -1,7 +1,7 @@
 package school.kerygma.app.talk.scores;
 
 import java.util.ArrayList;
-import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -21,6 +21,7 @@ import school.kerygma.core.voice.TimedWord;
 import school.kerygma.core.voice.WordsOnSound;
 import school.kerygma.core.walkthrough.Arrangement;
 import school.kerygma.core.walkthrough.PlaybackScore;
+import school.kerygma.core.walkthrough.RunningOrder;
 import school.kerygma.core.walkthrough.ScoreCompiler;
 import school.kerygma.core.walkthrough.Trace;
 
@@ -31,10 +32,22 @@ class SaidWords {
   /**
    * What is said, on the program's clock.
    *
+   * @param stops in the order of the walkthrough
    * @param heard all of it, with what is cut out, on the clocks of the recordings
+   * @param awaited stops that nobody has listened to yet: their words are an estimate
    */
   record Spoken(
-      List<TimedSentence> said, Map<UUID, PlaybackScore.Spoken> stops, List<RecordedWord> heard) {}
+      List<TimedSentence> said,
+      Map<UUID, PlaybackScore.Spoken> stops,
+      List<RecordedWord> heard,
+      List<UUID> awaited) {
+
+    /** Whether the words of a stop stand where they were heard. */
+    boolean isHeard(UUID stop) {
+      PlaybackScore.Spoken of = stops.get(stop);
+      return of != null && of.heard();
+    }
+  }
 
   private final RecordedSound recorded;
   private final StopWords words;
@@ -44,12 +57,42 @@ class SaidWords {
     this.words = words;
   }
 
-  /** Places the words of all scripts on the sound of their takes. */
+  /** Listens to a stop. */
+  void listen(TalkMaterial.Material material, UUID stop) {
+    Arrangement arrangement = material.arrangements().get(stop);
+    if (arrangement != null) {
+      words.listen(stop(material, stop, arrangement, known(material)));
+    }
+  }
+
+  private StopWords.Stop stop(
+      TalkMaterial.Material material, UUID stop, Arrangement arrangement, Set<String> known) {
+    // Words are looked for as if nothing were cut: a cut then costs no looking again.
+    return new StopWords.Stop(
+        material.language(),
+        Sentences.of(material.scripts().getOrDefault(stop, "")),
+        known,
+        arrangement.parts(),
+        recorded.speech(arrangement));
+  }
+
+  /** Places the words of all scripts on the sound of their takes, without listening to any. */
   Spoken spoken(TalkMaterial.Material material) {
+    return spoken(material, Set.of());
+  }
+
+  /**
+   * The same; a stop that is only mended since somebody listened, in its words or in some of its
+   * sound, is listened to at once, so that what is known of it does not come and go.
+   *
+   * @param heard takes that were listened to
+   */
+  Spoken spoken(TalkMaterial.Material material, Set<UUID> heard) {
     Set<String> known = known(material);
     List<TimedSentence> said = new ArrayList<>();
-    List<RecordedWord> heard = new ArrayList<>();
-    Map<UUID, PlaybackScore.Spoken> spoken = new HashMap<>();
+    List<RecordedWord> recordedWords = new ArrayList<>();
+    Map<UUID, PlaybackScore.Spoken> spoken = new LinkedHashMap<>();
+    List<UUID> awaited = new ArrayList<>();
     material
         .arrangements()
         .forEach(
@@ -58,22 +101,28 @@ class SaidWords {
               if (program.isEmpty()) {
                 return; // All of it is cut out.
               }
-              // Words are looked for as if nothing were cut: a cut then costs no looking again.
-              List<String> sentences = Sentences.of(material.scripts().getOrDefault(stop, ""));
-              WordsOnSound placed =
-                  words.of(
-                      material.language(),
-                      sentences,
-                      known,
-                      arrangement.parts(),
-                      recorded.speech(arrangement));
+              StopWords.Stop of = stop(material, stop, arrangement, known);
+              List<String> sentences = of.sentences();
+              if (isHeard(arrangement, heard)) {
+                words.listen(of);
+              }
+              StopWords.Placed now = words.placed(of);
+              WordsOnSound placed = now.words();
+              if (now.awaited()) {
+                awaited.add(stop);
+              }
               long begins = program.get().startMs();
               List<TimedSentence> played = arrangement.heard(placed.said());
               played.forEach(s -> said.add(s.on(at -> at + begins)));
-              placed.said().forEach(s -> s.words().forEach(w -> heard.add(word(arrangement, w))));
+              if (!now.awaited()) { // Nobody cuts by an estimate of a moment.
+                placed
+                    .said()
+                    .forEach(s -> s.words().forEach(w -> recordedWords.add(word(arrangement, w))));
+              }
               placed
                   .added()
-                  .forEach(a -> heard.add(recorded(arrangement, a.span(), a.draft(), true)));
+                  .forEach(
+                      a -> recordedWords.add(recorded(arrangement, a.span(), a.draft(), true)));
               spoken.put(
                   stop,
                   new PlaybackScore.Spoken(
@@ -84,7 +133,11 @@ class SaidWords {
                           .flatMap(a -> onProgram(a, played, at -> at + begins))
                           .toList()));
             });
-    return new Spoken(said, spoken, heard);
+    return new Spoken(said, spoken, recordedWords, awaited);
+  }
+
+  private static boolean isHeard(Arrangement arrangement, Set<UUID> heard) {
+    return arrangement.parts().stream().map(RunningOrder.Part::takeId).anyMatch(heard::contains);
   }
 
   private static RecordedWord word(Arrangement arrangement, TimedWord word) {

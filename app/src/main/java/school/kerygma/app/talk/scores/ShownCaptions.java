@@ -43,10 +43,12 @@ class ShownCaptions {
   record Shown(@Nullable String undoes, boolean working, List<ShownStop> stops) {}
 
   private final CaptionDesk desk;
+  private final Listening listening;
   private final Jobs jobs;
 
-  ShownCaptions(CaptionDesk desk, Jobs jobs) {
+  ShownCaptions(CaptionDesk desk, Listening listening, Jobs jobs) {
     this.desk = desk;
+    this.listening = listening;
     this.jobs = jobs;
   }
 
@@ -54,7 +56,8 @@ class ShownCaptions {
   Shown of(UUID walkthrough, String language, CaptionLevel level) {
     return new Shown(
         desk.undoes(walkthrough).orElse(null),
-        jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent(),
+        jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent()
+            || listening.isUnderWay(walkthrough),
         desk.of(walkthrough).stream().map(s -> shown(s, language, level)).toList());
   }
 

@@ -73,7 +73,7 @@ class StopWords {
   }
 
   /**
-   * Places the words of a stop.
+   * A stop whose words are to be placed.
    *
    * @param language in which it is spoken
    * @param sentences of its script
@@ -81,33 +81,54 @@ class StopWords {
    * @param parts of its takes, in order
    * @param speech where there is speech, on the clock of the parts one after the other
    */
-  WordsOnSound of(
+  record Stop(
       String language,
       List<String> sentences,
       Set<String> known,
       List<RunningOrder.Part> parts,
       Spans speech) {
-    Coming.awaited();
-    long length = parts.stream().mapToLong(p -> p.span().lengthMs()).sum();
-    if (speech.isEmpty() || length > LONGEST_MS || !hears(language)) {
-      return estimated(sentences, speech);
+
+    private boolean isForEars() {
+      long length = parts.stream().mapToLong(p -> p.span().lengthMs()).sum();
+      return !speech.isEmpty()
+          && length <= LONGEST_MS
+          && (hears(language) || language.equals(PlaybackScore.ENGLISH) && Coming.isAny());
     }
-    String name = FOLDER + "/" + name(sentences, parts);
-    Optional<Resource> kept = store.find(name);
+  }
+
+  /**
+   * The words of a stop as far as they are known.
+   *
+   * @param awaited whether nobody has listened to it yet, so that they will be known better
+   */
+  record Placed(WordsOnSound words, boolean awaited) {}
+
+  /** Places the words of a stop without listening: by what was heard before, or by an estimate. */
+  Placed placed(Stop stop) {
+    Optional<Resource> kept = stop.isForEars() ? store.find(file(stop)) : Optional.empty();
+    return new Placed(
+        kept.flatMap(k -> read(k).words()).orElseGet(() -> estimated(stop)),
+        stop.isForEars() && kept.isEmpty());
+  }
+
+  /** Listens to a stop, so that its words are known from then on. */
+  void listen(Stop stop) {
+    Coming.awaited();
+    if (!stop.isForEars() || store.find(file(stop)).isPresent()) {
+      return;
+    }
     try {
-      Optional<WordsOnSound> heard =
-          kept.isPresent() ? read(kept.get()).words() : heard(sentences, known, parts, speech);
-      if (kept.isEmpty()) {
-        store.put(
-            name,
-            new ByteArrayInputStream(
-                stored.write(Kept.of(heard)).getBytes(StandardCharsets.UTF_8)));
-      }
-      return heard.orElseGet(() -> estimated(sentences, speech));
+      Kept kept = Kept.of(heard(stop.sentences(), stop.known(), stop.parts(), stop.speech()));
+      store.put(
+          file(stop),
+          new ByteArrayInputStream(stored.write(kept).getBytes(StandardCharsets.UTF_8)));
     } catch (Program.Failed e) { // Ended from outside, or out of time: the next time it may do.
       LOG.warn("A stop was not heard; its words are an estimate: {}", e.getMessage());
-      return estimated(sentences, speech);
     }
+  }
+
+  private String file(Stop stop) {
+    return FOLDER + "/" + name(stop.sentences(), stop.parts());
   }
 
   /** Whether words of a language are heard on this machine: the recognizer knows English alone. */
@@ -226,9 +247,12 @@ class StopWords {
     return with(parts, files -> Recognizer.hear(files, grammar, directory));
   }
 
-  private WordsOnSound estimated(List<String> sentences, Spans speech) {
+  private WordsOnSound estimated(Stop stop) {
     return new WordsOnSound(
-        WordsOnSound.Way.ESTIMATED, estimate.align(sentences, speech), List.of(), List.of());
+        WordsOnSound.Way.ESTIMATED,
+        estimate.align(stop.sentences(), stop.speech()),
+        List.of(),
+        List.of());
   }
 
   private Kept read(Resource kept) {

@@ -34,6 +34,7 @@ import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.talk.lectern.Arrangements;
 import school.kerygma.app.talk.lectern.Patch;
 import school.kerygma.app.talk.lectern.Recordings;
+import school.kerygma.app.talk.scores.Listening;
 import school.kerygma.app.talk.scores.SaidTest;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
@@ -99,10 +100,11 @@ class RepairTest {
     Awaitility.await()
         .until(
             () ->
-                DemoServer.bean(Jobs.class)
-                    .latest(walkthrough)
-                    .filter(w -> !w.state().isOver())
-                    .isEmpty());
+                !DemoServer.bean(Listening.class).isUnderWay(walkthrough)
+                    && DemoServer.bean(Jobs.class)
+                        .latest(walkthrough)
+                        .filter(w -> !w.state().isOver())
+                        .isEmpty());
   }
 
   private static int compiled() {

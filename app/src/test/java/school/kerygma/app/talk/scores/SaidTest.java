@@ -49,7 +49,11 @@ public class SaidTest {
     assertThat(Caller.form(desk, "/walkthroughs/sample").statusCode()).isEqualTo(302);
     UUID walkthrough =
         TestSchool.id("select id from walkthrough where owner_id = ?", school.teacher());
-    Awaitility.await().until(() -> stops(walkthrough).size() == 4);
+    Awaitility.await()
+        .until(
+            () ->
+                stops(walkthrough).size() == 4
+                    && stops(walkthrough).stream().allMatch(s -> s.spoken().heard()));
     return walkthrough;
   }
 
