@@ -3,14 +3,20 @@ import { send } from './api.js';
 import { sendFile } from './upload.js';
 
 const EVERY_MS = 700;
+/** Work that was not begun at so many looks waits for other work. */
+const LOOKS_IN_LINE = 4;
 /** What was pressed meanwhile is sent to its end: loading the page anew would take it back. */
 const SENDING = 'form[data-sending], .sound-line[data-busy]';
 document.addEventListener('alpine:init', () => {
   Alpine.data('workbar', () => ({
     percent: 0,
     problem: '',
+    waited: 0,
     get shown() {
-      return this.problem ? '' : `${this.percent} %`;
+      if (this.problem) {
+        return '';
+      }
+      return this.waited > LOOKS_IN_LINE ? this.$root.dataset.waits : `${this.percent} %`;
     },
     init() {
       this.percent = Number(this.$root.dataset.percent);
@@ -21,6 +27,7 @@ document.addEventListener('alpine:init', () => {
         const bar = await send('GET', `/works/${this.$root.dataset.work}`);
         this.percent = bar.percent;
         this.problem = bar.problem;
+        this.waited = bar.state === 'WAITING' ? this.waited + 1 : 0;
         if ((bar.state === 'DONE' || bar.state === 'CANCELLED') && !document.querySelector(SENDING)) {
           location.reload();
           return;

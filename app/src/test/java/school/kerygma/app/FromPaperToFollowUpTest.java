@@ -348,6 +348,7 @@ class FromPaperToFollowUpTest {
   @Order(7)
   void theCaptionsCarryTheSentencesOfTheScriptInOrderAndAtTheirStops() {
     assumeTheMicrophoneDelivered();
+    Papers.heard(walkthrough);
     PlaybackScore score = readScore();
     List<Cue> cues =
         CaptionFile.read(

@@ -93,9 +93,19 @@ public final class Papers {
   public static void end(UUID work) {
     Jobs jobs = DemoServer.bean(Jobs.class);
     await().until(() -> jobs.orWhatFollows(work).orElseThrow().state().isOver());
-    UUID subject = jobs.find(work).orElseThrow().subject();
-    await().until(() -> !DemoServer.bean(Listening.class).isUnderWay(subject));
-    await().until(() -> jobs.latest(subject).orElseThrow().state().isOver());
+    heard(jobs.find(work).orElseThrow().subject());
+  }
+
+  /** Waits until the words of a talk are heard, and are in what is played. */
+  public static void heard(UUID walkthrough) {
+    await()
+        .until(
+            () ->
+                !DemoServer.bean(Listening.class).isUnderWay(walkthrough)
+                    && DemoServer.bean(Jobs.class)
+                        .latest(walkthrough)
+                        .filter(w -> !w.state().isOver())
+                        .isEmpty());
   }
 
   public static List<UUID> pages(UUID handout) {

@@ -80,7 +80,7 @@ final class LongerPhrases implements Family {
           Phrase.of(
               "\\b" + Phrase.WEEKDAY + "\\s+in\\s+" + Phrase.COUNT + "\\s+weeks?(?:'\\s+time)?"),
           Phrase.of(
-              "\\b(?:the\\s+)?"
+              "(?<!\\bevery\\s)\\b(?:the\\s+)?"
                   + NTH
                   + "\\s+"
                   + Phrase.WEEKDAY

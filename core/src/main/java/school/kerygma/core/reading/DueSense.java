@@ -66,6 +66,8 @@ final class DueSense {
       Lexicon.of(
           "\\b(?:surveys?|quiz(?:zes)?|checks?|forms?|drop ?box|assignments?|tests?|submissions?|box|tasks?|polls?|questionnaires?|folder|portal)\\b[^@]*\\bcloses?\\b");
   private static final Pattern ANY_CLOSES = Lexicon.of("\\bcloses?\\b");
+  private static final Pattern OTHERS_CLOSE =
+      Lexicon.of("\\b" + Lexicon.NOT_OF_CLASS + " (?:\\w+ )?closes?\\b");
   private static final Pattern READY =
       Lexicon.of(
           "\\b(?:have|has|get) (?:\\w+ ){1,4}(?:ready|done|finished|complete)\\b|\\b(?:must|should|has to|have to|needs? to|is to|are to|will) be (?:ready|finished|done|complete|completed)\\b");
@@ -87,7 +89,7 @@ final class DueSense {
   private static final Pattern IS_FOR = Lexicon.of("\\b(?:is|are) for\\s*(?:the\\s*)?$");
   private static final Pattern BY =
       Lexicon.of(
-          "\\b(?:by|before|until|till|no later than|not later than|on or before|in time for)\\s*(?:the\\s*)?(?:(?:end|start|beginning)\\s+of\\s+)?$");
+          "\\b(?:by|before|until|till|no later than|not later than|on or before|in time for)\\s*(?:the\\s*)?(?:(?:end|start|beginning)\\s+of\\s+(?:(?:the\\s+)?(?:day|class|school|lesson|period)\\s+(?:on\\s+)?)?)?$");
   private static final Pattern BY_ITSELF = Lexicon.of("^(?:by|before|until|till|no later than)\\b");
   private static final Pattern NEEDED_THEN =
       Lexicon.of(
@@ -317,7 +319,7 @@ final class DueSense {
     if (by
         || isFor && TO_BE_DONE.matcher(stretch).find()
         || IS_FOR.matcher(said.before()).find()
-        || ANY_CLOSES.matcher(stretch).find()) {
+        || ANY_CLOSES.matcher(stretch).find() && !OTHERS_CLOSE.matcher(stretch).find()) {
       return Sense.ASK;
     }
     return BRING.matcher(stretch).find() || CUES.matcher(stretch).find() ? Sense.ASK : Sense.NOT;

@@ -101,6 +101,9 @@ final class CriteriaTable {
         .anyMatch(t -> TableHead.namesPoints(t) && PointsText.stated(t).isEmpty())) {
       return false;
     }
+    if (IntStream.range(0, grid.columns()).anyMatch(c -> countsIn(grid, row, c))) {
+      return true;
+    }
     return IntStream.range(0, grid.columns())
         .anyMatch(
             c -> {
@@ -119,6 +122,25 @@ final class CriteriaTable {
                           && others.stream().allMatch(t -> PointsText.stated(t).isPresent())
                           && others.stream().noneMatch(TableHead::isLevelName));
             });
+  }
+
+  /** A number in the first row is no head if a total below counts it in, or all have a unit. */
+  private static boolean countsIn(Grid grid, int row, int column) {
+    BigDecimal sum = BigDecimal.ZERO;
+    Optional<BigDecimal> total = Optional.empty();
+    boolean units = grid.rows() - row > 1;
+    for (int r = row; r < grid.rows(); r++) {
+      Optional<BigDecimal> number = PointsText.alone(grid.text(r, column)).map(Range::high);
+      if (TableHead.texts(grid, r).stream().anyMatch(CriteriaTable::isTotal)) {
+        total = number;
+      } else if (number.isEmpty()) {
+        return false;
+      } else {
+        sum = sum.add(number.get());
+        units = units && PointsText.hasUnit(grid.text(r, column));
+      }
+    }
+    return units || total.isPresent() && total.get().compareTo(sum) == 0;
   }
 
   private static boolean isBox(String text) {

@@ -7,7 +7,8 @@ import school.kerygma.core.handout.Page;
 
 /**
  * Finds the tables of a page: by its rulings where there are some ({@link RuledGrids}, {@link
- * LevelGrids}), by the gutters between its words where there are none ({@link GutterGrids}).
+ * LevelGrids}), by the gutters between its words where there are none ({@link GutterGrids}), by a
+ * column of points ({@link PointColumns}).
  */
 public final class GridReader {
 
@@ -21,6 +22,7 @@ public final class GridReader {
     List<Grid> grids = new ArrayList<>(RuledGrids.read(page, rulings));
     grids.addAll(LevelGrids.read(page, rulings, List.copyOf(grids)));
     grids.addAll(GutterGrids.read(page, List.copyOf(grids)));
+    grids.addAll(PointColumns.read(page, List.copyOf(grids)));
     grids.removeIf(g -> g.cells().stream().filter(c -> !c.text().isEmpty()).count() < LEAST_CELLS);
     grids.sort(Comparator.comparing(g -> g.box().y()));
     return List.copyOf(grids);

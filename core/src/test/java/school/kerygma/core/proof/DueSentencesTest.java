@@ -62,7 +62,7 @@ class DueSentencesTest {
   }
 
   private static Stream<Arguments> sentences() {
-    return Stream.of("a", "b", "c", "d", "e")
+    return Stream.of("a", "b", "c", "d", "e", "f")
         .flatMap(DueSentencesTest::lines)
         .filter(line -> !line.startsWith("#"))
         .map(line -> Arguments.of((Object[]) line.split("\\|", -1)));

@@ -29,12 +29,11 @@ import org.junit.jupiter.api.TestMethodOrder;
 import org.junit.jupiter.api.io.TempDir;
 import school.kerygma.app.Chromium;
 import school.kerygma.app.DemoServer;
+import school.kerygma.app.Papers;
 import school.kerygma.app.TestSchool;
-import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.talk.lectern.Arrangements;
 import school.kerygma.app.talk.lectern.Patch;
 import school.kerygma.app.talk.lectern.Recordings;
-import school.kerygma.app.talk.scores.Listening;
 import school.kerygma.app.talk.scores.SaidTest;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
@@ -97,14 +96,7 @@ class RepairTest {
   }
 
   private static void idle() {
-    Awaitility.await()
-        .until(
-            () ->
-                !DemoServer.bean(Listening.class).isUnderWay(walkthrough)
-                    && DemoServer.bean(Jobs.class)
-                        .latest(walkthrough)
-                        .filter(w -> !w.state().isOver())
-                        .isEmpty());
+    Papers.heard(walkthrough);
   }
 
   private static int compiled() {
