@@ -32,6 +32,11 @@ function said(walkthrough) {
   return asked;
 }
 
+/** What is still listened to is not said; it is asked for again once it is heard. */
+document.addEventListener('kerygma:words-heard', () => {
+  asked = null;
+});
+
 document.addEventListener('alpine:init', () => {
   Alpine.data('stopRow', () => {
     // Outside the component: what Alpine watches is wrapped, and these must not be.
@@ -62,6 +67,7 @@ document.addEventListener('alpine:init', () => {
       },
       init() {
         this.askWhatWasSaid();
+        document.addEventListener('kerygma:words-heard', () => this.askWhatWasSaid());
         pictures = new Pictures(() => this.drawSight());
         this.length = this.$root.querySelector('[x-text="length"]').textContent;
         this.version = Number(this.$root.dataset.version);

@@ -24,6 +24,7 @@ function follow(shown) {
         follow(shown);
       } else if (!now.working) {
         tell(now);
+        document.dispatchEvent(new Event('kerygma:words-heard'));
       }
     }, LISTENING_MS);
   }

@@ -6,7 +6,6 @@ import java.util.Map;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
-import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.talk.lectern.Arrangements;
 import school.kerygma.app.talk.scores.Listening;
 import school.kerygma.app.talk.scripts.Scripts;
@@ -30,28 +29,24 @@ class ShownSounds {
   private final Arrangements arrangements;
   private final Scripts scripts;
   private final Listening listening;
-  private final Jobs jobs;
 
   ShownSounds(
       RepairSteps steps,
       SoundLines lines,
       Arrangements arrangements,
       Scripts scripts,
-      Listening listening,
-      Jobs jobs) {
+      Listening listening) {
     this.listening = listening;
     this.steps = steps;
     this.lines = lines;
     this.arrangements = arrangements;
     this.scripts = scripts;
-    this.jobs = jobs;
   }
 
   Shown of(UUID walkthrough) {
     return new Shown(
         steps.undoes(walkthrough).orElse(null),
-        jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent()
-            || listening.isUnderWay(walkthrough),
+        listening.isAwaited(walkthrough),
         lines.of(walkthrough, inOrder(walkthrough)));
   }
 

@@ -54,6 +54,12 @@ public class Listening implements Job {
     return jobs.latestOf(stops).values().stream().anyMatch(w -> !w.state().isOver());
   }
 
+  /** Whether words of a walkthrough may be known in a moment that are not known yet. */
+  public boolean isAwaited(UUID walkthrough) {
+    return isUnderWay(walkthrough)
+        || jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent();
+  }
+
   /**
    * Begins to listen, unless that goes on already.
    *

@@ -30,9 +30,12 @@ class SaidController {
   private final Scores scores;
   private final Scripts scripts;
   private final WordsAsSaid wordsAsSaid;
+  private final Listening listening;
   private final Gate gate;
 
-  SaidController(Scores scores, Scripts scripts, WordsAsSaid wordsAsSaid, Gate gate) {
+  SaidController(
+      Scores scores, Scripts scripts, WordsAsSaid wordsAsSaid, Listening listening, Gate gate) {
+    this.listening = listening;
     this.scores = scores;
     this.scripts = scripts;
     this.wordsAsSaid = wordsAsSaid;
@@ -47,17 +50,22 @@ class SaidController {
    */
   record Said(boolean heard, boolean unchecked, List<SaidText.Piece> pieces) {}
 
-  /** What is known of what was said, by stop; none while nothing is compiled. */
+  /**
+   * What is known of what was said, by stop; none while nothing is compiled, and none of what is
+   * still being listened to: nobody is asked about words that are known in a moment.
+   */
   @GetMapping("/walkthroughs/{id}/said")
   @ResponseBody
   Map<UUID, Said> said(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
     Map<UUID, String> written =
         scripts.stopsOf(id).stream().collect(Collectors.toMap(StopView::id, StopView::script));
+    boolean awaited = listening.isAwaited(id);
     Map<UUID, Said> said = new HashMap<>();
     scores.current(id).stream()
         .flatMap(s -> scores.stops(s.id()).stream())
         .filter(p -> written.containsKey(p.id()))
+        .filter(p -> p.spoken().heard() || !awaited)
         .forEach(
             p -> {
               List<SaidText.Piece> pieces = SaidText.of(There.in(written, p.id()), p.spoken());

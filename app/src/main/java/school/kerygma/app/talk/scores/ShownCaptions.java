@@ -5,7 +5,6 @@ import java.util.UUID;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
-import school.kerygma.app.ground.jobs.Jobs;
 import school.kerygma.app.talk.scores.Captioned.StopCaptions;
 import school.kerygma.core.captions.CaptionLevel;
 import school.kerygma.core.captions.Cue;
@@ -44,20 +43,17 @@ class ShownCaptions {
 
   private final CaptionDesk desk;
   private final Listening listening;
-  private final Jobs jobs;
 
-  ShownCaptions(CaptionDesk desk, Listening listening, Jobs jobs) {
+  ShownCaptions(CaptionDesk desk, Listening listening) {
     this.desk = desk;
     this.listening = listening;
-    this.jobs = jobs;
   }
 
   /** All captions of a walkthrough as they are now. */
   Shown of(UUID walkthrough, String language, CaptionLevel level) {
     return new Shown(
         desk.undoes(walkthrough).orElse(null),
-        jobs.latest(walkthrough).filter(w -> !w.state().isOver()).isPresent()
-            || listening.isUnderWay(walkthrough),
+        listening.isAwaited(walkthrough),
         desk.of(walkthrough).stream().map(s -> shown(s, language, level)).toList());
   }
 
