@@ -6,12 +6,12 @@ const MOST_TRIES = 8;
 const words = document.querySelector('script[data-form-lost]').dataset;
 
 /** The field that a refusal is about: named by the server, or the one whose element says that it is refused with that key. */
-function fieldOf(form, { field, key }) {
+export function fieldOf(form, { field, key }) {
   const named = field && [...form.elements].find((e) => e.name === field);
   return named ?? form.querySelector(`[data-refuses~="${key}"]`) ?? [...form.elements].find((e) => e.name === key) ?? null;
 }
 
-function clear(form) {
+export function clear(form) {
   form.querySelectorAll('.refusal').forEach((e) => e.remove());
   form.querySelectorAll('[aria-invalid="true"]').forEach((e) => {
     e.removeAttribute('aria-invalid');
@@ -19,8 +19,14 @@ function clear(form) {
   });
 }
 
-/** Says beside a field, or above the buttons of the form, what is wrong. */
-function tell(form, field, text) {
+/**
+ * Says beside a field, or above the buttons of the form, what is wrong.
+ * @param {HTMLFormElement} form
+ * @param {any} field
+ * @param {string} text
+ * @param {{ quiet?: boolean }} [how] quiet: whoever is typing goes on where they are
+ */
+export function tell(form, field, text, { quiet = false } = {}) {
   const said = document.createElement('p');
   said.className = 'refusal';
   said.id = `refusal-${crypto.randomUUID()}`;
@@ -42,9 +48,12 @@ function tell(form, field, text) {
     control.dataset.described = control.getAttribute('aria-describedby') ?? '';
     control.setAttribute('aria-invalid', 'true');
     control.setAttribute('aria-describedby', `${control.dataset.described} ${said.id}`.trim());
-    control.focus();
-    control.scrollIntoView({ block: 'center' });
-  } else {
+    control.dispatchEvent(new CustomEvent('kerygma:refused', { bubbles: true }));
+    if (!quiet) {
+      control.focus();
+      control.scrollIntoView({ block: 'center' });
+    }
+  } else if (!quiet) {
     said.scrollIntoView({ block: 'nearest' });
   }
 }
@@ -66,8 +75,13 @@ function showMain(page) {
   fresh.focus();
 }
 
-async function ask(form, button) {
-  const address = button?.getAttribute('formaction') ?? form.getAttribute('action') ?? location.href;
+/**
+ * @param {HTMLFormElement} form
+ * @param {any} button with which it is sent
+ * @param {string} [to] another address than the form's
+ */
+export async function ask(form, button, to) {
+  const address = to ?? button?.getAttribute('formaction') ?? form.getAttribute('action') ?? location.href;
   for (let tries = 1; ; tries += 1) {
     const fields = new FormData(form, button);
     fields.set('_csrf', token());

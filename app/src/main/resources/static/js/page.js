@@ -71,6 +71,7 @@ document.addEventListener('alpine:init', () => {
             ...o,
             count: o.disagree + o.missing,
             href: `/walkthroughs/${o.walkthrough}/proof`,
+            first: o.says[0] ?? '',
             tally: [o.disagree ? (count ?? '').replace('%1', o.disagree) : '', o.missing ? (missing ?? '').replace('%1', o.missing) : ''].filter(Boolean).join(', '),
           }));
         document.dispatchEvent(new CustomEvent('kerygma:proofs', { detail: this.open }));

@@ -150,6 +150,11 @@ public final class Chromium implements AutoCloseable {
     return page;
   }
 
+  /** Opens what a word of a task's sentence says. */
+  public static void word(Page page, String word) {
+    page.locator("[data-word='" + word + "']").click();
+  }
+
   /** A recorder has recorded for so many seconds; on a busy machine it may be more. */
   public static void recorded(Locator clock, int seconds) {
     clock

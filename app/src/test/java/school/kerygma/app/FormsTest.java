@@ -60,22 +60,25 @@ class FormsTest {
 
   @ParameterizedTest
   @CsvSource({
-    "#minutes, 5000, 1 to 600 minutes",
-    "#points, 2000, 0 to 1000",
-    "#answers, 99, 0 to 50",
-    "#title, '', 1 to 200 letters",
+    "minutes, #minutes, 5000, 1 to 600 minutes",
+    "points, #points, 2000, 0 to 1000",
+    "minutes, #answers, 99, 0 to 50",
+    "'', #title, '', 1 to 200 letters",
   })
-  void aTask(String field, String value, String why) {
+  void aTask(String word, String field, String value, String why) {
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = at(desk, "/plan/tasks/new");
       page.fill("#title", "Glue it");
+      Chromium.word(page, "detail");
       page.fill("#detail", "on card");
+      if (!word.isEmpty()) {
+        Chromium.word(page, word);
+      }
       page.fill(field, value);
-      page.locator("input[name=nowhere]").check(); // another refusal than this one is meant
       page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the task")).click();
       assertRefused(page, field, why, "#detail", "on card");
       page.fill(field, field.equals("#title") ? "Glue it" : "7");
-      page.locator("input[name=nowhere]").uncheck();
+      page.locator("input[name=section]").first().uncheck();
       page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the task")).click();
       assertThat(page.locator(".refusal")).containsText("No section does this task");
       page.locator("input[name=section]").first().check();

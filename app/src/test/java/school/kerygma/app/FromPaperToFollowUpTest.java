@@ -175,15 +175,22 @@ class FromPaperToFollowUpTest {
   private static void plan(String title, int minutes, boolean inOrder) {
     teacher.navigate(DemoServer.address() + "/plan/tasks/new");
     teacher.getByLabel("What students do").fill(title);
+    Chromium.word(teacher, "minutes");
     teacher
         .getByLabel("Minutes", new Page.GetByLabelOptions().setExact(true))
         .first()
         .fill("" + minutes);
     if (inOrder) {
+      Chromium.word(teacher, "opens");
       teacher.getByLabel("Opens").selectOption("WHEN_THOSE_BEFORE_ARE_TICKED");
     }
+    for (String section : List.of("7A Design", "7C Design")) {
+      teacher.getByLabel(section, new Page.GetByLabelOptions().setExact(true)).uncheck();
+    }
     for (String section : List.of("9 Electronics", "8B Woodwork")) {
-      teacher.getByLabel(section, new Page.GetByLabelOptions().setExact(true)).check();
+      Locator tick = teacher.getByLabel(section, new Page.GetByLabelOptions().setExact(true));
+      tick.check();
+      Chromium.word(teacher, "day-" + tick.inputValue());
       teacher.getByLabel("Day for " + section).fill("2026-09-30");
     }
     Chromium.assertAccessible(teacher);

@@ -19,23 +19,20 @@ import org.springframework.ui.Model;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
-import school.kerygma.app.paper.papers.Handouts;
 import school.kerygma.app.plan.planning.TaskSheet;
 import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.plan.planning.Tasks;
-import school.kerygma.app.plan.planning.Worths;
 import school.kerygma.app.school.frame.Ribbon;
-import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scripts.ScriptSearch;
-import school.kerygma.app.talk.scripts.Scripts;
-import school.kerygma.app.talk.scripts.StopView;
+import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.dates.DatePhrases;
 import school.kerygma.core.handin.HandInRule;
 import school.kerygma.core.plan.Grading;
 import school.kerygma.core.plan.Opens;
+import school.kerygma.core.plan.PointsFor;
 import school.kerygma.core.proof.Fact;
 import school.kerygma.core.proof.FactReader;
 import school.kerygma.core.time.SchoolCalendar;
@@ -44,29 +41,29 @@ import school.kerygma.core.time.SchoolCalendar;
 @Component
 class TaskPage {
 
+  /** Stands where a new task has no name yet; students never see it. */
+  static final String UNNAMED = "\u2026";
+
+  private static final UUID UNKEPT = new UUID(0, 0);
+  private static final int USUAL_MINUTES = 30;
+
   private final Tasks tasks;
-  private final TermBook.Opener books;
+  private final TaskFaces faces;
   private final Sections sections;
-  private final Handouts handouts;
-  private final Scripts scripts;
   private final ScriptSearch scriptSearch;
   private final Gate gate;
   private final Clock clock;
 
   TaskPage(
       Tasks tasks,
-      TermBook.Opener books,
+      TaskFaces faces,
       Sections sections,
-      Handouts handouts,
-      Scripts scripts,
       ScriptSearch scriptSearch,
       Gate gate,
       Clock clock) {
     this.tasks = tasks;
-    this.books = books;
+    this.faces = faces;
     this.sections = sections;
-    this.handouts = handouts;
-    this.scripts = scripts;
     this.scriptSearch = scriptSearch;
     this.gate = gate;
     this.clock = clock;
@@ -78,36 +75,50 @@ class TaskPage {
    * @throws Problem if the teacher has no section, or not this task
    */
   void show(SignedIn me, @Nullable UUID id, @Nullable LocalDate week, Model model) {
+    if (id == null) {
+      fill(me, null, null, week, model);
+      return;
+    }
+    gate.check(me, Deed.CHANGE, Gate.Kind.TASK, id);
+    TaskView task = tasks.get(id);
+    model.addAttribute("task", task);
+    model.addAttribute("mayRound", gate.may(me, Deed.CHANGE, Gate.Kind.WHOLE_TASK, id));
+    fill(me, task, task.sheet(), week, model);
+  }
+
+  /** Fills the form of a new task with what was said of it so far. */
+  void look(SignedIn me, TaskSheet said, Model model) {
+    fill(me, null, said, null, model);
+  }
+
+  private void fill(
+      SignedIn me,
+      @Nullable TaskView task,
+      @Nullable TaskSheet said,
+      @Nullable LocalDate week,
+      Model model) {
     List<SectionView> all = sections.ofTeacher(me.id());
     if (all.isEmpty()) {
       throw Problem.notFound();
     }
     SchoolCalendar first = all.getLast().calendar();
     LocalDate today = first.dateOf(clock.instant());
-    TaskView task = null;
-    if (id != null) {
-      gate.check(me, Deed.CHANGE, Gate.Kind.TASK, id);
-      task = tasks.get(id);
-      model.addAttribute("task", task);
-      model.addAttribute("mayRound", gate.may(me, Deed.CHANGE, Gate.Kind.WHOLE_TASK, id));
-      model.addAttribute(
-          "explaining",
-          scripts.explaining(Set.of(id)).stream().findFirst().map(StopView::id).orElse(null));
-    }
     LocalDate from = Optional.ofNullable(week).filter(w -> !w.isBefore(today)).orElse(today);
     List<SectionView> own = offered(all, task, from);
     Map<UUID, LocalDate> proposed = new HashMap<>();
     own.forEach(s -> proposed.put(s.id(), s.meets().onOrAfter(from, s.calendar())));
-    if (task != null) {
-      model.addAttribute("doubtful", doubtful(task.sheet(), own.getFirst(), today));
-    }
+    TaskSheet sheet = said == null ? begun(me, own, proposed) : said;
+    TaskView shown = task == null ? new TaskView(UNKEPT, me.id(), 0, 0, sheet) : task;
+    TaskFace face = faces.of(me.id(), own, shown, proposed);
+    model.addAttribute("sheet", sheet);
+    model.addAttribute("face", face);
+    model.addAttribute("doubtful", doubtful(sheet, own.getFirst(), today));
     model.addAttribute("sections", own);
     model.addAttribute(
         "names", own.stream().collect(Collectors.toMap(SectionView::id, SectionView::name)));
-    model.addAttribute("proposed", proposed);
-    addWorth(me, own, task, from, model);
     model.addAttribute("kinds", kinds(own));
     model.addAttribute("opens", Opens.values());
+    model.addAttribute("pointsFor", PointsFor.values());
     model.addAttribute("unitWeeks", unitWeeks(task, own, from));
     model.addAttribute("handInKinds", HandInRule.Kind.values());
     List<TaskView> before = before(task, own, from);
@@ -116,10 +127,24 @@ class TaskPage {
     model.addAttribute("earlier", before.stream().filter(t -> firstDay(t).isBefore(near)).toList());
     model.addAttribute("ownWeek", SchoolCalendar.mondayOf(day(task, from)));
     model.addAttribute("zone", own.getFirst().zone());
+    model.addAttribute("today", today);
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
-    model.addAttribute("papers", handouts.ofTeacher(me.id()));
+    model.addAttribute("papers", face.papers());
     model.addAttribute("stops", scriptSearch.stopsOfTeacher(me.id()));
+    model.addAttribute("explaining", face.explaining().orElse(null));
     model.addAttribute("ribbon", Ribbon.of(own.getFirst().calendar(), from, today));
+  }
+
+  /** A new task is likely done by those who do the one that was planned last. */
+  private TaskSheet begun(SignedIn me, List<SectionView> own, Map<UUID, LocalDate> proposed) {
+    Set<UUID> last = tasks.sectionsOfLast(me.id());
+    Map<UUID, LocalDate> days = new HashMap<>();
+    for (SectionView section : own) {
+      if (own.size() == 1 || last.contains(section.id())) {
+        days.put(section.id(), There.in(proposed, section.id()));
+      }
+    }
+    return TaskSheet.of(UNNAMED, USUAL_MINUTES, days);
   }
 
   /** The sections of the term, and those that do the task already. */
@@ -129,23 +154,6 @@ class TaskPage {
     return all.stream()
         .filter(s -> during.contains(s) || task != null && task.sheet().days().containsKey(s.id()))
         .toList();
-  }
-
-  private void addWorth(
-      SignedIn me, List<SectionView> own, @Nullable TaskView task, LocalDate from, Model model) {
-    Map<UUID, String> worth = new HashMap<>();
-    Map<UUID, Worths.Scaled> scaled = new HashMap<>();
-    if (task != null) {
-      Worths worths = books.of(me.id(), own, from).worths();
-      for (SectionView section : own) {
-        worths
-            .share(section.id(), task.sheet())
-            .ifPresent(share -> worth.put(section.id(), Wording.share(share)));
-        worths.scaled(section.id(), task.sheet()).ifPresent(s -> scaled.put(section.id(), s));
-      }
-    }
-    model.addAttribute("worth", worth);
-    model.addAttribute("scaled", scaled);
   }
 
   /** The weeks of the sections' terms, of which a task's unit may be made. */

@@ -130,6 +130,30 @@ record TermBook(
           Worths.of(sections, planned));
     }
 
+    /** A book with a task as it would be if it were kept. */
+    TermBook with(TermBook book, TaskView task) {
+      List<TaskView> all = new ArrayList<>(book.tasks);
+      int at = all.stream().map(TaskView::id).toList().indexOf(task.id());
+      if (at < 0) {
+        all.add(task);
+      } else {
+        all.set(at, task);
+      }
+      Map<UUID, Integer> words = new HashMap<>(book.words);
+      words.putAll(handouts.words(task.sheet().allHandouts()));
+      return new TermBook(
+          book.sections,
+          all,
+          book.sessions,
+          book.stopOfTask,
+          book.heads,
+          words,
+          book.deliveries,
+          book.titles,
+          book.standing,
+          Worths.of(book.sections, all));
+    }
+
     private static LocalDate first(List<SectionView> sections, LocalDate week) {
       LocalDate monday = SchoolCalendar.mondayOf(week);
       return sections.stream()

@@ -2,6 +2,7 @@ package school.kerygma.app.desk.planbook;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -126,8 +127,12 @@ class WeekFindings {
 
   private record Large(LocalDate due, UUID section, TaskView task) {}
 
-  private static List<ToLookAt.Crowded> crowded(
-      TermBook book, List<LocalDate> dates, Set<List<SectionView>> shared) {
+  /**
+   * The days of a week on which a section, or students of several, must be done with more than one
+   * large task.
+   */
+  static List<ToLookAt.Crowded> crowded(
+      TermBook book, List<LocalDate> dates, Collection<List<SectionView>> shared) {
     List<Large> large = new ArrayList<>();
     for (SectionView section : book.sections()) {
       for (TaskView task : book.tasks()) {

@@ -281,6 +281,13 @@ class Task {
         nativeQuery = true)
     List<UUID> idsOfOwner(UUID owner, LocalDate first, LocalDate last);
 
+    @Query(
+        value =
+            "select p.section_id from placement p where p.task_id = (select t.id from task t"
+                + " where t.owner_id = :owner and t.put_away_at is null order by t.position desc limit 1)",
+        nativeQuery = true)
+    List<UUID> sectionsOfLast(UUID owner);
+
     @Query("select coalesce(max(t.position), 0) from Task t where t.ownerId = :owner")
     int lastPosition(UUID owner);
   }

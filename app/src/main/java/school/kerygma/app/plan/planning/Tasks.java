@@ -122,6 +122,12 @@ public class Tasks implements Keeps, OnShelf {
     return among(tasks.idsWith(sections, like));
   }
 
+  /** The sections that do the task which a teacher planned last; none if there is none. */
+  @Transactional(readOnly = true)
+  public Set<UUID> sectionsOfLast(UUID teacher) {
+    return Set.copyOf(tasks.sectionsOfLast(teacher));
+  }
+
   /** The tasks for which a handout is to be read. */
   @Transactional(readOnly = true)
   public List<UUID> reading(UUID handout) {

@@ -182,18 +182,21 @@ class PlanBookTest {
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = signedIn(desk, school);
       page.navigate(DemoServer.address() + "/plan/tasks/" + task);
+      Chromium.word(page, "due");
       page.getByLabel("Due", new Page.GetByLabelOptions().setExact(true)).selectOption("week");
       page.getByLabel("Day of the week", new Page.GetByLabelOptions().setExact(true))
           .selectOption("MON");
       page.getByLabel("Time", new Page.GetByLabelOptions().setExact(true)).fill("20:00");
       Chromium.assertAccessible(page);
-      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep the task")).click();
+      page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Done").setExact(true))
+          .click();
       page.waitForURL(url -> url.contains("/plan?week="));
       Locator lookAt = page.locator(".look-at");
       assertThat(lookAt).containsText("Too festive");
       assertThat(lookAt)
           .containsText("That is a day without school. Right would be Tue, Oct 13, 8 p.m.");
       page.navigate(DemoServer.address() + "/plan/tasks/" + task);
+      Chromium.word(page, "due");
       assertThat(page.getByLabel("Day of the week", new Page.GetByLabelOptions().setExact(true)))
           .hasValue("MON");
       assertThat(page.getByLabel("Time", new Page.GetByLabelOptions().setExact(true)))

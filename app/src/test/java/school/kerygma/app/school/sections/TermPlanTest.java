@@ -93,12 +93,15 @@ class TermPlanTest {
       Page page = signedIn(desk, school);
       page.navigate(DemoServer.address() + "/plan/tasks/new");
       page.getByLabel("What students do").fill("Weigh the model");
+      Chromium.word(page, "detail");
       page.getByLabel("How", new Page.GetByLabelOptions().setExact(true)).first().fill("in pairs");
-      for (String name : List.of(sections.get(school.section()).name(), "Other")) {
+      for (UUID section : List.of(school.section(), other)) {
+        String name = sections.get(section).name();
         page.getByLabel(name, new Page.GetByLabelOptions().setExact(true)).check();
+        Chromium.word(page, "day-" + section);
         page.getByLabel("Day for " + name).fill("2026-09-30");
       }
-      page.getByText("Other does something differently").click();
+      Chromium.word(page, "other-" + other);
       page.locator("[name='detail-" + other + "']").fill("alone");
       page.locator("[name='minutes-" + other + "']").fill("50");
       page.getByLabel("Due in Other", new Page.GetByLabelOptions().setExact(true))
