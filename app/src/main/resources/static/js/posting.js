@@ -8,23 +8,32 @@ document.addEventListener('alpine:init', () => {
   Alpine.data('preview', () => ({
     moments: [],
     said: '',
-    looked: false,
     get last() {
       return this.moments.length - 1;
     },
     init() {
       this.moments = this.$root.dataset.days.split(',').map((m) => m.split('='));
       this.name();
+      document.addEventListener('kerygma:meant', () => this.look());
     },
     name() {
       this.said = this.moments[Number(this.$refs.at.value)][1];
     },
+    /** In a frame of its own each time: the first page of a frame leaves no way back in the browser's history. */
     look() {
       this.name();
-      this.looked = true;
+      const frame = document.createElement('iframe');
+      frame.name = `seen-${crypto.randomUUID()}`;
+      frame.title = this.$root.dataset.title;
+      frame.addEventListener('load', () => {
+        if (frame.contentWindow?.location.href !== 'about:blank') {
+          [...this.$refs.frame.children].forEach((other) => other !== frame && other.remove());
+        }
+      });
+      this.$refs.frame.append(frame);
       // What is typed goes with it, and nothing is posted.
       const form = document.createElement('form');
-      Object.assign(form, { method: 'post', action: this.$root.dataset.to, target: 'preview', hidden: true });
+      Object.assign(form, { method: 'post', action: this.$root.dataset.to, target: frame.name, hidden: true });
       form.dataset.plain = '';
       const fields = new FormData(/** @type {HTMLFormElement} */ (document.getElementById('posting')));
       fields.set('as', this.$refs.as.value);
@@ -47,6 +56,7 @@ document.addEventListener('alpine:init', () => {
     let asked = 0;
     return {
       deed: '',
+      reach: '',
       letters: [],
       disagreeing: [],
       lookAt: '',
@@ -66,7 +76,8 @@ document.addEventListener('alpine:init', () => {
         addEventListener('submit', (e) => this.askFirst(e, form), true);
         this.$root.addEventListener('input', (e) => {
           // Who is chosen sits in a section, which is meant then.
-          const meant = e.target.name === 'only' && e.target.checked && e.target.closest('[data-section]')?.querySelector('input[name=section]');
+          const of = e.target.name === 'only' && e.target.checked && e.target.closest('[data-of]')?.dataset.of;
+          const meant = of && this.$root.querySelector(`input[name=section][value="${of}"]`);
           if (meant) {
             meant.checked = true;
           }
@@ -100,6 +111,7 @@ document.addEventListener('alpine:init', () => {
       async look() {
         const form = /** @type {HTMLFormElement} */ (document.getElementById('posting'));
         if (!this.$root.querySelector('[data-section]')) {
+          document.dispatchEvent(new Event('kerygma:meant'));
           return;
         }
         asked += 1;
@@ -117,6 +129,11 @@ document.addEventListener('alpine:init', () => {
       },
       tell(look) {
         this.deed = look.deed || this.$root.dataset.idle;
+        this.reach = look.reach;
+        for (const all of ['goesUp', 'due', 'closes']) {
+          this.$root.querySelector(`[data-word="${all}"]`).textContent = /** @type {any} */ (document.getElementById(all)).value.trim() || '?';
+        }
+        document.dispatchEvent(new Event('kerygma:meant'));
         this.letters = look.letters;
         for (const row of this.$root.querySelectorAll('[data-section]')) {
           const means = look.rows[row.dataset.section];

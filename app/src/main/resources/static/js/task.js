@@ -1,6 +1,7 @@
-// A task is a sentence: a pressed word opens the part of the form that it says. What is changed is kept as one types, and
-// the page then says what came of it; a new task is only looked at until it is planned.
+// A task is a sentence (see words.js). What is changed is kept as one types, and the page then says what came of it; a new
+// task is only looked at until it is planned.
 import { ask, clear, fieldOf, tell } from './form.js';
+import { about, close, wordOf } from './words.js';
 
 const SOON = 250;
 const TYPING = 900;
@@ -15,64 +16,16 @@ const undoing = /** @type {HTMLButtonElement} */ (main.querySelector('[data-undo
 /** What was kept before each change, the newest last: the form's fields, and the word that said it. */
 const before = [];
 
-// ---- Words open what they say
-
-/** @returns {any} the element that an event is about */
-const about = (event) => event.target;
-const wordOf = (choice) => main.querySelector(`[aria-controls="${choice.id}"]`);
-
-function close(choice, { back = false } = {}) {
-  choice.classList.remove('open');
-  const word = wordOf(choice);
-  word?.setAttribute('aria-expanded', 'false');
-  if (back) {
-    word?.focus();
-  }
-}
-
-function open(word) {
-  const choice = document.getElementById(word.getAttribute('aria-controls'));
-  main.querySelectorAll('.choice.open').forEach((other) => other !== choice && close(other));
-  if (choice.classList.contains('open')) {
-    close(choice);
-    return;
-  }
-  choice.classList.add('open');
-  word.setAttribute('aria-expanded', 'true');
-  choice.querySelector('input, select, textarea')?.focus();
-}
+// ---- A day of the section's meetings
 
 main.addEventListener('click', (event) => {
-  const word = about(event).closest('[data-word]');
   const day = about(event).closest('[data-day]');
-  if (word) {
-    open(word);
-  } else if (day) {
+  if (day) {
+    /** @type {any} */
     const field = document.getElementById(day.dataset.of);
     field.value = day.dataset.day;
     field.dispatchEvent(new Event('change', { bubbles: true }));
     close(field.closest('.choice'), { back: true });
-  }
-});
-// Not while a button is held: what is pressed would move away from under it.
-document.addEventListener('click', (event) => {
-  if (!about(event).closest('.choice, [data-word]')) {
-    main.querySelectorAll('.choice.open').forEach((choice) => close(choice));
-  }
-});
-main.addEventListener('keydown', (event) => {
-  const choice = about(event).closest('.choice.open');
-  if (choice && (event.key === 'Escape' || (event.key === 'Enter' && about(event).matches('input')))) {
-    event.preventDefault();
-    close(choice, { back: true });
-  }
-});
-// A field that is refused is seen.
-form.addEventListener('kerygma:refused', (event) => {
-  const choice = about(event).closest('.choice');
-  if (choice && !choice.classList.contains('open')) {
-    choice.classList.add('open');
-    wordOf(choice)?.setAttribute('aria-expanded', 'true');
   }
 });
 

@@ -455,11 +455,13 @@ class FromPaperToFollowUpTest {
     Chromium.assertAccessible(teacher);
     for (Map.Entry<String, String> due :
         Map.of("9 Electronics", "2026-10-02T23:59", "8B Woodwork", "2026-10-05T23:59").entrySet()) {
-      teacher.getByLabel(due.getKey(), new Page.GetByLabelOptions().setExact(true)).check();
-      teacher.getByText(due.getKey() + ": other moments").click();
+      Locator tick = teacher.getByLabel(due.getKey(), new Page.GetByLabelOptions().setExact(true));
+      tick.check();
+      Chromium.word(teacher, "goesUp-" + tick.inputValue());
       teacher
           .getByLabel("Goes up for " + due.getKey(), new Page.GetByLabelOptions().setExact(true))
           .fill(DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH:mm").format(goesUp.atZone(ZONE)));
+      Chromium.word(teacher, "due-" + tick.inputValue());
       teacher
           .getByLabel("Due for " + due.getKey(), new Page.GetByLabelOptions().setExact(true))
           .fill(due.getValue());

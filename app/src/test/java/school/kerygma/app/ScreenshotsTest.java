@@ -85,8 +85,8 @@ class ScreenshotsTest {
       at(teacher, 13);
       take(teacher, "player");
       teacher.navigate(home + "/walkthroughs/" + bridge + "/post");
-      teacher.getByText("Look at it").click();
-      teacher.frameLocator("iframe[name='preview']").locator("main").waitFor();
+      teacher.getByLabel("8B Woodwork", new Page.GetByLabelOptions().setExact(true)).check();
+      teacher.frameLocator(".preview-frame iframe").locator("main").first().waitFor();
       teacher.evaluate("scrollTo(0, 0)");
       take(teacher, "posting");
       teacher.navigate(home + "/follow-up");

@@ -78,6 +78,7 @@ class PreviewController {
     if (Math.abs(ChronoUnit.DAYS.between(clock.instant(), moment)) > FARTHEST_DAYS) {
       throw Problem.unreadable();
     }
+    model.addAttribute("framed", true); // Whose page it is stands beside the frame.
     List<DeliveryView> draft = drafts.of(me.id(), id, chosen, put, form);
     return seenAs.show(pages.with(draft).at(moment), seen, person, null, model);
   }

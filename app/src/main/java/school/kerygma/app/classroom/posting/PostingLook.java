@@ -2,7 +2,6 @@ package school.kerygma.app.classroom.posting;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -46,9 +45,10 @@ class PostingLook {
    * What the form means.
    *
    * @param deed what the button would do; empty if nothing can be posted so
+   * @param reach whom it would reach, and whether it can still be withdrawn before
    * @param letters what would be written to one student and one family
    */
-  record Look(Map<UUID, Row> rows, String deed, List<Announcer.Sample> letters) {}
+  record Look(Map<UUID, Row> rows, String deed, String reach, List<Announcer.Sample> letters) {}
 
   private final MessageSource messages;
   private final Announcer telling;
@@ -108,6 +108,7 @@ class PostingLook {
     return new Look(
         rows,
         understood && !posted.isEmpty() ? deed(posted, PostingForm.only(form), now) : "",
+        understood && !posted.isEmpty() ? reach(posted, PostingForm.only(form), now) : "",
         letters);
   }
 
@@ -122,8 +123,7 @@ class PostingLook {
   }
 
   private String full(Instant at, SectionView section) {
-    LocalDate date = section.calendar().dateOf(at);
-    return show.fullDay(date) + ", " + show.time(at, section.zone());
+    return show.moment(at, section.zone());
   }
 
   private String deed(Map<SectionView, Moments> all, Optional<Set<UUID>> only, Instant now) {
@@ -143,6 +143,16 @@ class PostingLook {
     return moments.size() == 1
         ? text("post.deed", show.list(names), moments.iterator().next())
         : text("post.deed-own", show.list(names));
+  }
+
+  /** What goes up later can be withdrawn until then. */
+  private String reach(Map<SectionView, Moments> posted, Optional<Set<UUID>> only, Instant now) {
+    long students =
+        posted.keySet().stream()
+            .mapToLong(s -> only.map(of -> some(s, of)).orElse((long) s.students().size()))
+            .sum();
+    boolean later = posted.values().stream().allMatch(m -> m.goesUpAt().isAfter(now));
+    return text(later ? "post.reach-later" : "post.reach", students);
   }
 
   private static long some(SectionView section, Set<UUID> only) {

@@ -125,6 +125,7 @@ class PostingPage {
     model.addAttribute("fresh", rows.stream().anyMatch(r -> r.delivery().isEmpty()));
     model.addAttribute("tasks", tied);
     model.addAttribute("stops", stops);
+    model.addAttribute("unread", stops.stream().filter(s -> !s.read()).count());
     model.addAttribute("older", outdated.numbers(stops));
     model.addAttribute("parts", PartView.of(stops));
     model.addAttribute("work", jobs.latest(id).filter(w -> !w.state().isOver()).orElse(null));

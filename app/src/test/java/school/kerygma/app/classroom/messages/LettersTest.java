@@ -226,7 +226,7 @@ class LettersTest {
                 "Ask to see it.")
             .body();
     assertThat(said)
-        .contains("Wednesday, September 30, 6 p.m.")
+        .contains("Wed, Sep 30, 6 p.m.")
         .contains("up today 6 p.m.")
         .contains("Ask to see it.");
   }

@@ -457,6 +457,7 @@ class TermPlanTest {
       assertThat(page.locator("main")).containsText("Fold a beam, " + name);
       assertThat(page.locator(".told-first")).containsText("Nobody needs reminding");
       page.navigate(DemoServer.address() + "/plan/post?week=2026-09-28");
+      page.getByText("Change or withdraw").click();
       button(page, "Withdraw").click();
       assertThat(page.getByRole(AriaRole.STATUS)).containsText("Changed");
       student.reload();

@@ -381,7 +381,7 @@ class CaptionDeskTest {
     scripts.say(stop.id(), stop.version(), stop.title(), "");
     page.waitForCondition(() -> scripts.stopsOf(walkthrough).get(1).draftOnly());
     page.navigate(DemoServer.address() + "/walkthroughs/" + walkthrough + "/post");
-    assertThat(page.locator(".seen")).containsText("only a draft of its words, not read yet");
+    assertThat(page.locator(".heard")).containsText("only a draft of its words, not read yet");
     HttpResponse<String> posted =
         Caller.form(Caller.teacher(school.email()), "/walkthroughs/" + walkthrough + "/post");
     assertThat(posted.statusCode()).isEqualTo(422);
