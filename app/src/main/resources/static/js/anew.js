@@ -7,7 +7,8 @@ function opened(parts) {
     const { id } = details.closest('[id]');
     const values = [...details.querySelectorAll('input')].map((input) => [input.name, input.value]);
     return () => {
-      const again = document.getElementById(id)?.querySelector('details');
+      const same = document.getElementById(id);
+      const again = same?.matches('details') ? /** @type {HTMLDetailsElement} */ (same) : same?.querySelector('details');
       if (again) {
         again.open = true;
         values.forEach(([name, value]) => {
@@ -16,6 +17,15 @@ function opened(parts) {
       }
     };
   });
+}
+
+/** Nothing moves under the finger: what stood there already stays in its order until the page is opened again. */
+function inItsPlace(before, after) {
+  const order = [...before.children].map((child) => child.id);
+  if (order.every((id) => id)) {
+    const place = (child) => (order.includes(child.id) ? order.indexOf(child.id) : order.length);
+    after.append(...[...after.children].sort((a, b) => place(a) - place(b)));
+  }
 }
 
 /** Where the keyboard is; the returned deed brings it there again if it has lost its place. */
@@ -60,7 +70,12 @@ export function inOrder(parts, arrived) {
     const held = focused();
     for (const part of parts) {
       const now = [...document.querySelectorAll(part)];
-      [...fresh.querySelectorAll(part)].forEach((next, i) => now[i]?.replaceWith(next));
+      [...fresh.querySelectorAll(part)].forEach((next, i) => {
+        if (now[i]) {
+          inItsPlace(now[i], next);
+          now[i].replaceWith(next);
+        }
+      });
     }
     open.forEach((reopen) => reopen());
     held();

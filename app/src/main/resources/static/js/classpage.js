@@ -1,9 +1,83 @@
 // A student's list: ticks, and the way from a task to the stop that explains it.
 import { inOrder } from './anew.js';
-import { send } from './api.js';
+import { clock, send } from './api.js';
+import { Pictures } from './pictures.js';
+import { draw, fit, momentOf } from './stage.js';
 import { onceThereIsALine, Waiting } from './waiting.js';
 
+/** So close to its beginning or its end a stop is neither begun nor left in its middle. */
+const EDGE_MS = 2000;
+
+/** What the player has told: its score, and where somebody left off. */
+let ready = null;
+document.addEventListener('kerygma:ready', (event) => {
+  ready = event.detail;
+});
+
+/** Calls back once the player is ready; at once if it is. */
+function oncePlayable(then) {
+  if (ready) {
+    then(ready);
+  } else {
+    document.addEventListener('kerygma:ready', (event) => then(event.detail), { once: true });
+  }
+}
+
 document.addEventListener('alpine:init', () => {
+  /** A still of the stop that explains what is next. */
+  Alpine.data('still', () => ({
+    there: false,
+    init() {
+      oncePlayable(({ score }) => {
+        const { at, until } = this.$root.dataset;
+        this.there = true;
+        const show = () => {
+          fit(this.$refs.stage);
+          draw(this.$refs.stage, momentOf(score, (Number(at) + Number(until)) / 2), pictures);
+        };
+        const pictures = new Pictures(show);
+        this.$nextTick(show);
+      });
+    },
+  }));
+
+  /** The way to the stop that explains what is next: from its beginning, or from where it was left. */
+  Alpine.data('showHow', () => ({
+    init() {
+      const { from, until, goOn } = this.$root.dataset;
+      oncePlayable(({ left }) => {
+        if (left > Number(from) + EDGE_MS && left < Number(until) - EDGE_MS) {
+          this.$root.dataset.at = left;
+          this.$refs.says.textContent = goOn.replace('%1', clock(left));
+        }
+      });
+    },
+  }));
+
+  /** A task is read aloud by the browser's voice, where it has one. */
+  Alpine.data('readToMe', () => ({
+    can: false,
+    init() {
+      const look = () => {
+        this.can = speechSynthesis.getVoices().length > 0;
+      };
+      if ('speechSynthesis' in window) {
+        look();
+        speechSynthesis.addEventListener('voiceschanged', look);
+      }
+    },
+    /** Pressed again, it is silent. */
+    say() {
+      const speaks = speechSynthesis.speaking;
+      speechSynthesis.cancel();
+      if (!speaks) {
+        const words = new SpeechSynthesisUtterance(this.$root.dataset.say);
+        words.lang = document.documentElement.lang;
+        speechSynthesis.speak(words);
+      }
+    },
+  }));
+
   /** Ticks by the addresses of their boxes. */
   let waiting;
   let asking = false;

@@ -55,6 +55,8 @@ document.addEventListener('alpine:init', () => {
       isFree: false,
       between: false,
       transcriptOn: false,
+      /** On a phone: whether the buttons that are seldom wanted are there. */
+      moreOn: false,
       at: 0,
       duration: 1,
       correction: '',
@@ -126,6 +128,7 @@ document.addEventListener('alpine:init', () => {
           sound.currentTime = (asked || left) / 1000;
         }
         this.goesOnAt = left > 0 ? clock(left) : '';
+        document.dispatchEvent(new CustomEvent('kerygma:ready', { detail: { score: its.score, left } }));
         this.show();
         this.$root.dataset.ready = 'true';
         // What was pressed before all of this was there.
@@ -373,6 +376,9 @@ document.addEventListener('alpine:init', () => {
         }
       },
 
+      toggleMore() {
+        this.moreOn = !this.moreOn;
+      },
       toggleCaptions() {
         this.captionsOn = !this.captionsOn;
       },

@@ -182,6 +182,7 @@ class ByKeysAloneTest {
 
       press(page, "link", "Back");
       arrived(page, "handed in");
+      press(page, "summary", "More");
       press(page, "link", "Ask about it");
       arrived(page, "Your question");
       type(page, "Your question", "May I use glue?");

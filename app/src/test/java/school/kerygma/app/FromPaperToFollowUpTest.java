@@ -533,6 +533,7 @@ class FromPaperToFollowUpTest {
     button(student, "Play").first().click();
     student.waitForFunction("() => document.querySelector('.player audio').currentTime > 4");
     assertThat(student.locator(".caption")).not().isEmpty();
+    student.locator(".todo li").nth(1).getByText("More").click();
     student.locator(".todo li").nth(1).getByText("explained in stop 3").click();
     PlaybackScore score = readScore();
     double stop3 = score.stops().get(2).startMs() / 1000.0;

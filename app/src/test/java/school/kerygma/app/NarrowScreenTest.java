@@ -188,6 +188,7 @@ class NarrowScreenTest {
       assertThat(stage.width / stage.height).isBetween(1.2, 1.45);
       BoundingBox begin = page.locator(".big-play:visible, .go-on:visible").first().boundingBox();
       assertThat(begin.y).isBetween(stage.y, stage.y + stage.height - begin.height);
+      page.locator(".player .narrow-only").first().click();
       page.getByText("Whole page").click();
       assertThat(
               page.locator(

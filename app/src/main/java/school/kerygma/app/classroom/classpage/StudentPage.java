@@ -1,6 +1,7 @@
 package school.kerygma.app.classroom.classpage;
 
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import school.kerygma.app.plan.planning.SessionView;
@@ -59,6 +60,13 @@ record StudentPage(
 
   public boolean isNext(ListedTask task) {
     return next.filter(task::equals).isPresent();
+  }
+
+  /** The tasks of a week as they are listed: what is next, what is open, what is done. */
+  public List<ListedTask> inOrder(ListedWeek week) {
+    return week.tasks().stream()
+        .sorted(Comparator.comparingInt(t -> t.done() ? 2 : isNext(t) ? 0 : 1))
+        .toList();
   }
 
   /** Whether the player can jump to where something is explained; else it is a page away. */

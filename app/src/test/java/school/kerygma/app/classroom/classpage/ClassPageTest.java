@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.BoundingBox;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -21,6 +22,7 @@ import school.kerygma.app.Caller;
 import school.kerygma.app.Chromium;
 import school.kerygma.app.DemoServer;
 import school.kerygma.app.TestSchool;
+import school.kerygma.app.classroom.audience.Audience;
 import school.kerygma.app.classroom.posting.PostingSheet;
 import school.kerygma.app.classroom.posting.Postings;
 import school.kerygma.app.ground.accounts.People;
@@ -184,6 +186,29 @@ class ClassPageTest {
       page.getByLabel("Read").check(); // the optional one is left
       assertThat(page.getByLabel("Write")).isEnabled();
       assertThat(page.locator(".todo > li").nth(2)).containsText("late");
+    }
+  }
+
+  @Test
+  void whatIsNextComesFirstAndIsReadAloudToWhoCannotReadYet() {
+    UUID done = plan("Survey", 0);
+    UUID next = plan("Sketch", 2);
+    post("2026-09-20T12:00:00Z", "2026-10-02T12:00:00Z", "", done, next);
+    DemoServer.bean(Audience.class).tick(student, done, true);
+    try (BrowserContext phone = chromium.context(390, 844)) {
+      // A browser with a voice.
+      phone.addInitScript(
+          "Object.defineProperty(window, 'speechSynthesis', { value: { speaking: false, cancel() {},"
+              + " getVoices: () => [{}], addEventListener() {}, speak(words) { window.said = words.text; } } })");
+      Page page = Chromium.byCard(phone, student);
+      assertThat(page.locator(".todo > li .task-title")).hasText(new String[] {"Sketch", "Survey"});
+      Locator first = page.locator(".todo > li").first();
+      first.getByText("Read to me").click();
+      assertThat((String) page.evaluate("window.said"))
+          .startsWith("Sketch. ")
+          .contains("due Friday");
+      BoundingBox tick = first.locator("input[type=checkbox]").boundingBox();
+      assertThat(Math.min(tick.width, tick.height)).isGreaterThanOrEqualTo(44);
     }
   }
 
