@@ -101,8 +101,13 @@ class ScreenshotsTest {
       teacher.locator("a[data-cell]").first().click();
       teacher.locator(".rests").getByText("Close").waitFor();
       take(teacher, "marks");
-      teacher.navigate(home + "/plan/day?day=2026-09-30");
-      take(teacher, "day");
+      teacher.navigate(
+          home
+              + "/plan/tasks/"
+              + TestSchool.id("select id from task where title = 'Sketch three bridges'"));
+      Chromium.word(teacher, "improve");
+      teacher.getByText("The proof says").waitFor();
+      take(teacher, "task");
       work(teacher, home + "/sections/" + section);
       UUID noted = TestSchool.id("select student_id from note where kind = 'NOTE' limit 1");
       teacher.navigate(home + "/sections/" + section + "/term/" + noted);
