@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -35,8 +36,15 @@ class FeedController {
   private final People people;
   private final Sections sections;
   private final HelpHours hours;
+  private final String address;
 
-  FeedController(Feeds feeds, People people, Sections sections, HelpHours hours) {
+  FeedController(
+      Feeds feeds,
+      People people,
+      Sections sections,
+      HelpHours hours,
+      @Value("${kerygma.address}") String address) {
+    this.address = address;
     this.hours = hours;
     this.feeds = feeds;
     this.people = people;
@@ -58,7 +66,19 @@ class FeedController {
         .contentType(new MediaType("text", "calendar", StandardCharsets.UTF_8))
         .body(
             feeds.of(
-                person.name(), shown, whose(person), section == null ? booked(person) : List.of()));
+                person.name(),
+                page(person),
+                shown, whose(person), section == null ? booked(person) : List.of()));
+  }
+
+  /** Where somebody finds more of what stands in their calendar. */
+  private String page(SignedIn person) {
+    return address
+        + switch (person.role()) {
+          case TEACHER -> "/plan";
+          case STUDENT -> "/class";
+          case GUARDIAN -> "/family";
+        };
   }
 
   /** Whose a section's entries are, where somebody guards several children. */
@@ -106,7 +126,10 @@ class FeedController {
   @GetMapping({"/calendar", "/class/calendar", "/family/calendar"})
   String links(@AuthenticationPrincipal SignedIn me, Model model) {
     model.addAttribute("sections", of(me));
-    model.addAttribute("link", people.feedLink(me.id()));
+    String link = people.feedLink(me.id());
+    model.addAttribute("link", link);
+    // As calendar programs know it: a link that is followed rather than fetched once.
+    model.addAttribute("follow", link.replaceFirst("^https?:", "webcal:"));
     return "exchange/calendar";
   }
 }

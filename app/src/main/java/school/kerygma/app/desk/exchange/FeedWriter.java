@@ -3,6 +3,8 @@ package school.kerygma.app.desk.exchange;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.net.URI;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
@@ -13,6 +15,7 @@ import net.fortuna.ical4j.data.CalendarOutputter;
 import net.fortuna.ical4j.model.Calendar;
 import net.fortuna.ical4j.model.TimeZoneRegistry;
 import net.fortuna.ical4j.model.TimeZoneRegistryFactory;
+import net.fortuna.ical4j.model.component.VAlarm;
 import net.fortuna.ical4j.model.component.VEvent;
 import net.fortuna.ical4j.model.property.Description;
 import net.fortuna.ical4j.model.property.DtEnd;
@@ -25,7 +28,9 @@ import net.fortuna.ical4j.model.property.Sequence;
 import net.fortuna.ical4j.model.property.Status;
 import net.fortuna.ical4j.model.property.Summary;
 import net.fortuna.ical4j.model.property.Uid;
+import net.fortuna.ical4j.model.property.Url;
 import net.fortuna.ical4j.model.property.XProperty;
+import net.fortuna.ical4j.model.property.immutable.ImmutableAction;
 import net.fortuna.ical4j.model.property.immutable.ImmutableCalScale;
 import net.fortuna.ical4j.model.property.immutable.ImmutableVersion;
 import school.kerygma.core.text.CleanText;
@@ -36,14 +41,27 @@ import school.kerygma.core.text.CleanText;
  */
 final class FeedWriter {
 
+  /**
+   * What is due by midnight is reminded of in the morning, what is due in the morning the evening
+   * before. Whether a calendar that is followed may ring is for its owner to say.
+   */
+  private static final Duration BEFORE_IT_IS_DUE = Duration.ofHours(-15);
+
   private static final TimeZoneRegistry ZONES =
       TimeZoneRegistryFactory.getInstance().createRegistry();
 
   private FeedWriter() {}
 
-  /** One thing that a calendar is told of. */
+  /**
+   * One thing that a calendar is told of.
+   *
+   * @param page where more of it stands
+   * @param reminds whether it is due, and reminded of
+   */
   record Line(
       String uid,
+      String page,
+      boolean reminds,
       ZoneId zone,
       String summary,
       String about,
@@ -87,6 +105,13 @@ final class FeedWriter {
     }
     if (!line.place().isEmpty()) {
       event.add(new Location(CleanText.line(line.place())));
+    }
+    event.add(new Url(URI.create(line.page())));
+    if (line.reminds() && !line.cancelled()) {
+      VAlarm alarm = new VAlarm(BEFORE_IT_IS_DUE);
+      alarm.add(ImmutableAction.DISPLAY);
+      alarm.add(new Description(CleanText.line(line.summary())));
+      event.add(alarm);
     }
     event.add(new Status(line.cancelled() ? Status.VALUE_CANCELLED : Status.VALUE_CONFIRMED));
     return event;

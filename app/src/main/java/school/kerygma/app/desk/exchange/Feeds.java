@@ -72,32 +72,40 @@ class Feeds {
   /**
    * The feed of some sections, and of what somebody has booked, as an iCalendar file.
    *
+   * @param page where its owner finds more
    * @param whose the names of a family's children by section, where there are several
    */
   @Transactional(readOnly = true)
   byte[] of(
-      String name, List<SectionView> of, Map<UUID, String> whose, List<HelpHours.Booked> booked) {
+      String name,
+      String page,
+      List<SectionView> of,
+      Map<UUID, String> whose,
+      List<HelpHours.Booked> booked) {
     Map<UUID, SectionView> byId = new HashMap<>();
     of.forEach(section -> byId.put(section.id(), section));
     List<FeedWriter.Line> lines = new ArrayList<>();
     if (!byId.isEmpty()) {
       entries
           .ofSections(byId.keySet())
-          .forEach(e -> lines.add(line(e, There.in(byId, e.sectionId()), whose)));
+          .forEach(e -> lines.add(line(e, page, There.in(byId, e.sectionId()), whose)));
     }
     Map<UUID, People.Contact> students =
         people.contacts(booked.stream().map(t -> t.booking().student()).toList());
-    booked.forEach(t -> lines.add(line(t, There.in(students, t.booking().student()).name())));
+    booked.forEach(t -> lines.add(line(t, page, There.in(students, t.booking().student()).name())));
     return FeedWriter.write(name, lines);
   }
 
   /** What one has by heart of a calendar entry: whose it is, of what, and whether it is due. */
-  private FeedWriter.Line line(FeedEntry e, SectionView section, Map<UUID, String> whose) {
+  private FeedWriter.Line line(
+      FeedEntry e, String page, SectionView section, Map<UUID, String> whose) {
     String child = whose.getOrDefault(section.id(), "");
     String summary = (child.isEmpty() ? "" : child + ", ") + section.name() + ": ";
     boolean meeting = e.uid().startsWith("session-");
     return new FeedWriter.Line(
         e.uid(),
+        page,
+        !meeting,
         section.zone(),
         summary
             + (meeting
@@ -112,9 +120,11 @@ class Feeds {
         e.cancelled());
   }
 
-  private static FeedWriter.Line line(HelpHours.Booked told, String student) {
+  private static FeedWriter.Line line(HelpHours.Booked told, String page, String student) {
     return new FeedWriter.Line(
         "time-" + told.booking().id() + "@kerygma",
+        page,
+        false,
         told.hour().zone(),
         told.hour().title() + ": " + student,
         "",

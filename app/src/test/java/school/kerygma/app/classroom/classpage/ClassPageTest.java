@@ -7,6 +7,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.BoundingBox;
+import java.net.http.HttpClient;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
@@ -15,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -210,6 +212,33 @@ class ClassPageTest {
       BoundingBox tick = first.locator("input[type=checkbox]").boundingBox();
       assertThat(Math.min(tick.width, tick.height)).isGreaterThanOrEqualTo(44);
     }
+  }
+
+  @Test
+  void theSameTaskOfTwinsStandsOnceWithBothNamesUntilOneOfThemHasDoneIt() throws Exception {
+    TestSchool twins = TestSchool.in("America/Halifax", 2);
+    UUID task =
+        tasks.plan(
+            twins.teacher(),
+            TaskSheet.of("Weigh it", 10, Map.of(twins.section(), MONDAY.plusDays(2))));
+    twins.post(MONDAY, task);
+    People people = DemoServer.bean(People.class);
+    UUID guardian = people.addGuardian("Of both", Optional.empty(), twins.students());
+    HttpClient family = Caller.byCard(people.cardLinks(Set.of(guardian)).get(guardian));
+    List<String> names =
+        people.contacts(twins.students()).values().stream()
+            .map(People.Contact::name)
+            .sorted()
+            .toList();
+    assertThat(lines(family)).singleElement().asString().contains(names);
+    DemoServer.bean(Audience.class).tick(twins.students().iterator().next(), task, true);
+    assertThat(lines(family)).hasSize(2);
+    assertThat(lines(family).getLast()).contains("done");
+  }
+
+  private static List<String> lines(HttpClient family) throws Exception {
+    String page = Caller.get(family, "/family").body();
+    return Stream.of(page.split("class=\"family-line")).skip(1).toList();
   }
 
   @Test

@@ -265,7 +265,7 @@ class HandInTest {
       page.setInputFiles(
           "#files", new FilePayload("run.exe", "application/octet-stream", new byte[] {77, 90, 1}));
       assertThat(pieces.locator("li").last())
-          .containsText("your teacher may have nothing that opens it");
+          .containsText("Your teacher may not be able to open it");
       page.getByText("Hand in together").click();
       page.locator(".mates input").check();
       page.locator(".hand-in-line button").click();
@@ -497,7 +497,7 @@ class HandInTest {
       pieces.getByText("Straighten").click();
       assertThat(page.locator("dialog.corners")).containsText("Are these the corners");
       Chromium.assertAccessible(page);
-      Locator first = page.getByLabel("Top left corner");
+      Locator first = page.getByLabel("Top left");
       assertThat(first).isFocused();
       assertThat(first).hasAttribute("style", Pattern.compile("left: 20\\.\\d+%; top: (9\\.9|10)"));
       page.keyboard().press("ArrowRight");

@@ -146,6 +146,8 @@ class CalendarFeedTest {
     assertThat(first.getRequiredProperty("DTSTART").getRequiredParameter("TZID").getValue())
         .isEqualTo("America/Halifax");
     assertThat(value(first, "SEQUENCE")).isEqualTo("0");
+    assertThat(value(first, "URL")).endsWith("/class");
+    assertThat(first.getComponents()).hasSize(1).first().asString().contains("TRIGGER:-PT15H");
     assertThat(events()).extracting(e -> value(e, "SEQUENCE")).containsExactly("0");
 
     Postings postings = DemoServer.bean(Postings.class);
