@@ -16,10 +16,10 @@ import org.junit.jupiter.api.Test;
 /** Every word of a template comes from messages.properties, and no word there is left over. */
 class MessagesTest {
 
-  private static final Path RESOURCES = Path.of("src/main/resources");
-  private static final Pattern USED = Pattern.compile("#\\{([a-z][A-Za-z0-9.-]*)[}(]");
+  static final Path RESOURCES = Path.of("src/main/resources");
+  static final Pattern USED = Pattern.compile("#\\{([a-z][A-Za-z0-9.-]*)[}(]");
 
-  private static Properties words() throws IOException {
+  static Properties words() throws IOException {
     Properties words = new Properties();
     try (var in = Files.newBufferedReader(RESOURCES.resolve("messages.properties"))) {
       words.load(in);

@@ -23,35 +23,25 @@ import school.kerygma.core.text.Readability;
  */
 class ReadingLevelTest {
 
-  private static final Path RESOURCES = Path.of("src/main/resources");
-  private static final Pattern USED = Pattern.compile("#\\{([a-z][A-Za-z0-9.-]*)[}(]");
   private static final double STUDENTS = 4;
   private static final double FAMILIES = 6;
   private static final int FEWEST_WORDS = 5;
 
   /** Said by rules and scripts on a student's page, not named by a template. */
   private static final Pattern TO_STUDENTS =
-      Pattern.compile("(class|handin|check|player|own-marks|round\\.own|roll\\.you)\\..*|class\\..*");
+      Pattern.compile("(class|handin|check|player|own-marks)\\..*|roll\\.you.*");
 
   private static final Set<String> OF_FAMILIES = Set.of("family.html", "guardians.html");
-
-  private static Properties words() throws IOException {
-    Properties words = new Properties();
-    try (var in = Files.newBufferedReader(RESOURCES.resolve("messages.properties"))) {
-      words.load(in);
-    }
-    return words;
-  }
 
   /** The keys of all pages that are drawn for students, or only those of families. */
   private static Set<String> used(boolean families) throws IOException {
     Set<String> used = new TreeSet<>();
-    try (var files = Files.walk(RESOURCES.resolve("templates"))) {
+    try (var files = Files.walk(MessagesTest.RESOURCES.resolve("templates"))) {
       for (Path file : files.filter(f -> f.toString().endsWith(".html")).toList()) {
         String page = Files.readString(file);
         if (page.contains("'student', ~{::main}")
             && OF_FAMILIES.contains(file.getFileName().toString()) == families) {
-          Matcher m = USED.matcher(page);
+          Matcher m = MessagesTest.USED.matcher(page);
           while (m.find()) {
             used.add(m.group(1));
           }
@@ -73,7 +63,8 @@ class ReadingLevelTest {
     List<String> hard = new ArrayList<>();
     for (String key : keys) {
       String said = read(String.valueOf(words.get(key)));
-      if (said.split("\\s+").length >= FEWEST_WORDS && Readability.of(said).grade() > grade + 0.05) {
+      if (said.split("\\s+").length >= FEWEST_WORDS
+          && Readability.of(said).grade() > grade + 0.05) {
         hard.add("%.1f %s = %s".formatted(Readability.of(said).grade(), key, said));
       }
     }
@@ -82,7 +73,7 @@ class ReadingLevelTest {
 
   @Test
   void whatStudentsReadIsOfGradeFourAtMost() throws IOException {
-    Properties words = words();
+    Properties words = MessagesTest.words();
     Set<String> keys = used(false);
     words.stringPropertyNames().stream()
         .filter(key -> TO_STUDENTS.matcher(key).matches())
@@ -93,7 +84,7 @@ class ReadingLevelTest {
 
   @Test
   void whatFamiliesReadIsOfGradeSixAtMost() throws IOException {
-    Properties words = words();
+    Properties words = MessagesTest.words();
     Set<String> keys = used(true);
     words.stringPropertyNames().stream()
         .filter(key -> key.matches("(family|mail\\.(guardian|week|today|note))\\..*"))

@@ -68,7 +68,9 @@ class FeedController {
             feeds.of(
                 person.name(),
                 page(person),
-                shown, whose(person), section == null ? booked(person) : List.of()));
+                shown,
+                whose(person),
+                section == null ? booked(person) : List.of()));
   }
 
   /** Where somebody finds more of what stands in their calendar. */
