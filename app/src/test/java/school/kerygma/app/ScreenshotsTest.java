@@ -85,7 +85,15 @@ class ScreenshotsTest {
       at(teacher, 13);
       take(teacher, "player");
       teacher.navigate(home + "/walkthroughs/" + bridge + "/post");
-      teacher.getByLabel("8B Woodwork", new Page.GetByLabelOptions().setExact(true)).check();
+      teacher.waitForResponse(
+          "**/post/look",
+          () ->
+              teacher
+                  .getByLabel("8B Woodwork", new Page.GetByLabelOptions().setExact(true))
+                  .check());
+      // The older page is there until the newer one has come.
+      teacher.waitForFunction(
+          "() => document.querySelectorAll('.preview-frame iframe').length === 1");
       teacher.frameLocator(".preview-frame iframe").locator("main").first().waitFor();
       teacher.evaluate("scrollTo(0, 0)");
       take(teacher, "posting");

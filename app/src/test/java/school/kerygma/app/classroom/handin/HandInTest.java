@@ -608,7 +608,7 @@ class HandInTest {
       HttpClient mate = Caller.byCard(cards.get(both.get(1)));
       assertThat(Caller.get(mate, answer).statusCode()).isEqualTo(404);
       assertThat(Caller.get(mate, "/class/hand-ins/" + version.id()).body())
-          .contains("teachers alone")
+          .contains("Only who said it and the teachers can play it")
           .doesNotContain(answer);
     }
     assertThat(chromium.faults()).isEmpty();
