@@ -91,10 +91,10 @@ class ScreenshotsTest {
               teacher
                   .getByLabel("8B Woodwork", new Page.GetByLabelOptions().setExact(true))
                   .check());
+      teacher.frameLocator(".preview-frame iframe:last-child").locator("main").first().waitFor();
       // The older page is there until the newer one has come.
       teacher.waitForFunction(
           "() => document.querySelectorAll('.preview-frame iframe').length === 1");
-      teacher.frameLocator(".preview-frame iframe").locator("main").first().waitFor();
       teacher.evaluate("scrollTo(0, 0)");
       take(teacher, "posting");
       teacher.navigate(home + "/follow-up");
