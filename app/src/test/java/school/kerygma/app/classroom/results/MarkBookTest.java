@@ -295,7 +295,7 @@ class MarkBookTest {
     assertThat(Caller.get(own, page + "?wanted=95&outOf=10").body())
         .contains("Even all 10 points bring 90\u00a0%");
     assertThat(Caller.get(own, page + "?wanted=95&outOf=1O").body())
-        .contains("Give two plain numbers");
+        .contains("We cannot read that");
     results.handBack(second, school.section(), Set.of(student), BEFORE);
     assertThat(Caller.get(own, page).body()).contains("50\u00a0%");
     HttpClient desk = Caller.teacher(school.email());
