@@ -2,9 +2,11 @@
 import { send, token } from './api.js';
 
 const AFTER_MS = 250;
+const DRAWN_AFTER_MS = 800;
 
 document.addEventListener('alpine:init', () => {
   /** The page of a student or family at a moment of the coming days, drawn by the real page in a frame. */
+  let drawing = 0;
   Alpine.data('preview', () => ({
     moments: [],
     said: '',
@@ -14,7 +16,12 @@ document.addEventListener('alpine:init', () => {
     init() {
       this.moments = this.$root.dataset.days.split(',').map((m) => m.split('='));
       this.name();
-      document.addEventListener('kerygma:meant', () => this.look());
+      document.addEventListener('kerygma:meant', () => this.soon());
+    },
+    /** A whole page is drawn: not at every pause in typing. */
+    soon() {
+      clearTimeout(drawing);
+      drawing = setTimeout(() => this.look(), this.$refs.frame.children.length > 0 ? DRAWN_AFTER_MS : 0);
     },
     name() {
       this.said = this.moments[Number(this.$refs.at.value)][1];
@@ -27,7 +34,10 @@ document.addEventListener('alpine:init', () => {
       frame.title = this.$root.dataset.title;
       frame.addEventListener('load', () => {
         if (frame.contentWindow?.location.href !== 'about:blank') {
-          [...this.$refs.frame.children].forEach((other) => other !== frame && other.remove());
+          // What was asked for later may still be on its way: only what is older goes.
+          while (frame.previousElementSibling) {
+            frame.previousElementSibling.remove();
+          }
         }
       });
       this.$refs.frame.append(frame);

@@ -140,10 +140,10 @@ form.addEventListener('submit', (event) => {
 });
 
 undoing.addEventListener('click', async () => {
-  const newest = before.pop();
-  if (!newest || busy) {
+  if (busy || before.length === 0) {
     return;
   }
+  const newest = before.pop();
   const was = new URLSearchParams(newest.fields);
   for (const field of /** @type {any[]} */ ([...form.elements])) {
     if (!field.name || field.name === 'version' || field.name === '_csrf') {

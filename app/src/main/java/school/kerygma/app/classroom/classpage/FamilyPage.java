@@ -34,6 +34,7 @@ record FamilyPage(List<Child> children, LocalDate today, Instant now) {
 
   /**
    * A task in the week of all children; the same of several who stand alike with it is one line.
+   * What is done was done by each on a day of their own.
    *
    * @param whose the children's names; nothing where there is one child
    */
@@ -42,9 +43,13 @@ record FamilyPage(List<Child> children, LocalDate today, Instant now) {
     private boolean isLike(ListedTask other, SectionView section) {
       return task.task().id().equals(other.task().id())
           && list.section().id().equals(section.id())
+          && !task.done()
           && task.state() == other.state()
+          && task.over() == other.over()
           && task.handed().isEmpty()
-          && other.handed().isEmpty();
+          && other.handed().isEmpty()
+          && task.ways().equals(other.ways())
+          && task.round().equals(other.round());
     }
 
     /** Late first, then what is to do, then what is done; each by when it is due. */

@@ -44,10 +44,11 @@ class TaskKeeper {
   /**
    * What a form says of a new task; nothing is kept.
    *
-   * @throws Problem if a section of it is not the teacher's
+   * @throws Problem if a section of it, or what it names, is not the teacher's
    */
   TaskSheet look(SignedIn me, MultiValueMap<String, String> sent) {
-    return form(me, sent).read(Optional.empty());
+    TaskForm form = form(me, sent);
+    return checked(me, form, form.read(Optional.empty()), Optional.empty());
   }
 
   private TaskForm form(SignedIn me, MultiValueMap<String, String> sent) {
@@ -81,21 +82,7 @@ class TaskKeeper {
         && rounds.of(id).isPresent()) {
       throw Problem.conflict("round-hand-in");
     }
-    Set<UUID> known = before.map(TaskSheet::handouts).orElse(Set.of());
-    sheet.handouts().stream()
-        .filter(h -> !known.contains(h))
-        .forEach(h -> gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, h));
-    sheet.after().stream()
-        .filter(t -> before.filter(b -> b.after().contains(t)).isEmpty())
-        .forEach(t -> gate.check(me, Deed.SEE, Gate.Kind.TASK, t));
-    sheet = sheet.reading(withOthers(me, sheet.handouts(), known), sheet.answers());
-    Set<UUID> keys = before.map(TaskSheet::keys).orElse(Set.of());
-    sheet.keys().stream()
-        .filter(h -> !keys.contains(h))
-        .forEach(h -> gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, h));
-    sheet = sheet.withKeys(withOthers(me, sheet.keys(), keys));
-    sheet = withPapersOfSections(me, sheet, before);
-    checkWays(me, form.stopsOfWays(), before);
+    sheet = checked(me, form, sheet, before);
     UUID saved = id;
     if (saved == null) {
       saved = tasks.plan(me.id(), sheet);
@@ -110,6 +97,30 @@ class TaskKeeper {
       scripts.explain(me.id(), saved, form.stop());
     }
     return saved;
+  }
+
+  /**
+   * What a form names besides sections may be named by its teacher, or was named before; what
+   * others have brought stays.
+   */
+  private TaskSheet checked(
+      SignedIn me, TaskForm form, TaskSheet said, Optional<TaskSheet> before) {
+    TaskSheet sheet = said;
+    Set<UUID> known = before.map(TaskSheet::handouts).orElse(Set.of());
+    sheet.handouts().stream()
+        .filter(h -> !known.contains(h))
+        .forEach(h -> gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, h));
+    sheet.after().stream()
+        .filter(t -> before.filter(b -> b.after().contains(t)).isEmpty())
+        .forEach(t -> gate.check(me, Deed.SEE, Gate.Kind.TASK, t));
+    sheet = sheet.reading(withOthers(me, sheet.handouts(), known), sheet.answers());
+    Set<UUID> keys = before.map(TaskSheet::keys).orElse(Set.of());
+    sheet.keys().stream()
+        .filter(h -> !keys.contains(h))
+        .forEach(h -> gate.check(me, Deed.CHANGE, Gate.Kind.HANDOUT, h));
+    sheet = sheet.withKeys(withOthers(me, sheet.keys(), keys));
+    checkWays(me, form.stopsOfWays(), before);
+    return withPapersOfSections(me, sheet, before);
   }
 
   /** Who teaches only some of a task's sections changes what those do otherwise, and their days. */

@@ -127,7 +127,6 @@ class TaskPage {
     model.addAttribute("earlier", before.stream().filter(t -> firstDay(t).isBefore(near)).toList());
     model.addAttribute("ownWeek", SchoolCalendar.mondayOf(day(task, from)));
     model.addAttribute("zone", own.getFirst().zone());
-    model.addAttribute("today", today);
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("papers", face.papers());
     model.addAttribute("stops", scriptSearch.stopsOfTeacher(me.id()));

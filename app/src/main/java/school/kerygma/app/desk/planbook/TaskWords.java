@@ -77,22 +77,29 @@ class TaskWords {
         or(sheet.detail(), "how"),
         say(sheet.answers() == 0 ? "minutes" : "minutes-answers", sheet.minutes(), sheet.answers()),
         worth(sheet),
-        say(sheet.required() ? "required" : "optional"),
+        sheet.required() ? field("required") : say("optional"),
         opens(sheet, after),
-        sheet.due().map(r -> due(r, zone)).orElseGet(() -> say("due.posting")),
+        sheet.due().map(r -> due(r, zone)).orElseGet(() -> field("due.posting")),
         say("improve", sheet.improve()),
         handIn.map(this::kinds).orElseGet(() -> say("no-hand-in")),
         handIn.map(this::rules).orElse(""),
         or(sheet.place(), "place"),
         papers(sheet.handouts(), papers, "papers"),
         papers(sheet.keys(), papers, "keys"),
-        explaining.map(s -> say("stop", s.number(), s.title())).orElseGet(() -> say("no-stop")),
+        explaining
+            .map(s -> field("stop-of", s.number(), s.title()))
+            .orElseGet(() -> field("stop-none")),
         sheet.board().map(this::ways).orElse(""),
         otherwise);
   }
 
   private String say(String key, @Nullable Object... of) {
-    return words.getMessage("task.says." + key, of, Locale.ENGLISH);
+    return field("says." + key, of);
+  }
+
+  /** As the form beneath the sentence says it. */
+  private String field(String key, @Nullable Object... of) {
+    return words.getMessage("task." + key, of, Locale.ENGLISH);
   }
 
   private String papers(Set<UUID> of, Map<UUID, String> names, String key) {
@@ -122,7 +129,7 @@ class TaskWords {
       case WHEN_CHOSEN_ARE_TICKED ->
           say("opens-after", show.list(after.stream().map(this::quoted).toList()));
       case WHEN_THE_WORD_IS_GIVEN -> say("opens-word", sheet.word());
-      default -> words.getMessage("task.opens." + sheet.opens(), null, Locale.ENGLISH);
+      default -> field("opens." + sheet.opens());
     };
   }
 
@@ -133,8 +140,8 @@ class TaskWords {
   private String due(DueRule rule, ZoneId zone) {
     return switch (rule) {
       case DueRule.OnTheDay r -> say("due.day", show.time(r.time()));
-      case DueRule.EndOfSchoolDay r -> say("due.school-end");
-      case DueRule.BeforeTheNextMeeting r -> say("due.next-meeting");
+      case DueRule.EndOfSchoolDay r -> field("due.school-end");
+      case DueRule.BeforeTheNextMeeting r -> field("due.next-meeting");
       case DueRule.NthMeeting r -> say("due.meeting", r.n());
       case DueRule.DayOfPlanWeek r -> say("due.week", show.weekday(r.day()), show.time(r.time()));
       case DueRule.Fixed r -> show.moment(r.at(), zone);
@@ -145,7 +152,7 @@ class TaskWords {
     return show.list(
         Stream.of(HandInRule.Kind.values())
             .filter(rule::takes)
-            .map(k -> words.getMessage("task.hand-in." + k, null, Locale.ENGLISH))
+            .map(k -> field("hand-in." + k))
             .toList());
   }
 

@@ -67,7 +67,7 @@ class TaskWordsTest {
         "day 23:59 | on its day at 11:59 p.m.",
         "school-end | when school ends on its day",
         "next-meeting | when the section next meets",
-        "meeting 2 | at meeting number 2 after it goes up",
+        "meeting 2 | at meeting 2 after it goes up",
         "week FRI 18:00 | on Friday of its week, 6 p.m.",
         "at 2026-10-03T02:59:00Z | Fri, Oct 2, 11:59 p.m.",
       })

@@ -6,6 +6,7 @@ import static school.kerygma.app.Caller.get;
 import static school.kerygma.app.Caller.teacher;
 
 import java.net.http.HttpClient;
+import java.net.http.HttpResponse;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -74,6 +75,21 @@ class RightsTest {
     assertThat(form(colleague, "/deliveries/" + own, "deed", "withdraw").statusCode())
         .isEqualTo(302);
     assertThat(delivery(school.section()).up()).isFalse();
+  }
+
+  /** Looking keeps nothing, and tells no more than keeping would. */
+  @Test
+  void whoLooksAtANewTaskIsToldNothingOfAnothersTask() throws Exception {
+    String title = tasks.get(task).title();
+    String[] fields = {
+      "title", "Spy", "minutes", "10", "opens", "WHEN_CHOSEN_ARE_TICKED", "after", task.toString()
+    };
+    HttpResponse<String> own = form(teacher(school.email()), "/plan/tasks/look", fields);
+    assertThat(own.statusCode()).isEqualTo(200);
+    assertThat(own.body()).contains("after \u201c" + title);
+    HttpResponse<String> stranger = form(teacher(other.email()), "/plan/tasks/look", fields);
+    assertThat(stranger.statusCode()).isEqualTo(404);
+    assertThat(stranger.body()).doesNotContain(title);
   }
 
   @Test
