@@ -34,10 +34,19 @@ public final class TestDatabase {
       System.setProperty(
           "spring.datasource.password",
           Files.readString(parent.resolve("database.password")).strip());
+      neverWaitForTheDisk();
       return directory;
     } catch (IOException e) {
       throw new UncheckedIOException(e);
     }
+  }
+
+  /** What is tested does not outlive a loss of power. */
+  private static void neverWaitForTheDisk() {
+    for (String setting : List.of("fsync", "synchronous_commit", "full_page_writes")) {
+      execute("alter system set " + setting + " = off");
+    }
+    execute("select pg_reload_conf()");
   }
 
   public static String password() {
@@ -58,14 +67,18 @@ public final class TestDatabase {
   /** The address of a new, empty database. */
   public static String fresh() {
     String name = "test" + MADE.incrementAndGet();
+    execute("create database " + name);
+    return url(name);
+  }
+
+  private static void execute(String statement) {
     try (var connection = DriverManager.getConnection(url("postgres"), "kerygma", password());
-        var statement = connection.createStatement()) {
-      statement.execute("create database " + name);
+        var statements = connection.createStatement()) {
+      statements.execute(statement);
     } catch (SQLException e) {
       throw new IllegalStateException(
-          "The tests' database at " + DIRECTORY + " does not answer", e);
+          "The tests' database at port " + PORT + " does not answer", e);
     }
-    return url(name);
   }
 
   /** The address of a new database with what an earlier version dumped. */

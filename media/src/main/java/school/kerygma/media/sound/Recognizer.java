@@ -144,12 +144,25 @@ public final class Recognizer {
           file,
           all.filter(
                   line -> {
-                    String word = line.replaceAll("(\\(\\d+\\))? .*", "");
+                    String word = word(line);
                     return Usual.WORDS.contains(word) || known.contains(word);
                   })
               .toList());
     }
     return file;
+  }
+
+  /**
+   * The word of a line of the dictionary, without the number of its pronunciation: "a(2) EY" is one
+   * of "a". There are 130,000 lines: no pattern is made for each.
+   */
+  private static String word(String line) {
+    int end = line.indexOf(' ');
+    if (end < 0) {
+      return "";
+    }
+    int number = line.indexOf('(');
+    return line.substring(0, number > 0 && number < end ? number : end);
   }
 
   /** How words are pronounced, read once from the model's dictionary (CMU, of public domain). */
@@ -158,10 +171,11 @@ public final class Recognizer {
     Map<String, List<String>> known = new HashMap<>();
     try (BufferedReader in = Files.newBufferedReader(DICTIONARY)) {
       for (String line = in.readLine(); line != null; line = in.readLine()) {
-        int blank = line.indexOf(' ');
-        String word = blank < 0 ? "" : line.substring(0, blank).replaceAll("\\(\\d+\\)$", "");
+        String word = word(line);
         if (asked.contains(word)) {
-          known.computeIfAbsent(word, w -> new ArrayList<>()).add(line.substring(blank + 1));
+          known
+              .computeIfAbsent(word, w -> new ArrayList<>())
+              .add(line.substring(line.indexOf(' ') + 1));
         }
       }
     } catch (IOException e) {
