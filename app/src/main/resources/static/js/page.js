@@ -222,8 +222,11 @@ document.addEventListener('alpine:init', () => {
         }
         this.draw();
       },
+      /** The fields of a day, or those of all where every day has the same hours. */
       fields(column) {
-        const [from, until] = column.querySelectorAll('input[type=time]');
+        const same = this.$root.querySelector('[name=same]').checked;
+        const hours = same ? this.$root.querySelector('.of-all') : column;
+        const [from, until] = hours.querySelectorAll('input[type=time]');
         return { meets: column.querySelector('[type=checkbox]'), from, until };
       },
       draw() {
@@ -237,8 +240,21 @@ document.addEventListener('alpine:init', () => {
           if (seen) {
             hours.style.top = `${(100 * (Math.max(a, FROM) - FROM)) / (UNTIL - FROM)}%`;
             hours.style.height = `${(100 * (Math.min(b, UNTIL) - Math.max(a, FROM))) / (UNTIL - FROM)}%`;
+            hours.textContent = `${written(a)}\u2013${written(b)}`;
           }
         }
+      },
+      /** The hours of another section, into this grid: nothing is kept, and nothing else on the page changes. */
+      async take(event) {
+        const { href } = event.currentTarget;
+        const answer = await fetch(href, { headers: { Accept: 'text/html' } }).catch(() => null);
+        if (!answer?.ok) {
+          location.assign(href);
+          return;
+        }
+        const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
+        this.$root.replaceWith(page.querySelector('.week-grid'));
+        document.querySelector('.week-grid [name=same]').focus();
       },
       at(event) {
         const lane = event.currentTarget.getBoundingClientRect();

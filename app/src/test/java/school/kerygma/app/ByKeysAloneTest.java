@@ -23,6 +23,7 @@ import school.kerygma.app.school.booking.HelpHours;
 import school.kerygma.app.school.rollcall.RollCalls;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.handin.HandInRule;
+import school.kerygma.core.roll.RollCall;
 import school.kerygma.core.round.RoundRule;
 
 /**
@@ -64,8 +65,7 @@ class ByKeysAloneTest {
     DemoServer.bean(RollCalls.class)
         .set(
             DemoServer.bean(Sections.class).get(school.section()),
-            LocalTime.of(8, 0),
-            LocalTime.of(23, 0),
+            new RollCall(Optional.of(new RollCall.Times(LocalTime.of(8, 0), LocalTime.of(23, 0)))),
             "Which bridge?");
     UUID draw = plan(sheet("Draw it"));
     UUID share = plan(sheet("Which holds?"));

@@ -24,7 +24,6 @@ public final class DemoServer {
   private static final MadeSchool MADE =
       MadeSchool.with(
           "--kerygma.clock.start=2026-09-30T13:05:00Z",
-          "--db-scheduler.polling-interval=200ms",
           "--kerygma.mail.gather=3s",
           "--kerygma.mail.evening=");
 
@@ -53,7 +52,6 @@ public final class DemoServer {
             "--kerygma.home=" + HOME,
             "--kerygma.demo=true",
             "--kerygma.clock.start=" + START,
-            "--db-scheduler.polling-interval=200ms",
             "--db-scheduler.shutdown-max-wait=100ms",
             "--kerygma.mail.gather=3s",
             "--kerygma.mail.evening=",
@@ -76,6 +74,7 @@ public final class DemoServer {
         new ProcessBuilder(
             Path.of(System.getProperty("java.home"), "bin", "java").toString(),
             "-XX:+UseSerialGC",
+            "-XX:TieredStopAtLevel=1",
             "-Xmx512m",
             "-Djava.awt.headless=true",
             "-cp",

@@ -75,6 +75,7 @@ class EveryScreenTest {
         "/sections/" + section + "/settings",
         "/sections/" + section + "/cards",
         "/school",
+        "/school/rules",
         "/school/"
             + TestSchool.id("select term_id from section where id = ?", section)
             + "/sections/new",

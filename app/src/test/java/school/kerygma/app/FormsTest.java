@@ -104,6 +104,7 @@ class FormsTest {
   void aTerm() {
     try (BrowserContext desk = chromium.context(1280, 800)) {
       Page page = at(desk, "/school");
+      page.getByText("Change the term").click();
       page.fill("#name", "Long term");
       page.fill("#weeks", "99");
       page.getByText("Keep the term").click();

@@ -38,7 +38,7 @@ class LongFilesTest {
           Map.entry("OwnWorkController", 10),
           Map.entry("PagePaperController", 10),
           Map.entry("PageReading", 10),
-          Map.entry("PlanBookController", 11),
+          Map.entry("PlanBookController", 10),
           Map.entry("PostingPage", 14),
           Map.entry("ReaderController", 11),
           Map.entry("Recordings", 12),

@@ -79,7 +79,6 @@ public final class Museum implements AutoCloseable {
                 "--kerygma.address=" + address,
                 "--kerygma.home=" + home,
                 "--kerygma.clock.start=" + clock,
-                "--db-scheduler.polling-interval=200ms",
                 "--spring.datasource.url=" + database);
   }
 

@@ -14,9 +14,13 @@ public final class Patience implements LauncherSessionListener {
 
   static final Duration LIMIT = Duration.ofMinutes(2);
 
+  /** To look costs as much as what is waited for: not oftener than this. */
+  private static final Duration LOOK = Duration.ofMillis(300);
+
   @Override
   public void launcherSessionOpened(LauncherSession session) {
     Awaitility.setDefaultTimeout(LIMIT);
+    Awaitility.setDefaultPollInterval(LOOK);
     PlaywrightAssertions.setDefaultAssertionTimeout(LIMIT.toMillis());
   }
 }

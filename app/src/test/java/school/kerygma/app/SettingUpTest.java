@@ -65,6 +65,10 @@ class SettingUpTest {
         .click();
   }
 
+  private static void fold(Page page, String name) {
+    page.locator("summary", new Page.LocatorOptions().setHasText(name)).click();
+  }
+
   private static Locator day(Page page, String name) {
     return page.getByRole(
         AriaRole.CHECKBOX, new Page.GetByRoleOptions().setName(name).setExact(true));
@@ -99,9 +103,12 @@ class SettingUpTest {
       page.getByLabel("First day of the term").fill("2026-09-08");
       press(page, "Begin");
 
-      page.waitForURL("**/school");
+      page.waitForURL("**/plan*");
+      assertThat(page.locator(".first-steps li.done")).hasCount(1);
+      page.navigate(address + "/school");
       assertThat(page.locator("main")).containsText("No mail server is set here");
       Chromium.assertAccessible(page);
+      fold(page, "Days without school, from a calendar file");
       page.locator("#file")
           .setInputFiles(
               new FilePayload(
@@ -118,7 +125,8 @@ class SettingUpTest {
       assertThat(page.getByLabel("Wednesday, September 30, no school")).isVisible();
       page.getByLabel("Wednesday, September 30, no school").click();
       assertThat(page.getByLabel("Wednesday, September 30, school")).isVisible();
-      page.getByLabel("School closes early on").fill("2026-10-30");
+      fold(page, "A day on which school closes early");
+      page.getByLabel("The day", new Page.GetByLabelOptions().setExact(true)).fill("2026-10-30");
       press(page, "Keep the day");
       assertThat(page.getByLabel("Friday, October 30, school closes early")).isVisible();
 
@@ -133,6 +141,7 @@ class SettingUpTest {
       assertThat(page.locator("main")).containsText("meets on at least one day");
       assertThat(page.getByLabel("Name of the section")).hasValue("5B Science");
       page.getByLabel("by numbered school days, every").check();
+      page.getByLabel("the same hours every day").uncheck();
       day(page, "day 1").check();
       page.getByLabel("From, day 1", new Page.GetByLabelOptions().setExact(true)).fill("09:40");
       page.getByLabel("Until, day 1", new Page.GetByLabelOptions().setExact(true)).fill("10:30");

@@ -65,10 +65,7 @@ final class WordsHeard {
     Path directory = Files.createTempDirectory("heard");
     try {
       ScriptGrammar grammar =
-          ScriptGrammar.of(
-              script,
-              ScriptGrammar.Between.A_LITTLE,
-              Recognizer.dictionary(ScriptGrammar.asked(script)));
+          ScriptGrammar.of(script, ScriptGrammar.Between.A_LITTLE, Recognizer.dictionary());
       List<Recognizer.Part> whole =
           List.of(new Recognizer.Part(file, Span.of(0, Sound.durationMs(file))));
       return GrammarWords.place(

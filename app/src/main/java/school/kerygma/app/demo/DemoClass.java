@@ -30,6 +30,7 @@ import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.There;
+import school.kerygma.core.roll.RollCall;
 import school.kerygma.core.round.RoundRule;
 import school.kerygma.core.time.Moments;
 import school.kerygma.core.time.SchoolCalendar;
@@ -237,8 +238,8 @@ class DemoClass {
         () ->
             rolls.set(
                 nine,
-                LocalTime.of(8, 30),
-                LocalTime.of(8, 45),
+                new RollCall(
+                    Optional.of(new RollCall.Times(LocalTime.of(8, 30), LocalTime.of(8, 45)))),
                 "What switches on by itself at home?"));
     List<UUID> students = nine.students().stream().sorted().skip(2).toList();
     for (int i = 0; i < students.size(); i++) {

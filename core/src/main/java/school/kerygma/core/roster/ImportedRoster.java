@@ -1,6 +1,7 @@
 package school.kerygma.core.roster;
 
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -25,6 +26,8 @@ public record ImportedRoster(
   /** A guardian of a student. */
   public record Guardian(String id, String name, Optional<String> email) {}
 
+  private static final Set<String> GUARDIANS = Set.of("guardian", "parent", "relative");
+
   /** One row of users.csv. */
   public record User(
       String id, String name, Optional<String> email, String role, List<String> agents) {
@@ -34,7 +37,7 @@ public record ImportedRoster(
     }
 
     boolean isGuardian() {
-      return List.of("guardian", "parent", "relative").contains(role);
+      return GUARDIANS.contains(role);
     }
   }
 
@@ -74,20 +77,43 @@ public record ImportedRoster(
     Map<String, Student> students = new LinkedHashMap<>();
     Set<String> seated = new LinkedHashSet<>();
     seats.values().forEach(seated::addAll);
+    Map<String, Set<String>> guardians = guardians(byId);
     for (User user : byId.values()) {
       if (user.isStudent() && seated.contains(user.id())) {
         students.put(
-            user.id(), new Student(user.id(), user.name(), user.email(), guardians(user, byId)));
+            user.id(),
+            new Student(
+                user.id(),
+                user.name(),
+                user.email(),
+                guardians.getOrDefault(user.id(), Set.of()).stream()
+                    .map(byId::get)
+                    .map(g -> new Guardian(g.id(), g.name(), g.email()))
+                    .toList()));
       }
     }
     return new ImportedRoster(classes, students, seats);
   }
 
-  private static List<Guardian> guardians(User student, Map<String, User> users) {
-    return users.values().stream()
-        .filter(User::isGuardian)
-        .filter(g -> student.agents().contains(g.id()) || g.agents().contains(student.id()))
-        .map(g -> new Guardian(g.id(), g.name(), g.email()))
-        .toList();
+  /** The guardians of each student, in the order of the file: either row may name the other. */
+  private static Map<String, Set<String>> guardians(Map<String, User> users) {
+    Map<String, Set<String>> studentsOf = new LinkedHashMap<>();
+    for (User user : users.values()) {
+      for (String agent : user.agents()) {
+        String guardian = user.isGuardian() ? user.id() : agent;
+        String student = user.isGuardian() ? agent : user.id();
+        studentsOf.computeIfAbsent(guardian, g -> new LinkedHashSet<>()).add(student);
+      }
+    }
+    Map<String, Set<String>> guardians = new HashMap<>();
+    for (User user : users.values()) {
+      if (user.isGuardian()) {
+        studentsOf
+            .getOrDefault(user.id(), Set.of())
+            .forEach(
+                s -> guardians.computeIfAbsent(s, any -> new LinkedHashSet<>()).add(user.id()));
+      }
+    }
+    return guardians;
   }
 }

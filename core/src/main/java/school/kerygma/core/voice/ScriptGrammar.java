@@ -150,16 +150,6 @@ public final class ScriptGrammar {
             word.isEmpty() ? "" : " " + word));
   }
 
-  /** The words that a dictionary is asked for. */
-  public static List<String> asked(List<String> sentences) {
-    return sentences.stream()
-        .flatMap(s -> List.of(s.split(" ")).stream())
-        .flatMap(t -> SpokenForms.of(t).stream())
-        .flatMap(List::stream)
-        .distinct()
-        .toList();
-  }
-
   /** The grammar's file. */
   public String grammar() {
     return grammar.toString();

@@ -24,7 +24,8 @@ class RollCallTest {
   private static final SchoolCalendar CALENDAR =
       new SchoolCalendar(ZONE, LocalDate.of(2026, 9, 7), 12, Set.of(LocalDate.of(2026, 10, 12)));
   private static final MeetingPattern MEETS = MeetingPattern.parse("MON,WED,FRI");
-  private static final RollCall CALL = new RollCall(LocalTime.of(8, 30), LocalTime.of(8, 45));
+  private static final RollCall CALL =
+      new RollCall(Optional.of(new RollCall.Times(LocalTime.of(8, 30), LocalTime.of(8, 45))));
 
   @ParameterizedTest
   @CsvSource({
@@ -64,9 +65,28 @@ class RollCallTest {
     assertThat(RollCall.presence(state, answered, Optional.ofNullable(set))).isEqualTo(counts);
   }
 
+  /** A rotation, and days of which only some have hours: each day by its own. */
+  @ParameterizedTest
+  @CsvSource({
+    "'MON 9:40-10:30,WED 13:05-13:55', 2026-09-30, 12:55, 13:15",
+    "'MON 9:40-10:30,WED 13:05-13:55', 2026-09-28, 09:30, 09:50",
+    "'6: 1 9:40-10:30', 2026-10-01, 09:30, 09:50", // the 19th school day is day 1 again
+    "'MON 9:40-10:30,WED', 2026-09-30, , ", // nobody has said at what hour
+    "'MON 9:40-10:30,WED 9:40-10:30 help', 2026-09-30, , ", // nobody must come
+    "'WED 0:05-0:50', 2026-09-30, 00:00, 00:15",
+    "'WED 23:55-23:58', 2026-09-30, 23:45, 23:59",
+  })
+  void itIsAroundTheBeginningOfTheSectionsHours(
+      String meets, String day, LocalTime opens, LocalTime closes) {
+    Optional<RollCall.Times> times =
+        RollCall.byHours().on(LocalDate.parse(day), MeetingPattern.parse(meets), CALENDAR);
+    assertThat(times.map(RollCall.Times::opens)).isEqualTo(Optional.ofNullable(opens));
+    assertThat(times.map(RollCall.Times::closes)).isEqualTo(Optional.ofNullable(closes));
+  }
+
   @Test
   void itClosesAfterItOpens() {
-    assertThatThrownBy(() -> new RollCall(LocalTime.of(9, 0), LocalTime.of(8, 0)))
+    assertThatThrownBy(() -> new RollCall.Times(LocalTime.of(9, 0), LocalTime.of(8, 0)))
         .isInstanceOf(IllegalArgumentException.class);
   }
 }

@@ -1,6 +1,5 @@
 package school.kerygma.media.sound;
 
-import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.RandomAccessFile;
@@ -14,16 +13,17 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
+import java.util.stream.IntStream;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.Heard;
 import school.kerygma.core.voice.ScriptGrammar;
@@ -133,55 +133,95 @@ public final class Recognizer {
     return Usual.WORDS;
   }
 
+  /** The model's dictionary, read once (CMU, of public domain): 130,000 lines, 4 MB. */
+  private static final class Lines {
+
+    /** All of them, one after the other, as they stand in the file. */
+    static final byte[] TEXT = read();
+
+    /** Where the lines begin, in the order of their words; pronunciations of one word together. */
+    static final int[] BEGINS = begins();
+
+    private static byte[] read() {
+      try {
+        return Files.readAllBytes(DICTIONARY);
+      } catch (IOException e) {
+        throw new UncheckedIOException(e);
+      }
+    }
+
+    private static int[] begins() {
+      IntStream.Builder begins = IntStream.builder();
+      for (int at = 0; at < TEXT.length; at = end(at) + 1) {
+        if (end(at) > at) {
+          begins.add(at);
+        }
+      }
+      return begins
+          .build()
+          .boxed()
+          .sorted(Comparator.comparing(Lines::word))
+          .mapToInt(Integer::intValue)
+          .toArray();
+    }
+
+    private static int end(int at) {
+      int end = at;
+      while (end < TEXT.length && TEXT[end] != '\n') {
+        end++;
+      }
+      return end;
+    }
+
+    static String line(int at) {
+      return new String(TEXT, at, end(at) - at, StandardCharsets.UTF_8);
+    }
+
+    /** The word of a line, without the number of its pronunciation: "a(2) EY" is one of "a". */
+    static String word(int at) {
+      int end = at;
+      while (end < TEXT.length && TEXT[end] != ' ' && TEXT[end] != '\n' && TEXT[end] != '(') {
+        end++;
+      }
+      return new String(TEXT, at, end - at, StandardCharsets.UTF_8);
+    }
+
+    /** The lines of a word. */
+    static List<String> of(String word) {
+      int low = 0;
+      int high = BEGINS.length;
+      while (low < high) {
+        int middle = (low + high) >>> 1;
+        if (word(BEGINS[middle]).compareTo(word) < 0) {
+          low = middle + 1;
+        } else {
+          high = middle;
+        }
+      }
+      List<String> found = new ArrayList<>();
+      for (int i = low; i < BEGINS.length && word(BEGINS[i]).equals(word); i++) {
+        found.add(line(BEGINS[i]));
+      }
+      return found;
+    }
+  }
+
   /** Writes a dictionary of the usual words and some others. */
   private static Path usualDictionary(Set<String> known, Path directory) throws IOException {
     if (Usual.WORDS.isEmpty()) {
       return DICTIONARY;
     }
     Path file = directory.resolve("usual.dict");
-    try (Stream<String> all = Files.lines(DICTIONARY)) {
-      Files.write(
-          file,
-          all.filter(
-                  line -> {
-                    String word = word(line);
-                    return Usual.WORDS.contains(word) || known.contains(word);
-                  })
-              .toList());
-    }
+    Set<String> words = new TreeSet<>(Usual.WORDS);
+    words.addAll(known);
+    Files.write(file, words.stream().flatMap(w -> Lines.of(w).stream()).toList());
     return file;
   }
 
-  /**
-   * The word of a line of the dictionary, without the number of its pronunciation: "a(2) EY" is one
-   * of "a". There are 130,000 lines: no pattern is made for each.
-   */
-  private static String word(String line) {
-    int end = line.indexOf(' ');
-    if (end < 0) {
-      return "";
-    }
-    int number = line.indexOf('(');
-    return line.substring(0, number > 0 && number < end ? number : end);
-  }
-
-  /** How words are pronounced, read once from the model's dictionary (CMU, of public domain). */
-  public static ScriptGrammar.Dictionary dictionary(Collection<String> words) {
-    Set<String> asked = new HashSet<>(words);
-    Map<String, List<String>> known = new HashMap<>();
-    try (BufferedReader in = Files.newBufferedReader(DICTIONARY)) {
-      for (String line = in.readLine(); line != null; line = in.readLine()) {
-        String word = word(line);
-        if (asked.contains(word)) {
-          known
-              .computeIfAbsent(word, w -> new ArrayList<>())
-              .add(line.substring(line.indexOf(' ') + 1));
-        }
-      }
-    } catch (IOException e) {
-      throw new UncheckedIOException(e);
-    }
-    return word -> known.getOrDefault(word, List.of());
+  /** How words are pronounced, by the model's dictionary. */
+  public static ScriptGrammar.Dictionary dictionary() {
+    return word ->
+        Lines.of(word).stream().map(line -> line.substring(line.indexOf(' ') + 1)).toList();
   }
 
   /**

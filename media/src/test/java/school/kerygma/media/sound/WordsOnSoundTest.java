@@ -138,7 +138,7 @@ class WordsOnSoundTest {
 
   private Optional<WordsOnSound> heard(Path file, List<String> script) throws IOException {
     Spans speech = IslandFinder.find(Sound.loudness(file));
-    ScriptGrammar.Dictionary dictionary = Recognizer.dictionary(ScriptGrammar.asked(script));
+    ScriptGrammar.Dictionary dictionary = Recognizer.dictionary();
     Optional<WordsOnSound> words = Optional.empty();
     for (ScriptGrammar.Between between : ScriptGrammar.Between.values()) {
       if (words.filter(WordsOnSound::isAsWritten).isEmpty()) {

@@ -28,6 +28,7 @@ import school.kerygma.core.There;
 import school.kerygma.core.audience.Progress;
 import school.kerygma.core.audience.Reminder;
 import school.kerygma.core.audience.Watched;
+import school.kerygma.core.roster.PersonNames;
 import school.kerygma.core.time.Edge;
 
 /** Who of a section watched which stop and ticked which task, and what follows from it. */
@@ -158,7 +159,7 @@ class FollowUpMatrix {
         Comparator.comparing(
                 (Row r) -> r.reminder().orElse(null), Comparator.nullsLast(Reminder.PRESSING))
             .thenComparing(Row::followed)
-            .thenComparing(Row::name));
+            .thenComparing(Row::name, PersonNames.BY_FAMILY_NAME));
     model.addAttribute("delivery", delivery);
     model.addAttribute("due", lastDue(delivery, section, put));
     model.addAttribute("section", section);

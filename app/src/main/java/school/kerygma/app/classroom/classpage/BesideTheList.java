@@ -113,7 +113,7 @@ class BesideTheList {
     for (FamilyPage.Child child : page.children()) {
       for (TaskLists.SectionList list : child.sections()) {
         SectionView section = list.section();
-        if (rolls.of(section.id()).isPresent() && sections.hears(section.id()) != Hears.NOTHING) {
+        if (rolls.isCalled(section.id()) && sections.hears(section.id()) != Hears.NOTHING) {
           missed.put(
               child.id() + " " + section.id(),
               There.in(

@@ -25,6 +25,7 @@ import school.kerygma.app.school.sections.Sections;
 import school.kerygma.app.talk.scores.Scores;
 import school.kerygma.app.talk.scripts.Scripts;
 import school.kerygma.core.There;
+import school.kerygma.core.roster.PersonNames;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** Puts the pages of students and families together, for themselves and for who looks at them. */
@@ -256,7 +257,7 @@ class ClassPages {
     }
     children.sort(
         Comparator.comparing((FamilyPage.Child c) -> -c.late())
-            .thenComparing(FamilyPage.Child::name));
+            .thenComparing(FamilyPage.Child::name, PersonNames.BY_FAMILY_NAME));
     return new FamilyPage(children, today, clock.instant());
   }
 }

@@ -116,9 +116,7 @@ class OwnWorkPage {
       others.remove(me.id());
       model.addAttribute(
           "others",
-          people.contacts(others).values().stream()
-              .sorted((a, b) -> a.name().compareTo(b.name()))
-              .toList());
+          people.contacts(others).values().stream().sorted(People.Contact.BY_FAMILY_NAME).toList());
     }
   }
 

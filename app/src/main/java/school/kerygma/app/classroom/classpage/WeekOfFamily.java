@@ -24,6 +24,7 @@ import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.There;
+import school.kerygma.core.roster.PersonNames;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** What a week letter says: what the family's page says, all children in one, late first. */
@@ -130,7 +131,11 @@ class WeekOfFamily implements WeekNews {
   }
 
   private String names(FamilyPage page) {
-    return show.list(page.children().stream().map(FamilyPage.Child::name).sorted().toList());
+    return show.list(
+        page.children().stream()
+            .map(FamilyPage.Child::name)
+            .sorted(PersonNames.BY_FAMILY_NAME)
+            .toList());
   }
 
   private List<String> lines(TaskLists.SectionList list, List<ComeBack.Lately> back) {

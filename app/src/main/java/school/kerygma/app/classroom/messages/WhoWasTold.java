@@ -19,6 +19,7 @@ import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Role;
+import school.kerygma.core.roster.PersonNames;
 
 /** Says for a posting who was told and who was not. */
 @Component
@@ -64,7 +65,7 @@ class WhoWasTold implements Announcer {
         next = Optional.of(message.sendAfter());
       }
     }
-    untold.values().forEach(names -> names.sort(String::compareTo));
+    untold.values().forEach(names -> names.sort(PersonNames.BY_FAMILY_NAME));
     return new Announced(students, guardians, untold, next);
   }
 

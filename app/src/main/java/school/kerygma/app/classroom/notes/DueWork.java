@@ -85,7 +85,7 @@ class DueWork {
         dues,
         byTask,
         section.students().stream()
-            .sorted(Comparator.comparing(s -> There.in(names, s).name()))
+            .sorted(Comparator.comparing(s -> There.in(names, s), People.Contact.BY_FAMILY_NAME))
             .toList(),
         audience.ticks(section.students(), byTask.keySet()));
   }

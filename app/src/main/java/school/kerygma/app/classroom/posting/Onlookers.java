@@ -20,6 +20,7 @@ import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.school.frame.Wording;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.roster.PersonNames;
 
 /** Whose page, and when, can be looked at before something is posted. */
 @Component
@@ -74,7 +75,7 @@ class Onlookers {
   private List<Person> named(Set<UUID> ids) {
     return people.contacts(ids).entrySet().stream()
         .map(e -> new Person(e.getKey(), e.getValue().name()))
-        .sorted(Comparator.comparing(Person::name))
+        .sorted(Comparator.comparing(Person::name, PersonNames.BY_FAMILY_NAME))
         .toList();
   }
 

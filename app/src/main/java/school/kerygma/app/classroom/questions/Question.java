@@ -21,6 +21,7 @@ import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.Fetch;
 import org.hibernate.annotations.FetchMode;
 import org.jspecify.annotations.Nullable;
+import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
@@ -122,8 +123,12 @@ class Question {
     this.seenAt = at;
   }
 
-  void putAside() {
-    this.putAside = true;
+  void unseen() {
+    this.seenAt = null;
+  }
+
+  void putAside(boolean aside) {
+    this.putAside = aside;
   }
 
   interface Repository extends JpaRepository<Question, UUID> {
@@ -133,10 +138,15 @@ class Question {
             + " and q.putAside = false order by q.askedAt, q.id")
     List<Question> open(Collection<UUID> sections);
 
+    /** What was answered in class, the newest first. */
     @Query(
-        "select count(q) from Question q where q.sectionId in :sections and q.answerId is null"
-            + " and q.putAside = false")
-    int countOpen(Collection<UUID> sections);
+        "select q from Question q where q.sectionId in :sections and q.answerId is null"
+            + " and q.putAside = true and locate(:find, lower(q.words)) > 0"
+            + " order by q.askedAt desc, q.id")
+    List<Question> aside(Collection<UUID> sections, String find, Limit most);
+
+    @Query("select q from Question q where q.answerId in :answers")
+    List<Question> answeredBy(Collection<UUID> answers);
 
     @Query("select q from Question q where q.askerId = :asker order by q.askedAt desc, q.id")
     List<Question> ofAsker(UUID asker);
@@ -230,9 +240,22 @@ class Question {
     void in(UUID stop) {
       this.newStopId = stop;
     }
+
+    void say(String other) {
+      this.words = other;
+    }
   }
 
   interface AnswerRepository extends JpaRepository<Answer, UUID> {
+
+    /** What a teacher has answered, the newest first. */
+    @Query(
+        "select a from QuestionAnswer a where a.teacherId = :teacher"
+            + " and (locate(:find, lower(a.question)) > 0 or locate(:find, lower(a.words)) > 0)"
+            + " order by a.answeredAt desc, a.id")
+    List<Answer> ofTeacher(UUID teacher, String find, Limit most);
+
+    Optional<Answer> findByIdAndTeacherId(UUID id, UUID teacher);
 
     @Query(
         "select distinct a from QuestionAnswer a join a.sections s where a.forAll = true"

@@ -3,6 +3,7 @@ package school.kerygma.app.classroom.questions;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -11,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import school.kerygma.app.classroom.audience.Audience;
@@ -66,6 +68,21 @@ class QuestionBox {
    * @param zone of the clock by which it was asked; none if the teacher has no section
    */
   record Box(List<Asked> open, Optional<ZoneId> zone) {}
+
+  /**
+   * What is in the box no more.
+   *
+   * @param answer with what was asked; none if it was answered in class
+   * @param id of the answer, or of the question
+   * @param count how many asked
+   */
+  record Past(
+      UUID id,
+      String about,
+      String question,
+      Optional<Questions.Before> answer,
+      int count,
+      Instant at) {}
 
   /** So much of a stop, played again, is no slip of the finger. */
   private static final double MUCH_AGAIN = 0.25;
@@ -164,6 +181,50 @@ class QuestionBox {
                   .isPresent()));
     }
     return new Box(shown, own.stream().findFirst().map(SectionView::zone));
+  }
+
+  /**
+   * What was answered, in the box or in class, the newest first.
+   *
+   * @param find what stands in it; all if it is empty
+   */
+  List<Past> past(SignedIn me, String find) {
+    List<UUID> own =
+        sections.ofTeacher(me.id()).stream()
+            .filter(s -> s.teachers().contains(me.id()))
+            .map(SectionView::id)
+            .toList();
+    List<Questions.Before> before = questions.before(me.id(), find);
+    List<Questions.Line> aside = questions.aside(own, find);
+    AboutNames.Named named =
+        names.of(
+            Stream.concat(
+                    before.stream().map(b -> b.answer().about()),
+                    aside.stream().map(Questions.Line::about))
+                .toList());
+    return Stream.concat(
+            before.stream()
+                .map(
+                    b ->
+                        new Past(
+                            b.answer().id(),
+                            named.of(b.answer().about()),
+                            b.answer().question(),
+                            Optional.of(b),
+                            b.asked().size(),
+                            b.answer().at())),
+            aside.stream()
+                .map(
+                    l ->
+                        new Past(
+                            l.id(),
+                            named.of(l.about()),
+                            l.words(),
+                            Optional.empty(),
+                            1,
+                            l.asked())))
+        .sorted(Comparator.comparing(Past::at).reversed())
+        .toList();
   }
 
   private static Again again(Optional<UUID> stop, Optional<Map<UUID, Map<UUID, Watched>>> watched) {

@@ -5,10 +5,12 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
@@ -52,8 +54,13 @@ class QuestionBoxController {
   }
 
   @GetMapping("/questions")
-  String box(@AuthenticationPrincipal SignedIn me, Model model) {
+  String box(
+      @AuthenticationPrincipal SignedIn me,
+      @RequestParam(required = false) @Nullable String find,
+      Model model) {
     QuestionBox.Box shown = box.of(me);
+    model.addAttribute("find", find);
+    model.addAttribute("past", box.past(me, find == null ? "" : find));
     model.addAttribute("open", shown.open());
     model.addAttribute("zone", shown.zone().orElse(null));
     return "questions/box";
@@ -117,7 +124,25 @@ class QuestionBoxController {
 
   @PostMapping("/questions/aside")
   String putAside(@AuthenticationPrincipal SignedIn me, @RequestParam String ids) {
-    questions.putAside(checked(me, ids).stream().map(Questions.Line::id).toList());
+    questions.putAside(checked(me, ids).stream().map(Questions.Line::id).toList(), true);
     return "redirect:/questions";
+  }
+
+  /** What was put aside is to be answered here after all. */
+  @PostMapping("/questions/back")
+  String putBack(@AuthenticationPrincipal SignedIn me, @RequestParam String ids) {
+    questions.putAside(checked(me, ids).stream().map(Questions.Line::id).toList(), false);
+    return "redirect:/questions";
+  }
+
+  /** Says an answer in other words. */
+  @PostMapping("/questions/answers/{answer}")
+  String mend(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID answer,
+      @RequestParam(defaultValue = "") String seen,
+      @RequestParam(defaultValue = "") String words) {
+    questions.mend(me.id(), answer, seen, words);
+    return "redirect:/questions?find=";
   }
 }

@@ -6,12 +6,15 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.data.domain.Limit;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.accounts.Gate;
@@ -19,6 +22,7 @@ import school.kerygma.app.ground.accounts.Kept;
 import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.ground.problems.Seen;
 import school.kerygma.core.There;
 import school.kerygma.core.question.SameQuestions;
 
@@ -32,6 +36,8 @@ public class Questions implements Remembers {
 
   /** Who asks more than that without an answer waits for one first. */
   private static final int MOST_OPEN = 20;
+
+  private static final Limit MOST_BEFORE = Limit.of(50);
 
   private static final Duration TWICE = Duration.ofMinutes(2);
 
@@ -68,6 +74,18 @@ public class Questions implements Remembers {
       Optional<UUID> stop,
       Instant at) {}
 
+  /** An answer, with the questions that it answers. */
+  record Before(Answered answer, List<Line> asked) {
+
+    /** What the form to mend it shows. */
+    String seen() {
+      return Seen.of(answer.words());
+    }
+  }
+
+  /** Something was asked, answered or put aside. */
+  record Changed() {}
+
   /** A question of one person. */
   public record Own(
       UUID id,
@@ -96,11 +114,17 @@ public class Questions implements Remembers {
 
   private final Question.Repository questions;
   private final Question.AnswerRepository answers;
+  private final ApplicationEventPublisher events;
   private final Clock clock;
 
-  Questions(Question.Repository questions, Question.AnswerRepository answers, Clock clock) {
+  Questions(
+      Question.Repository questions,
+      Question.AnswerRepository answers,
+      ApplicationEventPublisher events,
+      Clock clock) {
     this.questions = questions;
     this.answers = answers;
+    this.events = events;
     this.clock = clock;
   }
 
@@ -130,6 +154,7 @@ public class Questions implements Remembers {
       throw Problem.conflict("question-many", MOST_OPEN);
     }
     questions.save(new Question(section, student, asker, about, asked, now));
+    events.publishEvent(new Changed());
   }
 
   /** A person's questions, the newest first, with what was answered. */
@@ -193,11 +218,6 @@ public class Questions implements Remembers {
         : answers.forAllOfTask(task, sections).stream().map(Questions::view).toList();
   }
 
-  @Transactional(readOnly = true)
-  public int open(Collection<UUID> sections) {
-    return sections.isEmpty() ? 0 : questions.countOpen(sections);
-  }
-
   /** The open questions of sections, those that ask the same side by side. */
   @Transactional(readOnly = true)
   public List<Together> together(Collection<UUID> sections) {
@@ -244,8 +264,8 @@ public class Questions implements Remembers {
    */
   public UUID answer(
       UUID teacher, Collection<UUID> ids, String heading, String words, boolean forAll) {
-    String said = words.strip();
-    if (said.isEmpty() || said.length() > LONGEST_ANSWER || heading.length() > LONGEST) {
+    String said = checked(words);
+    if (heading.length() > LONGEST) {
       throw Problem.refused("question-answer").at("words");
     }
     List<Question> all =
@@ -265,6 +285,7 @@ public class Questions implements Remembers {
                 forAll,
                 clock.instant()));
     all.forEach(q -> q.answer(answer.id()));
+    events.publishEvent(new Changed());
     return answer.id();
   }
 
@@ -273,8 +294,66 @@ public class Questions implements Remembers {
     answers.findById(answer).orElseThrow(Problem::notFound).in(stop);
   }
 
-  void putAside(Collection<UUID> ids) {
-    questions.findAllById(ids).forEach(Question::putAside);
+  /** They were answered in class, or are to be answered after all. */
+  void putAside(Collection<UUID> ids, boolean aside) {
+    questions.findAllById(ids).forEach(q -> q.putAside(aside));
+    events.publishEvent(new Changed());
+  }
+
+  /**
+   * What a teacher has answered.
+   *
+   * @param find what stands in the question or the answer; all if it is empty
+   * @return the newest first, no more than {@link #MOST_BEFORE}
+   */
+  @Transactional(readOnly = true)
+  List<Before> before(UUID teacher, String find) {
+    List<Question.Answer> found =
+        answers.ofTeacher(teacher, find.strip().toLowerCase(Locale.ROOT), MOST_BEFORE);
+    Map<UUID, List<Line>> asked =
+        questions.answeredBy(found.stream().map(Question.Answer::id).toList()).stream()
+            .collect(
+                Collectors.groupingBy(
+                    q -> q.answerId().orElseThrow(),
+                    Collectors.mapping(Questions::line, Collectors.toList())));
+    return found.stream()
+        .map(a -> new Before(view(a), asked.getOrDefault(a.id(), List.of())))
+        .toList();
+  }
+
+  /** What was answered in class, the newest first. */
+  @Transactional(readOnly = true)
+  List<Line> aside(Collection<UUID> sections, String find) {
+    return sections.isEmpty()
+        ? List.of()
+        : questions.aside(sections, find.strip().toLowerCase(Locale.ROOT), MOST_BEFORE).stream()
+            .map(Questions::line)
+            .toList();
+  }
+
+  /**
+   * Says an answer in other words. Who asked is told of it as of a new one.
+   *
+   * @param seen what the form was opened with
+   * @throws Problem if it is not one of the teacher's
+   */
+  void mend(UUID teacher, UUID answer, String seen, String words) {
+    Question.Answer mended =
+        answers.findByIdAndTeacherId(answer, teacher).orElseThrow(Problem::notFound);
+    Seen.check(seen, Seen.of(mended.words()));
+    String said = checked(words);
+    if (!said.equals(mended.words())) {
+      mended.say(said);
+      questions.answeredBy(List.of(answer)).forEach(Question::unseen);
+    }
+  }
+
+  private static String checked(String words) {
+    String said = words.strip();
+    if (said.isEmpty() || said.length() > LONGEST_ANSWER) {
+      throw Problem.refused("question-answer").at("words");
+    }
+    return said;
   }
 
   @Override

@@ -91,8 +91,8 @@ class TalkQuestionController {
     return new InTalk(
         names.values().stream()
             .filter(c -> !askers.sitsIn(List.of(c.id()), walkthrough).isEmpty())
+            .sorted(People.Contact.BY_FAMILY_NAME)
             .map(c -> new Child(c.id(), c.name()))
-            .sorted((a, b) -> a.name().compareTo(b.name()))
             .toList(),
         shown);
   }

@@ -28,6 +28,7 @@ import school.kerygma.core.plan.PointsFor;
 import school.kerygma.core.result.Improvement;
 import school.kerygma.core.result.TermMark;
 import school.kerygma.core.result.Ungiven;
+import school.kerygma.core.roster.PersonNames;
 import school.kerygma.core.time.Edge;
 
 /** The marks of a section: what each student got in each task of the term, and what comes of it. */
@@ -262,7 +263,7 @@ public class MarkBook {
               items,
               TermMark.of(section.grading(), items)));
     }
-    rows.sort(Comparator.comparing(Row::name));
+    rows.sort(Comparator.comparing(Row::name, PersonNames.BY_FAMILY_NAME));
     return new Table(columns, rows);
   }
 

@@ -23,6 +23,7 @@ import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.There;
 import school.kerygma.core.handin.Lateness;
+import school.kerygma.core.roster.PersonNames;
 
 /** What a section has handed in for a task and what it got, student by student. */
 @Component
@@ -135,7 +136,7 @@ class WorkRows {
                           r -> own.stream().anyMatch(v -> r.handIn().equals(Optional.of(v.id()))))
                       .toList());
             })
-        .sorted(Comparator.comparing(Row::name))
+        .sorted(Comparator.comparing(Row::name, PersonNames.BY_FAMILY_NAME))
         .toList();
   }
 

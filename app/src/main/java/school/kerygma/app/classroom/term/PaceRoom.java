@@ -14,6 +14,7 @@ import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.There;
 import school.kerygma.core.audience.Evening;
 import school.kerygma.core.audience.Pace;
+import school.kerygma.core.roster.PersonNames;
 
 /** Who falls behind the pace: a week of theirs counts as missed soon. */
 @Component
@@ -67,6 +68,9 @@ class PaceRoom implements EveningRoom {
   private String names(List<UUID> students) {
     Map<UUID, People.Contact> names = people.contacts(students);
     return EveningRoom.some(
-        students.stream().map(s -> There.in(names, s).name()).sorted().toList());
+        students.stream()
+            .map(s -> There.in(names, s).name())
+            .sorted(PersonNames.BY_FAMILY_NAME)
+            .toList());
   }
 }

@@ -90,7 +90,7 @@ public class Terms {
     Map<UUID, Map<UUID, Instant>> ticks = audience.ticks(section.students(), done);
     Map<UUID, Map<UUID, Progress>> progress = audience.progress(talks, List.of(section), ticks);
     Map<UUID, String> talkTitles = titles.of(talks);
-    boolean called = calls.of(section.id()).isPresent();
+    boolean called = calls.isCalled(section.id());
     Map<UUID, List<RollCalls.Cell>> roll =
         called
             ? calls.between(section, section.students(), calendar.firstMonday(), today)

@@ -2,7 +2,6 @@ package school.kerygma.app.desk.exchange;
 
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -92,7 +91,7 @@ class FeedController {
     Map<UUID, String> whose = new LinkedHashMap<>();
     if (children.size() > 1) {
       people.contacts(children).values().stream()
-          .sorted(Comparator.comparing(People.Contact::name))
+          .sorted(People.Contact.BY_FAMILY_NAME)
           .forEach(
               child ->
                   sections

@@ -21,7 +21,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
-import school.kerygma.app.classroom.questions.Questions;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
@@ -52,7 +51,6 @@ class PlanBookController {
   private final Sections sections;
   private final FirstSteps steps;
   private final SetPapers papers;
-  private final Questions questions;
   private final Joinings joinings;
   private final MessageSource words;
   private final Gate gate;
@@ -65,7 +63,6 @@ class PlanBookController {
       Sections sections,
       FirstSteps steps,
       SetPapers papers,
-      Questions questions,
       Joinings joinings,
       MessageSource words,
       Gate gate,
@@ -76,7 +73,6 @@ class PlanBookController {
     this.sections = sections;
     this.steps = steps;
     this.papers = papers;
-    this.questions = questions;
     this.joinings = joinings;
     this.words = words;
     this.gate = gate;
@@ -113,7 +109,6 @@ class PlanBookController {
     }
     List<SectionView> rosters =
         own.stream().filter(s -> gate.may(me, Deed.CHANGE, Gate.Kind.ROSTER, s.id())).toList();
-    model.addAttribute("questions", questions.open(rosters.stream().map(SectionView::id).toList()));
     model.addAttribute("joining", joinings.waiting(rosters));
     model.addAttribute("canUndo", changes.canUndo(me.id()));
     return "planbook/week";

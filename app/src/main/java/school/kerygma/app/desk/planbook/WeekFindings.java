@@ -22,6 +22,7 @@ import school.kerygma.app.plan.planning.TaskView;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.There;
 import school.kerygma.core.plan.Workload;
+import school.kerygma.core.roster.PersonNames;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** Finds what needs a decision in a week. */
@@ -114,7 +115,10 @@ class WeekFindings {
           SortedMap<LocalDate, Integer> minutes = Workload.byDay(all);
           int budget = sections.stream().mapToInt(SectionView::minutes).max().orElseThrow();
           List<String> names =
-              students.stream().map(s -> There.in(contacts, s).name()).sorted().toList();
+              students.stream()
+                  .map(s -> There.in(contacts, s).name())
+                  .sorted(PersonNames.BY_FAMILY_NAME)
+                  .toList();
           for (LocalDate date : dates) {
             int asked = minutes.getOrDefault(date, 0);
             if (asked > budget) {

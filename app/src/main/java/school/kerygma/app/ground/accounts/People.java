@@ -1,6 +1,7 @@
 package school.kerygma.app.ground.accounts;
 
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
@@ -17,6 +18,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.access.Access.Role;
+import school.kerygma.core.roster.PersonNames;
 
 /** Knows people: their names, who guards whom, and their pass cards. */
 @Service
@@ -24,7 +26,11 @@ import school.kerygma.core.access.Access.Role;
 public class People implements Keeps {
 
   /** A name and an address to write to; students and guardians may have none. */
-  public record Contact(UUID id, Role role, String name, Optional<String> email) {}
+  public record Contact(UUID id, Role role, String name, Optional<String> email) {
+
+    public static final Comparator<Contact> BY_FAMILY_NAME =
+        Comparator.comparing(Contact::name, PersonNames.BY_FAMILY_NAME);
+  }
 
   /** A number of our own among the database's advisory locks. */
   private static final long FOUNDING = 7_201;
@@ -67,7 +73,12 @@ public class People implements Keeps {
   /** Adds a student whose address may not be known. */
   public UUID addStudent(String name, Optional<String> email) {
     return persons
-        .save(new Person(Role.STUDENT, name, email.map(People::normal).orElse(null), null))
+        .save(
+            new Person(
+                Role.STUDENT,
+                PersonNames.asSaid(name),
+                email.map(People::normal).orElse(null),
+                null))
         .id();
   }
 
@@ -94,7 +105,9 @@ public class People implements Keeps {
   }
 
   public UUID addGuardian(String name, Optional<String> email, Set<UUID> students) {
-    Person guardian = new Person(Role.GUARDIAN, name, email.map(People::normal).orElse(null), null);
+    Person guardian =
+        new Person(
+            Role.GUARDIAN, PersonNames.asSaid(name), email.map(People::normal).orElse(null), null);
     guardian.students().addAll(students);
     return persons.save(guardian).id();
   }
@@ -184,7 +197,7 @@ public class People implements Keeps {
         .findById(person)
         .filter(p -> p.signedIn().role() != Role.TEACHER)
         .orElseThrow(Problem::notFound)
-        .correct(name.strip(), email.isBlank() ? null : normal(email));
+        .correct(PersonNames.asSaid(name), email.isBlank() ? null : normal(email));
   }
 
   /**

@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.util.EnumMap;
 import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import javax.sql.DataSource;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -18,6 +19,8 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.There;
@@ -45,7 +48,7 @@ class JobRunner implements SmartLifecycle {
   private final Duration toTheEnd;
 
   private final Map<Lane, SchedulerClient> clients = new EnumMap<>(Lane.class);
-  private final Map<Lane, Scheduler> schedulers = new EnumMap<>(Lane.class);
+  private final Map<Lane, Scheduler> schedulers = new ConcurrentHashMap<>();
   private volatile boolean running;
 
   JobRunner(
@@ -116,8 +119,28 @@ class JobRunner implements SmartLifecycle {
 
   /** Has work done once the transaction around this call is committed. */
   void schedule(JobItem item) {
-    There.in(clients, work(item.kind()).lane(item.subjectId()))
+    Lane lane = work(item.kind()).lane(item.subjectId());
+    There.in(clients, lane)
         .scheduleIfNotExists(TASK.instance(item.id().toString()).scheduledTo(Instant.now()));
+    if (TransactionSynchronizationManager.isSynchronizationActive()) {
+      TransactionSynchronizationManager.registerSynchronization(
+          new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+              begin(lane);
+            }
+          });
+    } else {
+      begin(lane);
+    }
+  }
+
+  /** Does not wait for the next look at the table. Other nodes do: one of them may be first. */
+  private void begin(Lane lane) {
+    Scheduler scheduler = schedulers.get(lane);
+    if (scheduler != null) {
+      scheduler.triggerCheckForDueExecutions();
+    }
   }
 
   /** Undoes what work that was cancelled while it waited had begun with. */

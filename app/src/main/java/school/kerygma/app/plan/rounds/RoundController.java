@@ -26,6 +26,7 @@ import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.roster.PersonNames;
 import school.kerygma.core.round.RoundRule;
 
 /** A round as its teacher sets it, reads along, hides and holds up. */
@@ -143,7 +144,7 @@ class RoundController {
                         There.in(names, s),
                         RoundTalk.own(s, answers).map(RoundRule.Answer::length),
                         RoundTalk.progress(round.rule(), s, answers)))
-            .sorted(Comparator.comparing(Row::name))
+            .sorted(Comparator.comparing(Row::name, PersonNames.BY_FAMILY_NAME))
             .toList();
     model.addAttribute("section", of);
     model.addAttribute("task", tasks.get(task));

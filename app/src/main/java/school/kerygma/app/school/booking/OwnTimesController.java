@@ -1,6 +1,5 @@
 package school.kerygma.app.school.booking;
 
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -70,7 +69,7 @@ class OwnTimesController {
     model.addAttribute(
         "all",
         people.contacts(people.studentsOf(me.id())).values().stream()
-            .sorted(Comparator.comparing(People.Contact::name))
+            .sorted(People.Contact.BY_FAMILY_NAME)
             .map(c -> forOne(c.id(), c.name(), true))
             .toList());
     model.addAttribute("at", "/family");

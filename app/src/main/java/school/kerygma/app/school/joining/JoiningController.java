@@ -25,6 +25,7 @@ import school.kerygma.app.school.sections.QrCode;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.roster.PersonNames;
 
 /** A teacher lets people into a section, or does not. */
 @Controller
@@ -101,7 +102,7 @@ class JoiningController {
                       .map(c -> new Choice(c.id(), c.name(), isNamed(c, r, meant)))
                       .sorted(
                           Comparator.comparing((Choice c) -> !c.named())
-                              .thenComparing(Choice::name))
+                              .thenComparing(Choice::name, PersonNames.BY_FAMILY_NAME))
                       .toList(),
               r.email()
                   .flatMap(
@@ -161,7 +162,7 @@ class JoiningController {
     model.addAttribute(
         "children",
         people.contacts(people.studentsOf(me.id())).values().stream()
-            .sorted(Comparator.comparing(People.Contact::name))
+            .sorted(People.Contact.BY_FAMILY_NAME)
             .toList());
     model.addAttribute("asked", joinings.askedBy(me.id()));
     return "joining/guardians";

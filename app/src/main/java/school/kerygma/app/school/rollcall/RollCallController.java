@@ -2,6 +2,7 @@ package school.kerygma.app.school.rollcall;
 
 import java.time.Clock;
 import java.time.LocalDate;
+import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -26,7 +27,9 @@ import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.roll.RollCall;
 import school.kerygma.core.roll.RollCall.Presence;
+import school.kerygma.core.roster.PersonNames;
 import school.kerygma.core.time.SchoolCalendar;
 
 /** The roll call of a section: answered by students, set up and read by teachers. */
@@ -43,6 +46,19 @@ class RollCallController {
    */
   record Row(
       UUID student, String name, List<RollCalls.Cell> cells, long absent, long excused, long of) {}
+
+  /**
+   * A student today.
+   *
+   * @param cell what is known; nothing before the roll is called
+   */
+  record Now(UUID student, String name, RollCalls.@Nullable Cell cell) {
+
+    public boolean isAbsent() {
+      return cell != null
+          && (cell.presence() == Presence.ABSENT || cell.presence() == Presence.EXCUSED);
+    }
+  }
 
   private final RollCalls calls;
   private final Sections sections;
@@ -95,18 +111,32 @@ class RollCallController {
             .filter(w -> !w.isBefore(calendar.firstMonday()) && !w.isAfter(calendar.end()))
             .orElse(last);
     LocalDate monday = SchoolCalendar.mondayOf(shown);
-    Optional<RollCalls.Setting> setting = calls.of(id);
     model.addAttribute("section", section);
-    model.addAttribute("setting", setting.orElse(null));
+    model.addAttribute("setting", calls.of(id).orElse(null));
     model.addAttribute("hears", sections.hears(id));
     model.addAttribute("monday", monday);
-    if (setting.isPresent()) {
-      List<LocalDate> days = calls.days(section, setting.get(), monday, monday.plusDays(6));
-      model.addAttribute("days", days);
-      model.addAttribute("rows", rows(section, monday, last));
-      model.addAttribute("presences", List.of(Presence.HERE, Presence.ABSENT, Presence.EXCUSED));
-    }
+    model.addAttribute("called", calls.isCalled(id));
+    model.addAttribute("hoursKnown", RollCalls.knowsHours(section));
+    model.addAttribute("days", calls.days(section, monday, monday.plusDays(6)));
+    model.addAttribute("rows", rows(section, monday, last));
+    model.addAttribute("presences", List.of(Presence.HERE, Presence.ABSENT, Presence.EXCUSED));
+    model.addAttribute("today", today);
+    model.addAttribute(
+        "now", section.meets().meetsOn(today, calendar) ? now(section, today) : List.of());
     return "rollcall/week";
+  }
+
+  /** Who is here today, as far as it is known, in the order of a register. */
+  private List<Now> now(SectionView section, LocalDate today) {
+    Map<UUID, List<RollCalls.Cell>> known =
+        calls.between(section, section.students(), today, today);
+    return people.contacts(section.students()).values().stream()
+        .sorted(People.Contact.BY_FAMILY_NAME)
+        .map(
+            c ->
+                new Now(
+                    c.id(), c.name(), There.in(known, c.id()).stream().findFirst().orElse(null)))
+        .toList();
   }
 
   private List<Row> rows(SectionView section, LocalDate monday, LocalDate last) {
@@ -127,15 +157,20 @@ class RollCallController {
                     cells.stream().filter(c -> c.presence() == Presence.ABSENT).count(),
                     cells.stream().filter(c -> c.presence() == Presence.EXCUSED).count(),
                     cells.stream().filter(c -> c.presence() != Presence.WAITS).count())));
-    rows.sort(Comparator.comparing(Row::name));
+    rows.sort(Comparator.comparing(Row::name, PersonNames.BY_FAMILY_NAME));
     return rows;
   }
 
-  /** When it is, and what is asked. */
+  /**
+   * When it is, and what is asked.
+   *
+   * @param by "hours": the section's; else at the times that are given
+   */
   @PostMapping("/sections/{id}/roll")
   String set(
       @AuthenticationPrincipal SignedIn me,
       @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String by,
       @RequestParam(defaultValue = "") String opens,
       @RequestParam(defaultValue = "") String closes,
       @RequestParam(defaultValue = "") String question,
@@ -146,10 +181,18 @@ class RollCallController {
     } else {
       calls.set(
           sections.get(id),
-          Fields.time(opens, "opens", "roll-times"),
-          Fields.time(closes, "closes", "roll-times"),
+          by.equals("hours") ? RollCall.byHours() : fixed(opens, closes),
           question);
     }
     return "redirect:/sections/" + id + "/roll";
+  }
+
+  private static RollCall fixed(String opens, String closes) {
+    LocalTime from = Fields.time(opens, "opens", "roll-times");
+    LocalTime until = Fields.time(closes, "closes", "roll-times");
+    if (until.isBefore(from)) {
+      throw Problem.refused("roll-times").at("closes");
+    }
+    return new RollCall(Optional.of(new RollCall.Times(from, until)));
   }
 }

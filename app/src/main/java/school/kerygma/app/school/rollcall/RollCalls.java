@@ -1,5 +1,6 @@
 package school.kerygma.app.school.rollcall;
 
+import java.sql.Types;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -12,7 +13,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,6 +32,7 @@ import school.kerygma.core.There;
 import school.kerygma.core.roll.RollCall;
 import school.kerygma.core.roll.RollCall.Presence;
 import school.kerygma.core.roll.RollCall.State;
+import school.kerygma.core.roll.RollCall.Times;
 
 /** Keeps roll calls. */
 @Service
@@ -47,6 +53,7 @@ public class RollCalls implements Remembers {
    * A student's roll call of today.
    *
    * @param answered when it was answered
+   * @param set whether the teacher has set it
    */
   public record Today(
       UUID section,
@@ -55,7 +62,8 @@ public class RollCalls implements Remembers {
       LocalTime closes,
       State state,
       Presence presence,
-      Optional<Instant> answered) {}
+      Optional<Instant> answered,
+      boolean set) {}
 
   /**
    * What is known of a student on a day.
@@ -85,30 +93,58 @@ public class RollCalls implements Remembers {
             (row, n) ->
                 new Setting(
                     new RollCall(
-                        row.getObject(1, LocalTime.class), row.getObject(2, LocalTime.class)),
+                        times(
+                            row.getObject(1, LocalTime.class), row.getObject(2, LocalTime.class))),
                     row.getString(3),
                     row.getObject(4, LocalDate.class)))
         .optional();
   }
 
-  /** Sets or changes a section's roll call; it counts from today on. */
-  public void set(SectionView section, LocalTime opens, LocalTime closes, String question) {
-    if (closes.isBefore(opens)) {
-      throw Problem.refused("roll-times").at("closes");
+  private static Optional<Times> times(@Nullable LocalTime opens, @Nullable LocalTime closes) {
+    return opens == null || closes == null
+        ? Optional.empty()
+        : Optional.of(new Times(opens, closes));
+  }
+
+  /** Whether the roll is called in a section, by the clock or by its teacher. */
+  @Transactional(readOnly = true)
+  public boolean isCalled(UUID section) {
+    return sql.sql(
+            "select exists (select 1 from roll_call where section_id = :section)"
+                + " or exists (select 1 from roll_set where section_id = :section)")
+        .param("section", section)
+        .query(Boolean.class)
+        .single();
+  }
+
+  /** Whether it is known at what hour the section meets on each of its days. */
+  static boolean knowsHours(SectionView section) {
+    return section.meets().days().values().stream()
+        .allMatch(m -> !m.together() || m.hours().isPresent());
+  }
+
+  /**
+   * Sets or changes a section's roll call; it counts from today on.
+   *
+   * @param call of fixed times, or by the section's hours, which must be known then
+   */
+  public void set(SectionView section, RollCall call, String question) {
+    if (call.fixed().isEmpty() && !knowsHours(section)) {
+      throw Problem.refused("roll-no-hours").at("by");
     }
     if (question.length() > 200) {
       throw Problem.refused("roll-question").at("question");
     }
     sql.sql(
-            "insert into roll_call (section_id, opens, closes, question, begins) values (?, ?, ?, ?, ?)"
+            "insert into roll_call (section_id, opens, closes, question, begins)"
+                + " values (:section, :opens, :closes, :question, :begins)"
                 + " on conflict (section_id) do update set opens = excluded.opens, closes = excluded.closes,"
                 + " question = excluded.question")
-        .params(
-            section.id(),
-            opens,
-            closes,
-            question.strip(),
-            section.calendar().dateOf(clock.instant()))
+        .param("section", section.id())
+        .param("opens", call.fixed().map(Times::opens).orElse(null), Types.TIME)
+        .param("closes", call.fixed().map(Times::closes).orElse(null), Types.TIME)
+        .param("question", question.strip())
+        .param("begins", section.calendar().dateOf(clock.instant()))
         .update();
   }
 
@@ -132,20 +168,22 @@ public class RollCalls implements Remembers {
               Cell cell =
                   cell(
                       section,
-                      s,
+                      Optional.of(s),
                       day,
                       student,
                       answers(section.id(), day, day),
                       sets(section.id(), day, day));
+              Times times = s.call().on(day, section.meets(), section.calendar()).orElseThrow();
               return Optional.of(
                   new Today(
                       section.id(),
                       s.question(),
-                      s.call().opens(),
-                      s.call().closes(),
+                      times.opens(),
+                      times.closes(),
                       state,
                       cell.presence(),
-                      cell.answered()));
+                      cell.answered(),
+                      cell.set()));
             });
   }
 
@@ -156,10 +194,14 @@ public class RollCalls implements Remembers {
     Setting setting = of(section.id()).orElseThrow(Problem::notFound);
     State state = setting.call().at(now, day, section.meets(), section.calendar());
     if (state != State.OPEN) {
+      Times times =
+          setting
+              .call()
+              .on(day, section.meets(), section.calendar())
+              .orElseThrow(Problem::notFound);
       throw Problem.conflict(
           state == State.CLOSED ? "roll-closed" : "roll-early",
-          new Wording()
-              .time(state == State.CLOSED ? setting.call().closes() : setting.call().opens()));
+          new Wording().time(state == State.CLOSED ? times.closes() : times.opens()));
     }
     String said = words.strip();
     if (said.length() > LONGEST) {
@@ -201,37 +243,69 @@ public class RollCalls implements Remembers {
     Map<UUID, List<Cell>> cells = new HashMap<>();
     students.forEach(s -> cells.put(s, new ArrayList<>()));
     Optional<Setting> setting = of(section.id());
-    if (setting.isEmpty()) {
-      return cells;
-    }
     LocalDate today = section.calendar().dateOf(clock.instant());
     Map<Key, Answer> answers = answers(section.id(), first, last);
     Map<Key, Presence> sets = sets(section.id(), first, last);
-    for (LocalDate day : days(section, setting.get(), first, last)) {
+    for (LocalDate day : days(section, setting, sets.keySet(), first, last)) {
       if (!day.isAfter(today)) {
         for (UUID student : students) {
-          There.in(cells, student).add(cell(section, setting.get(), day, student, answers, sets));
+          There.in(cells, student).add(cell(section, setting, day, student, answers, sets));
         }
       }
     }
     return cells;
   }
 
-  /** The days between two days on which the section has its roll call. */
-  List<LocalDate> days(SectionView section, Setting setting, LocalDate first, LocalDate last) {
-    List<LocalDate> days = new ArrayList<>();
-    for (LocalDate day = first; !day.isAfter(last); day = day.plusDays(1)) {
-      State state = setting.call().at(clock.instant(), day, section.meets(), section.calendar());
-      if (state != State.NONE && !day.isBefore(setting.begins())) {
-        days.add(day);
+  /** The days between two days on which the roll is called, by the clock or by the teacher. */
+  @Transactional(readOnly = true)
+  List<LocalDate> days(SectionView section, LocalDate first, LocalDate last) {
+    return days(section, of(section.id()), sets(section.id(), first, last).keySet(), first, last);
+  }
+
+  private List<LocalDate> days(
+      SectionView section,
+      Optional<Setting> setting,
+      Set<Key> set,
+      LocalDate first,
+      LocalDate last) {
+    SortedSet<LocalDate> days = new TreeSet<>();
+    setting.ifPresent(s -> days.addAll(byTheClock(section, s, first, last)));
+    set.forEach(key -> days.add(key.day()));
+    return List.copyOf(days);
+  }
+
+  /** The days between two days on which the section has its roll call by the clock. */
+  List<LocalDate> byTheClock(
+      SectionView section, Setting setting, LocalDate first, LocalDate last) {
+    LocalDate begins = first.isBefore(setting.begins()) ? setting.begins() : first;
+    return begins
+        .datesUntil(last.isBefore(begins) ? begins : last.plusDays(1))
+        .filter(day -> setting.call().on(day, section.meets(), section.calendar()).isPresent())
+        .toList();
+  }
+
+  /**
+   * The teacher calls the roll of a day: who is not named as absent is here. Who is excused stays
+   * so.
+   */
+  void call(SectionView section, LocalDate day, Set<UUID> absent, UUID teacher) {
+    Map<Key, Presence> sets = sets(section.id(), day, day);
+    for (UUID student : section.students()) {
+      boolean missing = absent.contains(student);
+      if (!missing || sets.get(new Key(student, day)) != Presence.EXCUSED) {
+        setRight(
+            section.id(),
+            day,
+            student,
+            teacher,
+            Optional.of(missing ? Presence.ABSENT : Presence.HERE));
       }
     }
-    return days;
   }
 
   private Cell cell(
       SectionView section,
-      Setting setting,
+      Optional<Setting> setting,
       LocalDate day,
       UUID student,
       Map<Key, Answer> answers,
@@ -239,7 +313,10 @@ public class RollCalls implements Remembers {
     Key key = new Key(student, day);
     Optional<Answer> answer = Optional.ofNullable(answers.get(key));
     Optional<Presence> set = Optional.ofNullable(sets.get(key));
-    State state = setting.call().at(clock.instant(), day, section.meets(), section.calendar());
+    State state =
+        setting
+            .map(s -> s.call().at(clock.instant(), day, section.meets(), section.calendar()))
+            .orElse(State.NONE);
     return new Cell(
         day,
         RollCall.presence(state, answer.isPresent(), set),

@@ -6,7 +6,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -55,7 +54,9 @@ class RollCsv {
     SectionView section = sections.get(id);
     LocalDate today = section.calendar().dateOf(clock.instant());
     LocalDate last = section.calendar().end().isBefore(today) ? section.calendar().end() : today;
-    RollCalls.Setting setting = calls.of(id).orElseThrow(Problem::notFound);
+    if (!calls.isCalled(id)) {
+      throw Problem.notFound();
+    }
     LocalDate first = section.calendar().firstMonday();
     return ResponseEntity.ok()
         .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
@@ -64,7 +65,7 @@ class RollCsv {
             ContentDisposition.attachment().filename("roll.csv").build().toString())
         .body(
             write(
-                    calls.days(section, setting, first, last),
+                    calls.days(section, first, last),
                     people.contacts(section.students()),
                     calls.between(section, section.students(), first, last))
                 .getBytes(StandardCharsets.UTF_8));
@@ -81,7 +82,7 @@ class RollCsv {
         new CSVPrinter(
             out, CSVFormat.RFC4180.builder().setHeader(head.toArray(String[]::new)).get())) {
       for (People.Contact student :
-          names.values().stream().sorted(Comparator.comparing(People.Contact::name)).toList()) {
+          names.values().stream().sorted(People.Contact.BY_FAMILY_NAME).toList()) {
         List<String> row = new ArrayList<>(List.of(CleanText.cell(student.name())));
         cells
             .getOrDefault(student.id(), List.of())

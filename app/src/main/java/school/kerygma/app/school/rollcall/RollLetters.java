@@ -7,6 +7,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.LocalTime;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -87,11 +88,15 @@ public class RollLetters {
     Instant now = clock.instant();
     LocalDate day = section.calendar().dateOf(now);
     RollCalls.Setting setting = calls.of(section.id()).orElseThrow();
-    Instant from = section.calendar().at(day, setting.call().closes()).plus(GRACE);
+    if (calls.byTheClock(section, setting, day, day).isEmpty()) {
+      return;
+    }
+    LocalTime closes =
+        setting.call().on(day, section.meets(), section.calendar()).orElseThrow().closes();
+    Instant from = section.calendar().at(day, closes).plus(GRACE);
     if (now.isBefore(from)
         || now.isAfter(from.plus(TOO_LATE))
-        || sections.hears(section.id()) != Hears.BY_MAIL
-        || calls.days(section, setting, day, day).isEmpty()) {
+        || sections.hears(section.id()) != Hears.BY_MAIL) {
       return;
     }
     int first =
@@ -112,23 +117,23 @@ public class RollLetters {
         .forEach(
             (guardian, children) ->
                 children.forEach(
-                    child -> tell(guardian, There.in(names, child).name(), section, day, setting)));
+                    child -> tell(guardian, There.in(names, child).name(), section, day, closes)));
   }
 
   private void tell(
-      UUID guardian, String child, SectionView section, LocalDate day, RollCalls.Setting setting) {
+      UUID guardian, String child, SectionView section, LocalDate day, LocalTime closes) {
     events.publishEvent(
-        languages.to(guardian, () -> letter(guardian, child, section, day, setting)));
+        languages.to(guardian, () -> letter(guardian, child, section, day, closes)));
   }
 
   private LetterToSend letter(
-      UUID guardian, String child, SectionView section, LocalDate day, RollCalls.Setting setting) {
+      UUID guardian, String child, SectionView section, LocalDate day, LocalTime closes) {
     Wording wording = new Wording();
     Object[] details = {
       child,
       section.name(),
       wording.fullDay(day),
-      wording.time(setting.call().closes()),
+      wording.time(closes),
       people.cardLinks(Set.of(guardian)).get(guardian)
     };
     return new LetterToSend(

@@ -1,5 +1,6 @@
 package school.kerygma.app.school.rollcall;
 
+import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Optional;
 import java.util.Set;
@@ -15,6 +16,7 @@ import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.roll.RollCall.Presence;
@@ -26,11 +28,13 @@ class RollSetController {
   private final RollCalls calls;
   private final Sections sections;
   private final Gate gate;
+  private final Clock clock;
 
-  RollSetController(RollCalls calls, Sections sections, Gate gate) {
+  RollSetController(RollCalls calls, Sections sections, Gate gate, Clock clock) {
     this.calls = calls;
     this.sections = sections;
     this.gate = gate;
+    this.clock = clock;
   }
 
   /** Sets a week right: fields are named by student and day. */
@@ -54,6 +58,25 @@ class RollSetController {
           }
         });
     return "redirect:/sections/" + id + "/roll" + (week == null ? "" : "?week=" + week);
+  }
+
+  /** The teacher calls the roll: who is not named as absent is here. */
+  @PostMapping("/sections/{id}/roll/day")
+  String call(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam LocalDate day,
+      @RequestParam(defaultValue = "") Set<UUID> absent) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
+    SectionView section = sections.get(id);
+    boolean held =
+        section.meets().meetsOn(day, section.calendar())
+            && !day.isAfter(section.calendar().dateOf(clock.instant()));
+    if (!held || !section.students().containsAll(absent)) {
+      throw Problem.notFound();
+    }
+    calls.call(section, day, absent, me.id());
+    return "redirect:/sections/" + id + "/roll?week=" + day;
   }
 
   private static Optional<Presence> presence(@Nullable String text) {

@@ -18,6 +18,7 @@ import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.roster.PersonNames;
 
 /** The printable sheet of pass cards of a section. */
 @Controller
@@ -67,7 +68,7 @@ class CardsController {
       cards.add(
           new Card(person, There.in(contacts, person).name(), students, link, QrCode.of(link)));
     }
-    cards.sort(Comparator.comparing(Card::name));
+    cards.sort(Comparator.comparing(Card::name, PersonNames.BY_FAMILY_NAME));
     return cards;
   }
 

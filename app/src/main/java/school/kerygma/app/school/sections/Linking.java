@@ -22,6 +22,7 @@ import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Role;
+import school.kerygma.core.roster.PersonNames;
 
 /**
  * Decides whether an address that a teacher writes down is that of somebody whom this teacher
@@ -194,7 +195,10 @@ public class Linking implements Keeps {
   List<String> waitingFor(UUID section) {
     List<UUID> asked =
         requests.ofSection(section).stream().map(LinkRequest::personId).distinct().toList();
-    return people.contacts(asked).values().stream().map(People.Contact::name).sorted().toList();
+    return people.contacts(asked).values().stream()
+        .map(People.Contact::name)
+        .sorted(PersonNames.BY_FAMILY_NAME)
+        .toList();
   }
 
   void answerByLink(String key, boolean yes) {

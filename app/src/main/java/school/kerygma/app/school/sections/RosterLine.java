@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.core.roster.PersonNames;
 
 /**
  * One student of a roster that is typed or read from a file.
@@ -37,7 +38,7 @@ record RosterLine(
     Optional<String> home = address(guardianEmail, whole);
     Optional<String> guard =
         guardian.isBlank() ? home : Optional.of(guardian.strip()); // no name: the address is one
-    return new RosterLine(name.strip(), address(email, whole), guard, home);
+    return new RosterLine(PersonNames.asSaid(name), address(email, whole), guard, home);
   }
 
   private static Optional<String> address(String text, String whole) {

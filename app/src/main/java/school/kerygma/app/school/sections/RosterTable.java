@@ -16,6 +16,7 @@ import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVPrinter;
 import org.apache.commons.csv.CSVRecord;
 import school.kerygma.app.ground.problems.Problem;
+import school.kerygma.core.roster.PersonNames;
 
 /**
  * A roster in a plain CSV file of whatever columns (RFC 4180, parted by comma, semicolon or tab).
@@ -181,8 +182,7 @@ record RosterTable(List<List<String>> rows) {
   static String name(List<String> row, List<Column> columns) {
     String whole = cell(row, columns, Column.NAME);
     if (!whole.isEmpty()) {
-      String[] parts = whole.split("\\s*,\\s*", 2);
-      return parts.length == 2 ? parts[1] + " " + parts[0] : whole;
+      return PersonNames.asSaid(whole);
     }
     return (cell(row, columns, Column.FIRST_NAME) + " " + cell(row, columns, Column.LAST_NAME))
         .strip();

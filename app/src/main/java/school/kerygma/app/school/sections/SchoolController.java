@@ -21,13 +21,14 @@ import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.result.LetterScale;
-import school.kerygma.core.roll.Hears;
 import school.kerygma.core.time.MeetingPattern;
 
 /** The school, its terms and its sections. */
 @Controller
 class SchoolController {
+
+  private static final MeetingPattern USUAL =
+      MeetingPattern.on(DayOfWeek.MONDAY, DayOfWeek.WEDNESDAY, DayOfWeek.FRIDAY);
 
   private final SchoolTime time;
   private final Sections sections;
@@ -48,26 +49,27 @@ class SchoolController {
       @AuthenticationPrincipal SignedIn me,
       @RequestParam(required = false) @Nullable UUID term,
       Model model) {
-    List<SchoolTime.TermView> terms = time.ofTeacher(me.id());
-    if (terms.isEmpty()) {
-      throw Problem.notFound();
-    }
-    LocalDate today = terms.getFirst().calendar().dateOf(clock.instant());
-    SchoolTime.TermView shown =
-        terms.stream()
-            .filter(t -> t.id().equals(term))
-            .findFirst()
-            .or(() -> terms.stream().filter(t -> t.calendar().holds(today)).findFirst())
-            .orElse(terms.getLast());
+    List<SchoolTime.TermView> terms = terms(me);
+    SchoolTime.TermView shown = SchoolTime.shown(terms, term, clock.instant());
+    LocalDate today = shown.calendar().dateOf(clock.instant());
+    List<SectionView> own = shown.among(sections.ofTeacher(me.id()));
     model.addAttribute("mail", mail.hasMail());
-    model.addAttribute("hears", Hears.values());
     model.addAttribute("terms", terms);
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("term", shown);
     model.addAttribute("year", YearView.of(shown, terms, today));
     model.addAttribute("daysOff", time.daysOff(shown.id()));
-    model.addAttribute("sections", sections.ofTeacher(me.id()));
+    model.addAttribute("sections", own);
+    model.addAttribute("hours", WeekHours.of(own, shown.calendar(), today));
     return "sections/school";
+  }
+
+  private List<SchoolTime.TermView> terms(SignedIn me) {
+    List<SchoolTime.TermView> terms = time.ofTeacher(me.id());
+    if (terms.isEmpty()) {
+      throw Problem.notFound();
+    }
+    return terms;
   }
 
   @PostMapping("/school/{term}")
@@ -96,47 +98,33 @@ class SchoolController {
     return back(time.addTerm(term, name, firstDay, weeks));
   }
 
-  @PostMapping("/school/{term}/keep")
-  String keep(
-      @AuthenticationPrincipal SignedIn me, @PathVariable UUID term, @RequestParam int days) {
-    check(me, term);
-    time.keep(term, days);
-    return back(term);
-  }
-
-  @PostMapping("/school/{term}/hears")
-  String letHear(
-      @AuthenticationPrincipal SignedIn me, @PathVariable UUID term, @RequestParam Hears hears) {
-    check(me, term);
-    time.letHear(term, hears);
-    return back(term);
-  }
-
-  /** The letters for percents; nothing if the school gives none. */
-  @PostMapping("/school/{term}/letters")
-  String letters(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID term,
-      @RequestParam(defaultValue = "") String letters) {
-    check(me, term);
-    try {
-      time.name(term, LetterScale.parse(letters));
-    } catch (IllegalArgumentException e) {
-      throw Problem.refused("letter-scale").at("letters");
-    }
-    return back(term);
-  }
-
   // ---- sections
 
+  /** In the term of today. */
+  @GetMapping("/school/sections/new")
+  String newSection(@AuthenticationPrincipal SignedIn me) {
+    UUID term = SchoolTime.shown(terms(me), null, clock.instant()).id();
+    return "redirect:/school/" + term + "/sections/new";
+  }
+
+  /**
+   * A section that is not there yet.
+   *
+   * @param as a section of the teacher's whose hours it begins with
+   */
   @GetMapping("/school/{term}/sections/new")
-  String newSection(@AuthenticationPrincipal SignedIn me, @PathVariable UUID term, Model model) {
+  String newSection(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID term,
+      @RequestParam(required = false) @Nullable UUID as,
+      Model model) {
     check(me, term);
-    model.addAttribute("term", time.get(term));
+    SchoolTime.TermView of = time.get(term);
+    List<SectionView> own = sections.ofTeacher(me.id());
+    List<SectionView> here = of.among(own);
+    model.addAttribute("term", of);
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
-    MeetingPattern usual =
-        MeetingPattern.on(DayOfWeek.MONDAY, DayOfWeek.WEDNESDAY, DayOfWeek.FRIDAY);
-    model.addAttribute("meetings", MeetingForm.columns(usual));
+    model.addAttribute("meetings", MeetingForm.shown(USUAL, here.isEmpty() ? own : here, as));
     return "sections/new";
   }
 

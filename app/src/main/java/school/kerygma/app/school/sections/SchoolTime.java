@@ -1,5 +1,6 @@
 package school.kerygma.app.school.sections;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
@@ -10,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -39,10 +41,35 @@ public class SchoolTime {
       return calendar.lastFriday();
     }
 
+    /** Those of some sections that are taught in it. */
+    List<SectionView> among(List<SectionView> sections) {
+      return sections.stream()
+          .filter(
+              s ->
+                  s.school().equals(schoolName)
+                      && s.calendar().firstMonday().equals(calendar.firstMonday()))
+          .toList();
+    }
+
     /** What the form of its time shows. */
     public String seen() {
       return Seen.of(name, calendar.firstMonday(), calendar.weeks(), calendar.day());
     }
+  }
+
+  /**
+   * The term that a page shows: the one that is asked for, else that of a day, else the last.
+   *
+   * @param terms one or more, in their order
+   * @param term one of them, or of somebody else: then it is not asked for
+   */
+  static TermView shown(List<TermView> terms, @Nullable UUID term, Instant now) {
+    LocalDate today = terms.getFirst().calendar().dateOf(now);
+    return terms.stream()
+        .filter(t -> t.id().equals(term))
+        .findFirst()
+        .or(() -> terms.stream().filter(t -> t.calendar().holds(today)).findFirst())
+        .orElse(terms.getLast());
   }
 
   private static final int LONGEST_NAME = 80;

@@ -22,6 +22,7 @@ import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.roster.PersonNames;
 
 /** A section and who is in it. */
 @Controller
@@ -50,7 +51,7 @@ class SectionController {
     model.addAttribute(
         "students",
         people.contacts(section.students()).values().stream()
-            .sorted(Comparator.comparing(People.Contact::name))
+            .sorted(People.Contact.BY_FAMILY_NAME)
             .toList());
     model.addAttribute("guardians", guardians(section));
     model.addAttribute("left", left(id));
@@ -74,7 +75,7 @@ class SectionController {
                     byStudent
                         .computeIfAbsent(c, added -> new ArrayList<>())
                         .add(contacts.get(guardian))));
-    byStudent.values().forEach(all -> all.sort(Comparator.comparing(People.Contact::name)));
+    byStudent.values().forEach(all -> all.sort(People.Contact.BY_FAMILY_NAME));
     return byStudent;
   }
 
@@ -84,7 +85,7 @@ class SectionController {
     return left.entrySet().stream()
         .filter(e -> known.containsKey(e.getKey()))
         .map(e -> new Left(e.getKey(), There.in(known, e.getKey()).name(), e.getValue()))
-        .sorted(Comparator.comparing(Left::name))
+        .sorted(Comparator.comparing(Left::name, PersonNames.BY_FAMILY_NAME))
         .toList();
   }
 

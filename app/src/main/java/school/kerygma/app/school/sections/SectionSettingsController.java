@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -25,6 +26,7 @@ import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
 import school.kerygma.core.plan.Grading;
+import school.kerygma.core.roster.PersonNames;
 
 /** The settings of a section: its meetings, its teachers, who stands in. */
 @Controller
@@ -53,16 +55,24 @@ class SectionSettingsController {
   }
 
   @GetMapping("/sections/{id}/settings")
-  String settings(@AuthenticationPrincipal SignedIn me, @PathVariable UUID id, Model model) {
+  String settings(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(required = false) @Nullable UUID as,
+      Model model) {
     check(me, id);
     SectionView section = sections.get(id);
     model.addAttribute("section", section);
     model.addAttribute(
         "teachers",
         people.contacts(section.teachers()).values().stream()
-            .sorted(Comparator.comparing(People.Contact::name))
+            .sorted(People.Contact.BY_FAMILY_NAME)
             .toList());
-    model.addAttribute("meetings", MeetingForm.columns(section.meets()));
+    List<SectionView> others =
+        sections.ofTeacher(me.id()).stream()
+            .filter(s -> s.isOfTheTermOf(section) && !s.id().equals(id))
+            .toList();
+    model.addAttribute("meetings", MeetingForm.shown(section.meets(), others, as));
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));
     model.addAttribute("waitingFor", linking.waitingFor(id));
     model.addAttribute("substitutes", substitutes(id));
@@ -78,7 +88,7 @@ class SectionSettingsController {
     return last.entrySet().stream()
         .filter(e -> known.containsKey(e.getKey()))
         .map(e -> new Substitute(e.getKey(), There.in(known, e.getKey()).name(), e.getValue()))
-        .sorted(Comparator.comparing(Substitute::name))
+        .sorted(Comparator.comparing(Substitute::name, PersonNames.BY_FAMILY_NAME))
         .toList();
   }
 

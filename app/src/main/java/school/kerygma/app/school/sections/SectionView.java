@@ -41,6 +41,12 @@ public record SectionView(
         id, name, school, meets, minutes, grade, grading, letters, calendar, teachers, others);
   }
 
+  /** Whether it is taught in the same term of the same school. */
+  public boolean isOfTheTermOf(SectionView other) {
+    return school.equals(other.school)
+        && calendar.firstMonday().equals(other.calendar.firstMonday());
+  }
+
   /** The sections whose term holds a day; between terms, those of the term that is nearest. */
   public static List<SectionView> during(LocalDate day, List<SectionView> all) {
     List<SectionView> held = all.stream().filter(s -> s.calendar().holds(day)).toList();

@@ -111,6 +111,6 @@ class StartController {
               return id;
             });
     signIn.signIn(teacher, request, response);
-    return "redirect:/school";
+    return "redirect:/plan";
   }
 }

@@ -203,7 +203,7 @@ class StopWords {
       List<RunningOrder.Part> parts,
       Spans speech,
       Path directory) {
-    ScriptGrammar.Dictionary dictionary = Recognizer.dictionary(ScriptGrammar.asked(sentences));
+    ScriptGrammar.Dictionary dictionary = Recognizer.dictionary();
     Optional<WordsOnSound> words = Optional.empty();
     for (Between between : Between.values()) { // What is not as written is searched through.
       if (words.filter(WordsOnSound::isAsWritten).isEmpty()) {

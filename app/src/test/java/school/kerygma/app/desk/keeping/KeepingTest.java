@@ -264,7 +264,7 @@ class KeepingTest {
     HttpClient desk = teacher(school.email());
     String path = "/school/" + school.term() + "/keep";
     assertThat(form(desk, path, "days", "90").statusCode()).isEqualTo(302);
-    assertThat(get(desk, "/school").body()).contains("value=\"90\"");
+    assertThat(get(desk, "/school/rules").body()).contains("value=\"90\"");
     assertThat(form(desk, path, "days", "3").statusCode()).isEqualTo(422);
   }
 }

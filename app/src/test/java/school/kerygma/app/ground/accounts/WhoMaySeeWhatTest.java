@@ -202,6 +202,7 @@ class WhoMaySeeWhatTest {
     THINGS.put("who waits", "/sections/" + section + "/joining");
     THINGS.put("the roll call", "/sections/" + section + "/roll");
     THINGS.put("school time", "/school");
+    THINGS.put("rules of the school", "/school/rules");
     THINGS.put("7A's roster", "/sections/" + section);
     THINGS.put("a session's form", "/plan/sessions/new");
     THINGS.put("class calendar", "/class/calendar");
@@ -300,6 +301,7 @@ class WhoMaySeeWhatTest {
     "pass cards, in, s, s, -, -, -, -, -, -",
     "other cards, in, s, -, -, -, -, -, -, -",
     "school time, in, s, s, -, -, -, -, -, -",
+    "rules of the school, in, s, s, -, -, -, -, -, -",
     "7A's roster, in, s, s, -, -, -, -, -, -",
     "a session's form, in, s, s, s, -, -, -, -, -",
     "class calendar, in, -, -, -, -, s, s, -, -",

@@ -8,10 +8,13 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import java.net.http.HttpClient;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -82,6 +85,83 @@ class RollCallsTest {
       teacher.getByText("Keep the week").click();
       assertThat(teacher.locator(".roll tbody")).containsText("1 excused");
     }
+  }
+
+  @Test
+  void theTeacherCallsTheRollWithoutAnybodysPhone() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 3);
+    List<UUID> all = new ArrayList<>(school.students());
+    UUID absent = all.get(1);
+    try (BrowserContext desk = chromium.context(1280, 800)) {
+      Page page = chromium.at(desk, school, "/sections/" + school.section() + "/roll");
+      Chromium.assertAccessible(page);
+      page.locator(".roll-names input[value='" + absent + "']").check();
+      page.getByText("Keep today\u2019s roll").click();
+      assertThat(page.locator(".roll-now")).containsText("1 is absent of 3");
+      assertThat(page.locator(".roll tbody tr")).hasCount(3);
+      Chromium.assertAccessible(page);
+    }
+    SectionView section = DemoServer.bean(Sections.class).get(school.section());
+    LocalDate today = LocalDate.parse("2026-09-30");
+    assertThat(
+            calls.between(section, all, today.minusDays(20), today).entrySet().stream()
+                .collect(
+                    Collectors.toMap(Map.Entry::getKey, e -> e.getValue().getFirst().presence())))
+        .isEqualTo(
+            Map.of(all.get(0), Presence.HERE, absent, Presence.ABSENT, all.get(2), Presence.HERE));
+    // Who is excused stays so when the roll is called again; the family reads of who is absent.
+    HttpClient teacher = Caller.teacher(school.email());
+    String path = "/sections/" + school.section() + "/roll/day";
+    set(teacher, school, all.get(0), "EXCUSED");
+    Caller.form(teacher, path, "day", "2026-09-30", "absent", all.get(0) + "," + absent);
+    assertThat(calls.between(section, all, today, today).get(all.get(0)).getFirst().presence())
+        .isEqualTo(Presence.EXCUSED);
+    UUID guardian = DemoServer.bean(People.class).guardiansOf(Set.of(absent)).getFirst().id();
+    HttpClient family =
+        Caller.byCard(DemoServer.bean(People.class).cardLinks(Set.of(guardian)).get(guardian));
+    assertThat(Caller.get(family, "/family").body()).contains("Absent at the roll call:", "Wed 30");
+    // Neither of a day that has not come, nor of one without a meeting, nor with a stranger.
+    assertThat(Caller.form(teacher, path, "day", "2026-10-02").statusCode()).isEqualTo(404);
+    assertThat(Caller.form(teacher, path, "day", "2026-09-29").statusCode()).isEqualTo(404);
+    UUID stranger = TestSchool.in("America/Halifax", 1).students().iterator().next();
+    assertThat(
+            Caller.form(teacher, path, "day", "2026-09-30", "absent", stranger.toString())
+                .statusCode())
+        .isEqualTo(404);
+  }
+
+  @Test
+  void theClocksTimesFollowTheHoursOfTheSectionOnceTheyAreKnown() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID student = school.students().iterator().next();
+    HttpClient teacher = Caller.teacher(school.email());
+    String path = "/sections/" + school.section();
+    assertThat(Caller.form(teacher, path + "/roll", "by", "hours").statusCode()).isEqualTo(422);
+    Caller.form(
+        teacher,
+        path + "/settings",
+        "name",
+        "7",
+        "minutes",
+        "45",
+        "same",
+        "true",
+        "from-0",
+        "10:10",
+        "until-0",
+        "11:00",
+        "meet-1",
+        "true",
+        "meet-3",
+        "true");
+    assertThat(Caller.form(teacher, path + "/roll", "by", "hours").statusCode()).isEqualTo(302);
+    SectionView section = DemoServer.bean(Sections.class).get(school.section());
+    assertThat(calls.today(section, student).orElseThrow().opens()).isEqualTo("10:00");
+    calls.answer(section, student, ""); // It is a quarter past ten.
+    ScopedClock.runAt(
+        Instant.parse("2026-09-30T13:21:00Z"),
+        () ->
+            assertThatThrownBy(() -> calls.answer(section, student, "")).hasMessage("roll-closed"));
   }
 
   @Test

@@ -7,7 +7,6 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import java.net.http.HttpClient;
-import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -51,7 +50,6 @@ public class SaidTest {
     UUID walkthrough =
         TestSchool.id("select id from walkthrough where owner_id = ?", school.teacher());
     Awaitility.await()
-        .pollInterval(Duration.ofMillis(500)) // It takes some seconds, and asking costs too.
         .until(
             () ->
                 stops(walkthrough).size() == 4
