@@ -13,7 +13,6 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -23,7 +22,6 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.IntStream;
 import school.kerygma.core.time.Span;
 import school.kerygma.core.voice.Heard;
 import school.kerygma.core.voice.ScriptGrammar;
@@ -38,7 +36,7 @@ public final class Recognizer {
   private static final String PROGRAM = "pocketsphinx_batch";
   private static final Path MODELS = Path.of("/usr/share/pocketsphinx/model/en-us");
   private static final Path SOUNDS = MODELS.resolve("en-us");
-  private static final Path DICTIONARY = MODELS.resolve("cmudict-en-us.dict");
+  static final Path DICTIONARY = MODELS.resolve("cmudict-en-us.dict");
   private static final Path USUAL = MODELS.resolve("en-us.lm.bin");
   private static final Pattern DRAFT = Pattern.compile("(.*)\\((\\S+) -?\\d+\\)");
   private static final int BYTES_A_MS = 2 * Sound.SAMPLES_PER_SECOND / 1_000;
@@ -133,79 +131,6 @@ public final class Recognizer {
     return Usual.WORDS;
   }
 
-  /** The model's dictionary, read once (CMU, of public domain): 130,000 lines, 4 MB. */
-  private static final class Lines {
-
-    /** All of them, one after the other, as they stand in the file. */
-    static final byte[] TEXT = read();
-
-    /** Where the lines begin, in the order of their words; pronunciations of one word together. */
-    static final int[] BEGINS = begins();
-
-    private static byte[] read() {
-      try {
-        return Files.readAllBytes(DICTIONARY);
-      } catch (IOException e) {
-        throw new UncheckedIOException(e);
-      }
-    }
-
-    private static int[] begins() {
-      IntStream.Builder begins = IntStream.builder();
-      for (int at = 0; at < TEXT.length; at = end(at) + 1) {
-        if (end(at) > at) {
-          begins.add(at);
-        }
-      }
-      return begins
-          .build()
-          .boxed()
-          .sorted(Comparator.comparing(Lines::word))
-          .mapToInt(Integer::intValue)
-          .toArray();
-    }
-
-    private static int end(int at) {
-      int end = at;
-      while (end < TEXT.length && TEXT[end] != '\n') {
-        end++;
-      }
-      return end;
-    }
-
-    static String line(int at) {
-      return new String(TEXT, at, end(at) - at, StandardCharsets.UTF_8);
-    }
-
-    /** The word of a line, without the number of its pronunciation: "a(2) EY" is one of "a". */
-    static String word(int at) {
-      int end = at;
-      while (end < TEXT.length && TEXT[end] != ' ' && TEXT[end] != '\n' && TEXT[end] != '(') {
-        end++;
-      }
-      return new String(TEXT, at, end - at, StandardCharsets.UTF_8);
-    }
-
-    /** The lines of a word. */
-    static List<String> of(String word) {
-      int low = 0;
-      int high = BEGINS.length;
-      while (low < high) {
-        int middle = (low + high) >>> 1;
-        if (word(BEGINS[middle]).compareTo(word) < 0) {
-          low = middle + 1;
-        } else {
-          high = middle;
-        }
-      }
-      List<String> found = new ArrayList<>();
-      for (int i = low; i < BEGINS.length && word(BEGINS[i]).equals(word); i++) {
-        found.add(line(BEGINS[i]));
-      }
-      return found;
-    }
-  }
-
   /** Writes a dictionary of the usual words and some others. */
   private static Path usualDictionary(Set<String> known, Path directory) throws IOException {
     if (Usual.WORDS.isEmpty()) {
@@ -214,14 +139,17 @@ public final class Recognizer {
     Path file = directory.resolve("usual.dict");
     Set<String> words = new TreeSet<>(Usual.WORDS);
     words.addAll(known);
-    Files.write(file, words.stream().flatMap(w -> Lines.of(w).stream()).toList());
+    Files.write(
+        file, words.stream().flatMap(w -> PronouncingDictionary.linesOf(w).stream()).toList());
     return file;
   }
 
   /** How words are pronounced, by the model's dictionary. */
   public static ScriptGrammar.Dictionary dictionary() {
     return word ->
-        Lines.of(word).stream().map(line -> line.substring(line.indexOf(' ') + 1)).toList();
+        PronouncingDictionary.linesOf(word).stream()
+            .map(line -> line.substring(line.indexOf(' ') + 1))
+            .toList();
   }
 
   /**

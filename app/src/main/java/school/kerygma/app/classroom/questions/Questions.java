@@ -78,7 +78,7 @@ public class Questions implements Remembers {
   record Before(Answered answer, List<Line> asked) {
 
     /** What the form to mend it shows. */
-    String seen() {
+    public String seen() {
       return Seen.of(answer.words());
     }
   }
