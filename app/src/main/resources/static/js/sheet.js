@@ -87,6 +87,7 @@ document.addEventListener('alpine:init', () => {
       problem: '',
       nothing: true,
       large: false,
+      allTools: false,
       bank: [],
 
       async init() {

@@ -5,6 +5,13 @@ import { TICK } from './sheetpictures.js';
 
 /** A word that was moved less was pressed. */
 const MOVED_PX = 6;
+/** A finger finds what is as high as this (WCAG 2.2, 2.5.5). */
+const TOUCHED_PX = 44;
+/** So many times as large a page becomes at most. */
+const NEAREST = 4;
+
+const narrow = matchMedia('(max-width: 760px)');
+
 /** Puts an element where a box of a page is. */
 export function lay(e, box, page) {
   const share = (n, of) => `${(100 * n) / of}%`;
@@ -83,30 +90,46 @@ export const filled = (its) => ({
   // ---- filling in
 
   open(p) {
-    this.close();
+    its.place?.button?.classList.remove('open');
     its.place = p;
     this.filling = true;
     this.label = p.label || its.words.place;
     this.$refs.words.value = this.markAt(p)?.words ?? p.mark?.words ?? '';
     this.bank = p.kind === 'free' ? [] : p.page.bank.map((b) => ({ text: b.text, put: () => this.writeFromBank(b.text) }));
     p.button?.classList.add('open');
+    this.moveClose(p);
     requestAnimationFrame(() => requestAnimationFrame(() => {
       this.$refs.words.focus();
       this.aboveKeys();
     }));
   },
 
+  /** A place that is too small to read or to touch is made large while it is filled, and lies above the keys. */
+  moveClose(p) {
+    if (!p.button || !narrow.matches) {
+      p.button?.scrollIntoView({ block: 'nearest' });
+      return;
+    }
+    const { pages } = this.$refs;
+    const near = Number(pages.style.getPropertyValue('--near')) || 1;
+    const wanted = (near * TOUCHED_PX) / p.button.getBoundingClientRect().height;
+    pages.style.setProperty('--near', String(Math.min(NEAREST, Math.max(near, wanted))));
+    p.button.scrollIntoView({ block: 'start', inline: 'center' });
+  },
+
   close() {
     its.place?.button?.classList.remove('open');
     this.filling = false;
     its.place = null;
+    this.$refs.pages.style.removeProperty('--near'); // The whole page again.
   },
 
   /** Done: back to where it was written. */
   done() {
     const at = its.place?.button;
     this.close();
-    at?.focus();
+    at?.scrollIntoView({ block: 'center' });
+    at?.focus({ preventScroll: true });
   },
 
   typed() {
@@ -159,7 +182,6 @@ export const filled = (its) => ({
       this.done();
       return;
     }
-    next.button.scrollIntoView({ block: 'center' });
     this.open(next);
   },
 

@@ -31,6 +31,10 @@ export const byHand = (its) => ({
     this.draw();
   },
 
+  moreTools() {
+    this.allTools = !this.allTools;
+  },
+
   larger() {
     this.large = !this.large;
     this.$refs.pages.classList.toggle('large', this.large);
