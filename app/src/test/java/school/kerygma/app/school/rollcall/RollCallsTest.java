@@ -97,7 +97,7 @@ class RollCallsTest {
       Chromium.assertAccessible(page);
       page.locator(".roll-names input[value='" + absent + "']").check();
       page.getByText("Keep today\u2019s roll").click();
-      assertThat(page.locator(".roll-now")).containsText("1 is absent of 3");
+      assertThat(page.locator(".roll-now")).containsText("1 of 3 is absent");
       assertThat(page.locator(".roll tbody tr")).hasCount(3);
       Chromium.assertAccessible(page);
     }
