@@ -1,6 +1,7 @@
 package school.kerygma.app.classroom.posting;
 
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.UUID;
@@ -14,9 +15,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Fields;
+import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.plan.planning.Tasks;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.time.Moments;
 
 /** What is posted already is changed: its words, its moments. */
 @Controller
@@ -63,6 +66,28 @@ class PostedController {
         .filter(t -> !before.contains(t))
         .forEach(t -> gate.check(me, Deed.CHANGE, Gate.Kind.TASK, t));
     postings.changeWords(id, seen, put, toStudents, toFamilies, tell);
+    return back(all.getFirst());
+  }
+
+  /**
+   * Takes back what was posted a moment ago, in all its sections.
+   *
+   * @param ids the postings of one deed
+   */
+  @PostMapping("/postings/undo")
+  String takeBack(@AuthenticationPrincipal SignedIn me, @RequestParam(name = "id") List<UUID> ids) {
+    List<DeliveryView> all = new ArrayList<>();
+    for (UUID id : ids) {
+      gate.check(me, Deed.CHANGE, Gate.Kind.POSTING, id);
+      all.addAll(postings.ofPosting(id));
+    }
+    if (all.isEmpty()) {
+      throw Problem.notFound();
+    }
+    all.forEach(d -> gate.check(me, Deed.CHANGE, Gate.Kind.DELIVERY, d.id()));
+    all.stream()
+        .filter(d -> d.state() != Moments.State.WITHDRAWN)
+        .forEach(d -> postings.withdraw(d.id()));
     return back(all.getFirst());
   }
 

@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Fields;
@@ -66,7 +67,8 @@ class PostingController {
       @RequestParam(name = "task", required = false) @Nullable Set<UUID> chosenTasks,
       @RequestParam(defaultValue = "") String toStudents,
       @RequestParam(defaultValue = "") String toFamilies,
-      @RequestParam MultiValueMap<String, String> form) {
+      @RequestParam MultiValueMap<String, String> form,
+      RedirectAttributes then) {
     gate.check(me, Deed.CHANGE, Gate.Kind.WALKTHROUGH, id);
     ready.check(id);
     Set<UUID> put = chosenTasks == null ? Set.of() : chosenTasks;
@@ -85,6 +87,7 @@ class PostingController {
         PostingForm.only(form)
             .map(some -> all.onlyFor(some, sections.among(moments.keySet())))
             .orElse(all));
+    then.addFlashAttribute("justPosted", List.of(posting));
     return "redirect:/walkthroughs/" + id + "/post?posted";
   }
 

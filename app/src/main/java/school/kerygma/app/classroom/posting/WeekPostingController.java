@@ -20,6 +20,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.SignedIn;
 import school.kerygma.app.ground.problems.Fields;
@@ -84,7 +85,8 @@ class WeekPostingController {
       @RequestParam(name = "talk", required = false) @Nullable Set<UUID> talks,
       @RequestParam(defaultValue = "") String toStudents,
       @RequestParam(defaultValue = "") String toFamilies,
-      @RequestParam MultiValueMap<String, String> form) {
+      @RequestParam MultiValueMap<String, String> form,
+      RedirectAttributes then) {
     if (chosen == null) {
       throw Problem.refused("no-section");
     }
@@ -124,6 +126,8 @@ class WeekPostingController {
                     group.lines() ? toStudents : "",
                     group.lines() ? toFamilies : "",
                     moments)));
+    then.addFlashAttribute(
+        "justPosted", groups.keySet().stream().map(g -> PlannedWeek.named(posting, g)).toList());
     return "redirect:/plan/post?posted&week=" + monday;
   }
 

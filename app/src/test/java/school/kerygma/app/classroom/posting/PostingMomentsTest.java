@@ -10,6 +10,7 @@ import com.icegreen.greenmail.util.GreenMail;
 import jakarta.mail.MessagingException;
 import jakarta.mail.internet.MimeMessage;
 import java.net.http.HttpClient;
+import java.net.http.HttpResponse;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -24,6 +25,8 @@ import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.springframework.context.PayloadApplicationEvent;
 import school.kerygma.app.Caller;
@@ -228,6 +231,40 @@ class PostingMomentsTest {
             "select count(*) from pg_stat_activity where wait_event_type = 'Lock' and position(? in query) > 0",
             table)
         > 0;
+  }
+
+  @Test
+  void whatWasPostedAMomentAgoIsTakenBackInAllItsSectionsByOnePress() throws Exception {
+    TestSchool school = TestSchool.in("America/Halifax", 1);
+    UUID task =
+        DemoServer.bean(Tasks.class)
+            .plan(
+                school.teacher(),
+                TaskSheet.of("Read", 10, Map.of(school.section(), LocalDate.parse("2026-09-30"))));
+    HttpClient teacher = Caller.teacher(school.email());
+    UUID posting = UUID.randomUUID();
+    HttpResponse<String> posted =
+        Caller.form(
+            teacher,
+            "/plan/post",
+            "week",
+            "2026-09-28",
+            "posting",
+            posting.toString(),
+            "section",
+            school.section().toString(),
+            "goesUp-" + school.section(),
+            "2026-10-01T08:00");
+    String page = Caller.get(teacher, Caller.location(posted)).body();
+    Matcher id = Pattern.compile("name=\"id\" value=\"([0-9a-f-]{36})\"").matcher(page);
+    assertThat(id.find()).isTrue();
+    HttpClient other = Caller.teacher(TestSchool.in("America/Halifax", 0).email());
+    assertThat(Caller.form(other, "/postings/undo", "id", id.group(1)).statusCode()).isEqualTo(404);
+    Postings all = DemoServer.bean(Postings.class);
+    assertThat(all.ofTask(task).getFirst().state()).isEqualTo(Moments.State.SCHEDULED);
+    Caller.form(teacher, "/postings/undo", "id", id.group(1));
+    Caller.form(teacher, "/postings/undo", "id", id.group(1));
+    assertThat(all.ofTask(task).getFirst().state()).isEqualTo(Moments.State.WITHDRAWN);
   }
 
   @Test
