@@ -25,6 +25,7 @@ import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.roster.ImportedRoster;
+import school.kerygma.core.roster.PersonNames;
 
 /** Reads users.csv, classes.csv and enrollments.csv of OneRoster 1.1, alone or in a zip file. */
 final class OneRosterFiles {
@@ -104,7 +105,7 @@ final class OneRosterFiles {
       users.add(
           new ImportedRoster.User(
               row.get("sourcedId"),
-              cut((row.get("givenName") + " " + row.get("familyName")).strip(), 120),
+              cut(PersonNames.asSaid(row.get("givenName") + " " + row.get("familyName")), 120),
               optional(row, "email"),
               row.get("role").toLowerCase(Locale.ROOT),
               optional(row, "agentSourcedIds")
