@@ -56,9 +56,9 @@ public final class DemoServer {
             "--kerygma.mail.gather=3s",
             "--kerygma.mail.evening=",
             // A busy machine may keep everybody waiting for a while.
-            "--spring.datasource.hikari.connection-timeout=60000",
-            "--spring.datasource.hikari.validation-timeout=30000",
-            "--spring.datasource.hikari.data-source-properties.connectTimeout=60",
+            "--spring.datasource.hikari.connection-timeout=20000",
+            "--spring.datasource.hikari.validation-timeout=10000",
+            "--spring.datasource.hikari.data-source-properties.connectTimeout=20",
             "--spring.jpa.properties.hibernate.generate_statistics=true",
             "--logging.level.org.hibernate.engine.internal.StatisticalLoggingSessionEventListener=off",
             "--spring.datasource.url=" + DATABASE);
