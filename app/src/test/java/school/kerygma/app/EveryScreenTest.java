@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.UUID;
 import org.hibernate.SessionFactory;
 import org.hibernate.stat.Statistics;
+import org.awaitility.Awaitility;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -29,6 +30,12 @@ class EveryScreenTest {
   @BeforeAll
   static void open() {
     DemoServer.address();
+    // A page on which something is being made loads itself anew when that is done.
+    Awaitility.await()
+        .until(
+            () ->
+                TestSchool.count("select count(*) from work where state in ('WAITING', 'RUNNING')")
+                    == 0);
     chromium = new Chromium();
     bridge =
         "/walkthroughs/"
