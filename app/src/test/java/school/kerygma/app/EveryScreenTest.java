@@ -34,7 +34,10 @@ class EveryScreenTest {
     Awaitility.await()
         .until(
             () ->
-                TestSchool.count("select count(*) from work where state in ('WAITING', 'RUNNING')")
+                TestSchool.count(
+                        "select count(*) from work w join person p on p.id = w.owner_id"
+                            + " where p.email = ? and w.state in ('WAITING', 'RUNNING')",
+                        DemoServer.TEACHER)
                     == 0);
     chromium = new Chromium();
     bridge =
