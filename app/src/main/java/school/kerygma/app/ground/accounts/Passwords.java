@@ -108,7 +108,7 @@ class Passwords {
    */
   SignedIn reset(String key, String password) {
     Person person = person(key).orElseThrow(() -> Problem.refused("password-link"));
-    People.checkAccount(person.name(), password);
+    NewAccount.check(person.name(), password);
     person.password(encoder.encode(password));
     sessions.end(person.id());
     return person.signedIn();
@@ -124,7 +124,7 @@ class Passwords {
     if (!encoder.matches(before, person.passwordHash())) {
       throw Problem.refused("password-wrong");
     }
-    People.checkAccount(person.name(), password);
+    NewAccount.check(person.name(), password);
     person.password(encoder.encode(password));
     sessions.endOthers(me.id(), session);
   }

@@ -36,8 +36,6 @@ public class People implements Keeps {
   private static final long FOUNDING = 7_201;
 
   private static final int AT_ONCE = 1_000;
-  private static final int LEAST_PASSWORD = 10;
-  private static final int MOST_PASSWORD = 72; // bcrypt reads 72 bytes.
 
   private final PersonRepository persons;
   private final PassCards cards;
@@ -161,23 +159,9 @@ public class People implements Keeps {
    */
   SignedIn accept(String key, String name, String password) {
     Person person = invited(key).orElseThrow(() -> Problem.refused("invitation"));
-    checkAccount(name, password);
+    NewAccount.check(name, password);
     person.accept(name.strip(), passwords.encode(password));
     return person.signedIn();
-  }
-
-  /**
-   * Looks at what a teacher chooses for an account.
-   *
-   * @throws Problem if the name has not 1 to 120 letters or the password not 10 to 72 characters
-   */
-  public static void checkAccount(String name, String password) {
-    if (password.length() < LEAST_PASSWORD || password.length() > MOST_PASSWORD) {
-      throw Problem.refused("password");
-    }
-    if (name.isBlank() || name.strip().length() > 120) {
-      throw Problem.refused("name");
-    }
   }
 
   /**

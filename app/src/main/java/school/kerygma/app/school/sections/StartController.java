@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.FirstSignIn;
 import school.kerygma.app.ground.accounts.HasMail;
+import school.kerygma.app.ground.accounts.NewAccount;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.core.time.TimeZones;
@@ -94,7 +95,7 @@ class StartController {
       @RequestParam(defaultValue = "12") int weeks,
       HttpServletRequest request,
       HttpServletResponse response) {
-    People.checkAccount(name, password);
+    NewAccount.check(name, password);
     if (!People.isAddress(email)) {
       throw Problem.refused("email");
     }

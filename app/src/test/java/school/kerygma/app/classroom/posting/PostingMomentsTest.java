@@ -253,8 +253,10 @@ class PostingMomentsTest {
             posting.toString(),
             "section",
             school.section().toString(),
-            "goesUp-" + school.section(),
-            "2026-10-01T08:00");
+            "goesUp",
+            "2026-10-01T08:00",
+            "due",
+            PostingForm.LAST_TASK);
     String page = Caller.get(teacher, Caller.location(posted)).body();
     Matcher id = Pattern.compile("name=\"id\" value=\"([0-9a-f-]{36})\"").matcher(page);
     assertThat(id.find()).isTrue();
