@@ -102,6 +102,11 @@ class OwnSheetTest {
         .orElse(List.of());
   }
 
+  /** On a phone what is seldom wanted comes when it is asked for. */
+  private static void allTools(Page page) {
+    page.locator(".sheet-tools .narrow-only").press("Enter");
+  }
+
   @Test
   void aSheetIsFilledInByKeysOfflineForAWhileWarnedOfWhenBlankAndSeenByTheTeacher()
       throws Exception {
@@ -147,6 +152,7 @@ class OwnSheetTest {
                       .toList()
                       .equals(List.of("9.5", "deck")));
 
+      allTools(page);
       page.locator("[data-tool=pen]").click();
       page.locator("[data-color=clay]").click();
       Locator canvas = page.locator("canvas.marks");
@@ -218,6 +224,7 @@ class OwnSheetTest {
       Page page = Chromium.byCard(phone, both.get(0));
       page.navigate(DemoServer.address() + "/class/tasks/" + given.task() + "/work");
       page.locator(".own-sheet[data-ready]").waitFor();
+      allTools(page);
       page.getByText("Larger")
           .click(); // On a phone places lie close together; the bar leads to all of them too.
       Locator places = page.locator(".place.blank");
@@ -292,6 +299,7 @@ class OwnSheetTest {
       page.navigate(DemoServer.address() + "/class/tasks/" + given.task() + "/work");
       page.locator(".own-sheet[data-ready]").waitFor();
       Locator canvas = page.locator("canvas.marks");
+      allTools(page);
       page.locator("[data-tool=ring]").press("Enter");
       Chromium.assertAccessible(page);
       canvas.press("ArrowRight");
