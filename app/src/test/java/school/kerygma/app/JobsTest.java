@@ -25,7 +25,11 @@ class JobsTest {
   private void read(String root) throws IOException {
     try (Stream<Path> files = Files.walk(Path.of(root))) {
       for (Path file : files.filter(f -> f.toString().endsWith("Test.java")).toList()) {
-        tests.put(file.getFileName().toString().replace(".java", ""), Files.readString(file));
+        // Two may have the same name, in other modules.
+        tests.merge(
+            file.getFileName().toString().replace(".java", ""),
+            Files.readString(file),
+            String::concat);
       }
     }
   }

@@ -253,6 +253,8 @@ class PostingMomentsTest {
             posting.toString(),
             "section",
             school.section().toString(),
+            "task",
+            task + "@" + school.section(),
             "goesUp",
             "2026-10-01T08:00",
             "due",
