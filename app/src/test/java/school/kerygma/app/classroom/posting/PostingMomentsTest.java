@@ -256,9 +256,9 @@ class PostingMomentsTest {
             "task",
             task + "@" + school.section(),
             "goesUp",
-            "2026-10-01T08:00",
+            "2026-09-30T12:00",
             "due",
-            PostingForm.LAST_TASK);
+            "2026-10-02T23:59");
     String page = Caller.get(teacher, Caller.location(posted)).body();
     Matcher id = Pattern.compile("name=\"id\" value=\"([0-9a-f-]{36})\"").matcher(page);
     assertThat(id.find()).isTrue();
