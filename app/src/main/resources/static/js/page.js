@@ -248,13 +248,14 @@ document.addEventListener('alpine:init', () => {
       async take(event) {
         const { href } = event.currentTarget;
         const answer = await fetch(href, { headers: { Accept: 'text/html' } }).catch(() => null);
-        if (!answer?.ok) {
-          location.assign(href);
+        const page = answer?.ok && new DOMParser().parseFromString(await answer.text(), 'text/html');
+        const grid = page && page.querySelector('.week-grid');
+        if (!grid) {
+          location.assign(href); // It says itself what is wrong: no line, or nobody is signed in any more.
           return;
         }
-        const page = new DOMParser().parseFromString(await answer.text(), 'text/html');
-        this.$root.replaceWith(page.querySelector('.week-grid'));
-        document.querySelector('.week-grid [name=same]').focus();
+        this.$root.replaceWith(grid);
+        grid.querySelector('[name=same]').focus();
       },
       at(event) {
         const lane = event.currentTarget.getBoundingClientRect();

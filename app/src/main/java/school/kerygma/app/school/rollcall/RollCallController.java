@@ -1,8 +1,8 @@
 package school.kerygma.app.school.rollcall;
 
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
-import java.time.LocalTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -21,18 +21,16 @@ import org.springframework.web.bind.annotation.RequestParam;
 import school.kerygma.app.ground.accounts.Gate;
 import school.kerygma.app.ground.accounts.People;
 import school.kerygma.app.ground.accounts.SignedIn;
-import school.kerygma.app.ground.problems.Fields;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.There;
 import school.kerygma.core.access.Access.Deed;
-import school.kerygma.core.roll.RollCall;
 import school.kerygma.core.roll.RollCall.Presence;
 import school.kerygma.core.roster.PersonNames;
 import school.kerygma.core.time.SchoolCalendar;
 
-/** The roll call of a section: answered by students, set up and read by teachers. */
+/** The roll call of a section: answered by students, read by teachers. */
 @Controller
 class RollCallController {
 
@@ -50,13 +48,20 @@ class RollCallController {
   /**
    * A student today.
    *
-   * @param cell what is known; nothing before the roll is called
+   * @param absent whether the roll says so, with a reason or without
+   * @param known whether anything is known of them yet
+   * @param answered when they answered themselves
    */
-  record Now(UUID student, String name, RollCalls.@Nullable Cell cell) {
+  record Now(UUID student, String name, boolean absent, boolean known, Optional<Instant> answered) {
 
-    public boolean isAbsent() {
-      return cell != null
-          && (cell.presence() == Presence.ABSENT || cell.presence() == Presence.EXCUSED);
+    static Now of(People.Contact student, Optional<RollCalls.Cell> cell) {
+      Presence presence = cell.map(RollCalls.Cell::presence).orElse(Presence.WAITS);
+      return new Now(
+          student.id(),
+          student.name(),
+          presence == Presence.ABSENT || presence == Presence.EXCUSED,
+          presence != Presence.WAITS,
+          cell.flatMap(RollCalls.Cell::answered));
     }
   }
 
@@ -121,8 +126,10 @@ class RollCallController {
     model.addAttribute("rows", rows(section, monday, last));
     model.addAttribute("presences", List.of(Presence.HERE, Presence.ABSENT, Presence.EXCUSED));
     model.addAttribute("today", today);
-    model.addAttribute(
-        "now", section.meets().meetsOn(today, calendar) ? now(section, today) : List.of());
+    List<Now> now = section.meets().meetsOn(today, calendar) ? now(section, today) : List.of();
+    model.addAttribute("now", now);
+    model.addAttribute("known", now.stream().anyMatch(Now::known));
+    model.addAttribute("away", now.stream().filter(Now::absent).count());
     return "rollcall/week";
   }
 
@@ -132,10 +139,7 @@ class RollCallController {
         calls.between(section, section.students(), today, today);
     return people.contacts(section.students()).values().stream()
         .sorted(People.Contact.BY_FAMILY_NAME)
-        .map(
-            c ->
-                new Now(
-                    c.id(), c.name(), There.in(known, c.id()).stream().findFirst().orElse(null)))
+        .map(c -> Now.of(c, There.in(known, c.id()).stream().findFirst()))
         .toList();
   }
 
@@ -159,40 +163,5 @@ class RollCallController {
                     cells.stream().filter(c -> c.presence() != Presence.WAITS).count())));
     rows.sort(Comparator.comparing(Row::name, PersonNames.BY_FAMILY_NAME));
     return rows;
-  }
-
-  /**
-   * When it is, and what is asked.
-   *
-   * @param by "hours": the section's; else at the times that are given
-   */
-  @PostMapping("/sections/{id}/roll")
-  String set(
-      @AuthenticationPrincipal SignedIn me,
-      @PathVariable UUID id,
-      @RequestParam(defaultValue = "") String by,
-      @RequestParam(defaultValue = "") String opens,
-      @RequestParam(defaultValue = "") String closes,
-      @RequestParam(defaultValue = "") String question,
-      @RequestParam(defaultValue = "false") boolean end) {
-    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
-    if (end) {
-      calls.end(id);
-    } else {
-      calls.set(
-          sections.get(id),
-          by.equals("hours") ? RollCall.byHours() : fixed(opens, closes),
-          question);
-    }
-    return "redirect:/sections/" + id + "/roll";
-  }
-
-  private static RollCall fixed(String opens, String closes) {
-    LocalTime from = Fields.time(opens, "opens", "roll-times");
-    LocalTime until = Fields.time(closes, "closes", "roll-times");
-    if (until.isBefore(from)) {
-      throw Problem.refused("roll-times").at("closes");
-    }
-    return new RollCall(Optional.of(new RollCall.Times(from, until)));
   }
 }

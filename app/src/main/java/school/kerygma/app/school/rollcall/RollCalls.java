@@ -27,6 +27,8 @@ import school.kerygma.app.ground.accounts.Remembers;
 import school.kerygma.app.ground.accounts.Sight;
 import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.frame.Wording;
+import school.kerygma.app.school.rollcall.RollReads.Answer;
+import school.kerygma.app.school.rollcall.RollReads.Key;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.core.There;
 import school.kerygma.core.roll.RollCall;
@@ -73,15 +75,13 @@ public class RollCalls implements Remembers {
   public record Cell(
       LocalDate day, Presence presence, Optional<Instant> answered, String words, boolean set) {}
 
-  private record Answer(Instant at, String words) {}
-
-  private record Key(UUID student, LocalDate day) {}
-
   private final JdbcClient sql;
+  private final RollReads reads;
   private final Clock clock;
 
-  RollCalls(JdbcClient sql, Clock clock) {
+  RollCalls(JdbcClient sql, RollReads reads, Clock clock) {
     this.sql = sql;
+    this.reads = reads;
     this.clock = clock;
   }
 
@@ -171,8 +171,8 @@ public class RollCalls implements Remembers {
                       Optional.of(s),
                       day,
                       student,
-                      answers(section.id(), day, day),
-                      sets(section.id(), day, day));
+                      reads.answers(section.id(), day, day),
+                      reads.sets(section.id(), day, day));
               Times times = s.call().on(day, section.meets(), section.calendar()).orElseThrow();
               return Optional.of(
                   new Today(
@@ -244,9 +244,9 @@ public class RollCalls implements Remembers {
     students.forEach(s -> cells.put(s, new ArrayList<>()));
     Optional<Setting> setting = of(section.id());
     LocalDate today = section.calendar().dateOf(clock.instant());
-    Map<Key, Answer> answers = answers(section.id(), first, last);
-    Map<Key, Presence> sets = sets(section.id(), first, last);
-    for (LocalDate day : days(section, setting, sets.keySet(), first, last)) {
+    Map<Key, Answer> answers = reads.answers(section.id(), first, last);
+    Map<Key, Presence> sets = reads.sets(section.id(), first, last);
+    for (LocalDate day : days(section, setting, RollReads.known(answers, sets), first, last)) {
       if (!day.isAfter(today)) {
         for (UUID student : students) {
           There.in(cells, student).add(cell(section, setting, day, student, answers, sets));
@@ -259,18 +259,23 @@ public class RollCalls implements Remembers {
   /** The days between two days on which the roll is called, by the clock or by the teacher. */
   @Transactional(readOnly = true)
   List<LocalDate> days(SectionView section, LocalDate first, LocalDate last) {
-    return days(section, of(section.id()), sets(section.id(), first, last).keySet(), first, last);
+    return days(
+        section,
+        of(section.id()),
+        RollReads.known(
+            reads.answers(section.id(), first, last), reads.sets(section.id(), first, last)),
+        first,
+        last);
   }
 
   private List<LocalDate> days(
       SectionView section,
       Optional<Setting> setting,
-      Set<Key> set,
+      Set<LocalDate> known,
       LocalDate first,
       LocalDate last) {
-    SortedSet<LocalDate> days = new TreeSet<>();
+    SortedSet<LocalDate> days = new TreeSet<>(known);
     setting.ifPresent(s -> days.addAll(byTheClock(section, s, first, last)));
-    set.forEach(key -> days.add(key.day()));
     return List.copyOf(days);
   }
 
@@ -289,7 +294,7 @@ public class RollCalls implements Remembers {
    * so.
    */
   void call(SectionView section, LocalDate day, Set<UUID> absent, UUID teacher) {
-    Map<Key, Presence> sets = sets(section.id(), day, day);
+    Map<Key, Presence> sets = reads.sets(section.id(), day, day);
     for (UUID student : section.students()) {
       boolean missing = absent.contains(student);
       if (!missing || sets.get(new Key(student, day)) != Presence.EXCUSED) {
@@ -323,35 +328,6 @@ public class RollCalls implements Remembers {
         answer.map(Answer::at),
         answer.map(Answer::words).orElse(""),
         set.isPresent());
-  }
-
-  private Map<Key, Answer> answers(UUID section, LocalDate first, LocalDate last) {
-    Map<Key, Answer> answers = new HashMap<>();
-    sql.sql(
-            "select student_id, day, answered_at, words from roll_answer where section_id = ? and day between ? and ?")
-        .params(section, first, last)
-        .query(
-            (row, n) ->
-                answers.put(
-                    new Key(row.getObject(1, UUID.class), row.getObject(2, LocalDate.class)),
-                    new Answer(
-                        row.getObject(3, OffsetDateTime.class).toInstant(), row.getString(4))))
-        .list();
-    return answers;
-  }
-
-  private Map<Key, Presence> sets(UUID section, LocalDate first, LocalDate last) {
-    Map<Key, Presence> sets = new HashMap<>();
-    sql.sql(
-            "select student_id, day, presence from roll_set where section_id = ? and day between ? and ?")
-        .params(section, first, last)
-        .query(
-            (row, n) ->
-                sets.put(
-                    new Key(row.getObject(1, UUID.class), row.getObject(2, LocalDate.class)),
-                    Presence.valueOf(row.getString(3))))
-        .list();
-    return sets;
   }
 
   @Override

@@ -2,6 +2,7 @@ package school.kerygma.app.school.rollcall;
 
 import java.time.Clock;
 import java.time.LocalDate;
+import java.time.LocalTime;
 import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
@@ -19,9 +20,10 @@ import school.kerygma.app.ground.problems.Problem;
 import school.kerygma.app.school.sections.SectionView;
 import school.kerygma.app.school.sections.Sections;
 import school.kerygma.core.access.Access.Deed;
+import school.kerygma.core.roll.RollCall;
 import school.kerygma.core.roll.RollCall.Presence;
 
-/** A teacher sets right who was there. */
+/** A teacher sets when the roll is called, calls it, and sets right who was there. */
 @Controller
 class RollSetController {
 
@@ -83,5 +85,40 @@ class RollSetController {
     return text == null || text.isEmpty()
         ? Optional.empty()
         : Optional.of(Fields.one(Presence.class, text)).filter(p -> p != Presence.WAITS);
+  }
+
+  /**
+   * When it is, and what is asked.
+   *
+   * @param by "hours": the section's; else at the times that are given
+   */
+  @PostMapping("/sections/{id}/roll")
+  String set(
+      @AuthenticationPrincipal SignedIn me,
+      @PathVariable UUID id,
+      @RequestParam(defaultValue = "") String by,
+      @RequestParam(defaultValue = "") String opens,
+      @RequestParam(defaultValue = "") String closes,
+      @RequestParam(defaultValue = "") String question,
+      @RequestParam(defaultValue = "false") boolean end) {
+    gate.check(me, Deed.CHANGE, Gate.Kind.ROSTER, id);
+    if (end) {
+      calls.end(id);
+    } else {
+      calls.set(
+          sections.get(id),
+          by.equals("hours") ? RollCall.byHours() : fixed(opens, closes),
+          question);
+    }
+    return "redirect:/sections/" + id + "/roll";
+  }
+
+  private static RollCall fixed(String opens, String closes) {
+    LocalTime from = Fields.time(opens, "opens", "roll-times");
+    LocalTime until = Fields.time(closes, "closes", "roll-times");
+    if (until.isBefore(from)) {
+      throw Problem.refused("roll-times").at("closes");
+    }
+    return new RollCall(Optional.of(new RollCall.Times(from, until)));
   }
 }

@@ -43,12 +43,7 @@ public class SchoolTime {
 
     /** Those of some sections that are taught in it. */
     List<SectionView> among(List<SectionView> sections) {
-      return sections.stream()
-          .filter(
-              s ->
-                  s.school().equals(schoolName)
-                      && s.calendar().firstMonday().equals(calendar.firstMonday()))
-          .toList();
+      return sections.stream().filter(s -> s.isTaught(schoolName, calendar.firstMonday())).toList();
     }
 
     /** What the form of its time shows. */

@@ -70,7 +70,8 @@ class SectionSettingsController {
             .toList());
     List<SectionView> others =
         sections.ofTeacher(me.id()).stream()
-            .filter(s -> s.isOfTheTermOf(section) && !s.id().equals(id))
+            .filter(s -> s.isTaught(section.school(), section.calendar().firstMonday()))
+            .filter(s -> !s.id().equals(id))
             .toList();
     model.addAttribute("meetings", MeetingForm.shown(section.meets(), others, as));
     model.addAttribute("weekdays", List.of(DayOfWeek.values()));

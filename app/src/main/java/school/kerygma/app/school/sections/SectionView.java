@@ -41,10 +41,9 @@ public record SectionView(
         id, name, school, meets, minutes, grade, grading, letters, calendar, teachers, others);
   }
 
-  /** Whether it is taught in the same term of the same school. */
-  public boolean isOfTheTermOf(SectionView other) {
-    return school.equals(other.school)
-        && calendar.firstMonday().equals(other.calendar.firstMonday());
+  /** Whether it is taught in the term of a school that begins on a Monday. */
+  boolean isTaught(String at, LocalDate firstMonday) {
+    return school.equals(at) && calendar.firstMonday().equals(firstMonday);
   }
 
   /** The sections whose term holds a day; between terms, those of the term that is nearest. */
