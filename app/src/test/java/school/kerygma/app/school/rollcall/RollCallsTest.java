@@ -164,8 +164,18 @@ class RollCallsTest {
             assertThatThrownBy(() -> calls.answer(section, student, "")).hasMessage("roll-closed"));
     // Hours that are taken away leave what was answered, and the teacher is told.
     Caller.form(
-        teacher, path + "/settings", "name", "7", "minutes", "45", "same", "true", "meet-1", "true",
-        "meet-3", "true");
+        teacher,
+        path + "/settings",
+        "name",
+        "7",
+        "minutes",
+        "45",
+        "same",
+        "true",
+        "meet-1",
+        "true",
+        "meet-3",
+        "true");
     SectionView without = DemoServer.bean(Sections.class).get(school.section());
     LocalDate today = LocalDate.parse("2026-09-30");
     assertThat(calls.between(without, List.of(student), today, today).get(student))
